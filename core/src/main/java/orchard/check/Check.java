@@ -1,0 +1,133 @@
+package orchard.check;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Ref;
+import orchard.mapping.Directory;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
+
+/** Looks a rig over. The result is in a fixed order: by kind, then by the order of parts in the rig. */
+public final class Check {
+
+    private Check() {}
+
+    /**
+     * Everything there is to find.
+     *
+     * @param names what things are called right now; may know newer names than the rig
+     * @param absent ids of the devices that are not there right now
+     */
+    public static List<Finding> findings(Rig rig, Directory names, Set<String> absent) {
+        List<Finding> findings = new ArrayList<>();
+        missing(rig, names, findings);
+        twoDrivers(rig, names, findings);
+        sameMessage(rig, findings);
+        absent(rig, absent, findings);
+        return List.copyOf(findings);
+    }
+
+    private static void missing(Rig rig, Directory names, List<Finding> findings) {
+        for (Mapping mapping : rig.mappings()) {
+            Fault.of(mapping, names)
+                    .ifPresent(fault -> findings.add(new Finding(
+                            Finding.Kind.MISSING,
+                            Sentence.of(mapping, names).text(),
+                            fault,
+                            new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
+        }
+    }
+
+    private static void twoDrivers(Rig rig, Directory names, List<Finding> findings) {
+        Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            for (Ref.ToParameter target : Sentence.targets(mapping)) {
+                drivers.computeIfAbsent(target, t -> new ArrayList<>()).add(mapping);
+            }
+        }
+        drivers.forEach((target, mappings) -> {
+            if (mappings.size() > 1) {
+                String triggers = mappings.stream()
+                        .flatMap(m -> m.when().triggers().stream())
+                        .map(names::words)
+                        .distinct()
+                        .collect(Collectors.joining(" and "));
+                findings.add(new Finding(
+                        Finding.Kind.TWO_DRIVERS,
+                        names.words(target) + " is set by " + triggers + ".",
+                        "Whichever moves last wins; the parameter jumps when the other is touched.",
+                        new Finding.Place(
+                                Finding.Page.MAP,
+                                mappings.get(mappings.size() - 1).id(),
+                                "")));
+            }
+        });
+    }
+
+    private static void sameMessage(Rig rig, List<Finding> findings) {
+        for (Device device : rig.gear()) {
+            Map<String, List<Control>> senders = new LinkedHashMap<>();
+            Map<String, Dimension> samples = new LinkedHashMap<>();
+            for (Control control : device.profile().controls()) {
+                for (Dimension dimension : control.dimensions()) {
+                    String message = message(dimension);
+                    samples.putIfAbsent(message, dimension);
+                    List<Control> same = senders.computeIfAbsent(message, m -> new ArrayList<>());
+                    if (!same.contains(control)) {
+                        same.add(control);
+                    }
+                }
+            }
+            senders.forEach((message, same) -> {
+                if (same.size() > 1) {
+                    findings.add(new Finding(
+                            Finding.Kind.SAME_MESSAGE,
+                            same.stream().map(Control::name).collect(Collectors.joining(" and ")) + " of "
+                                    + device.name() + " send the same message, "
+                                    + samples.get(message).pattern().words() + ".",
+                            "A mapping for one of them also hears the other.",
+                            new Finding.Place(
+                                    Finding.Page.DESCRIBE,
+                                    device.id(),
+                                    same.get(same.size() - 1).id())));
+                }
+            });
+        }
+    }
+
+    /** Arguments of one OSC message are separate numbers; the velocity and the gate of a note are one message. */
+    private static String message(Dimension dimension) {
+        Object key = dimension.pattern().key();
+        return dimension.pattern() instanceof MessagePattern.OscNumber osc ? key + " " + osc.index() : key.toString();
+    }
+
+    private static void absent(Rig rig, Set<String> absent, List<Finding> findings) {
+        for (Device device : rig.devices()) {
+            if (absent.contains(device.id())) {
+                long mapped = rig.mappings().stream()
+                        .filter(m -> m.when().triggers().stream()
+                                        .anyMatch(t -> t.device().equals(device.id()))
+                                || Sentence.targets(m).stream()
+                                        .anyMatch(t -> t.device().equals(device.id())))
+                        .count();
+                findings.add(new Finding(
+                        Finding.Kind.ABSENT,
+                        device.name() + " is not there.",
+                        mapped == 0
+                                ? "No mapping needs it."
+                                : mapped == 1 ? "1 mapping needs it." : mapped + " mappings need it.",
+                        new Finding.Place(Finding.Page.CONNECT, device.id(), "")));
+            }
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package orchard.check;
+
+/**
+ * One thing Check found.
+ *
+ * @param kind what sort of thing
+ * @param sentence what is wrong, in the performer's words
+ * @param cause why it matters or how it came about
+ * @param place where it can be put right
+ */
+public record Finding(Kind kind, String sentence, String cause, Place place) {
+
+    /** The sorts of findings. */
+    public enum Kind {
+        /** Two mappings set one parameter at the same time. */
+        TWO_DRIVERS("Two hands on one parameter"),
+        /** A mapping points at something that is not in the rig. */
+        MISSING("Missing"),
+        /** Two controls send the same message. */
+        SAME_MESSAGE("Same message twice"),
+        /** A device of the rig is not there right now. */
+        ABSENT("Not plugged in");
+
+        private final String title;
+
+        Kind(String title) {
+            this.title = title;
+        }
+
+        /** The kind's heading. */
+        public String title() {
+            return title;
+        }
+    }
+
+    /**
+     * Where a finding leads.
+     *
+     * @param part id of the mapping or device
+     * @param detail id of a control on that device, or ""
+     */
+    public record Place(Page page, String part, String detail) {}
+
+    /** The page on which a finding is put right. */
+    public enum Page {
+        MAP,
+        DESCRIBE,
+        CONNECT
+    }
+}

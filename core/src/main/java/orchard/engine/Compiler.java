@@ -1,0 +1,235 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.DoubleUnaryOperator;
+import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.ShapePlan;
+import orchard.engine.Plan.Target;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.Ref;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.parameter.Group;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
+
+/**
+ * Makes plans out of rigs. One compiler serves one engine for its whole life, because it remembers which slot it gave to
+ * what: a control keeps its state over edits. Not safe for several threads at once.
+ */
+public final class Compiler {
+
+    private final Slots controlSlots = new Slots();
+    private final Slots parameterSlots = new Slots();
+    private final Slots lightSlots = new Slots();
+    private final Slots mappingSlots = new Slots();
+    private final Slots deviceSlots = new Slots();
+
+    /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
+    public Plan compile(Rig rig) {
+        Map<Ref.ToLight, LightPlan> lights = lights(rig);
+        Map<Ref.ToParameter, List<AnswerPlan>> answers = answers(rig, lights);
+        Map<Ref.ToParameter, ParameterPlan> parameters = parameters(rig, answers);
+        Map<Ref.ToControl, List<MappingPlan>> listeners = listeners(rig, parameters);
+        Map<String, DevicePlan> devices = new LinkedHashMap<>();
+        for (Device device : rig.gear()) {
+            DevicePlan plan = device(device, lights, parameters, listeners);
+            plan.parametersById().values().forEach(parameter -> parameter.owner()[0] = plan);
+            devices.put(device.id(), plan);
+        }
+        return new Plan(
+                rig,
+                devices,
+                controlSlots.count(),
+                parameterSlots.count(),
+                lightSlots.count(),
+                mappingSlots.count(),
+                deviceSlots.count());
+    }
+
+    private Map<Ref.ToLight, LightPlan> lights(Rig rig) {
+        Map<Ref.ToLight, LightPlan> lights = new LinkedHashMap<>();
+        for (Device device : rig.gear()) {
+            for (Light light : device.profile().lights()) {
+                Ref.ToLight ref = new Ref.ToLight(device.id(), light.id());
+                lights.put(ref, new LightPlan(lightSlots.of(ref), deviceSlots.of(device.id()), ref, light.lamp()));
+            }
+        }
+        return lights;
+    }
+
+    private static Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights) {
+        Map<Ref.ToParameter, List<AnswerPlan>> answers = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            if (Fault.of(mapping, rig).isPresent()) {
+                continue;
+            }
+            Ref.ToParameter target = Sentence.targets(mapping).get(0);
+            ShapePlan shape = shape(mapping.shape(), rig.parameter(target).orElseThrow());
+            for (Show.Answer answer : mapping.show().answers()) {
+                LightPlan light = lights.get(answer.light());
+                if (light != null) {
+                    answers.computeIfAbsent(target, t -> new ArrayList<>())
+                            .add(new AnswerPlan(light, answer.rule(), shape));
+                }
+            }
+        }
+        return answers;
+    }
+
+    private Map<Ref.ToParameter, ParameterPlan> parameters(Rig rig, Map<Ref.ToParameter, List<AnswerPlan>> answers) {
+        Map<Ref.ToParameter, ParameterPlan> parameters = new LinkedHashMap<>();
+        for (Device device : rig.gear()) {
+            for (Parameter parameter : device.profile().parameters()) {
+                Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
+                parameters.put(
+                        ref,
+                        new ParameterPlan(
+                                parameterSlots.of(ref),
+                                ref,
+                                new DevicePlan[1],
+                                parameter,
+                                answers.getOrDefault(ref, List.of()).toArray(new AnswerPlan[0])));
+            }
+        }
+        return parameters;
+    }
+
+    private Map<Ref.ToControl, List<MappingPlan>> listeners(Rig rig, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        Map<Ref.ToControl, List<MappingPlan>> listeners = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            String fault = Fault.of(mapping, rig).orElse(null);
+            List<Target> targets = new ArrayList<>();
+            if (fault == null) {
+                for (Ref.ToParameter target : Sentence.targets(mapping)) {
+                    ParameterPlan parameter = parameters.get(target);
+                    targets.add(new Target(parameter, shape(mapping.shape(), parameter.parameter())));
+                }
+            }
+            MappingPlan plan =
+                    new MappingPlan(mappingSlots.of(mapping.id()), mapping, fault, targets.toArray(new Target[0]));
+            for (Ref.ToControl trigger : mapping.when().triggers()) {
+                listeners.computeIfAbsent(trigger, t -> new ArrayList<>()).add(plan);
+            }
+        }
+        return listeners;
+    }
+
+    private DevicePlan device(
+            Device device,
+            Map<Ref.ToLight, LightPlan> lights,
+            Map<Ref.ToParameter, ParameterPlan> parameters,
+            Map<Ref.ToControl, List<MappingPlan>> listeners) {
+        Map<Object, List<ControlPlan>> byKey = new HashMap<>();
+        boolean midi = false;
+        for (Control control : device.profile().controls()) {
+            LightPlan[] rings = device.profile().lightsOn(control.id()).stream()
+                    .filter(light -> light.lamp() instanceof Lamp.Ring)
+                    .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
+                    .toArray(LightPlan[]::new);
+            for (Dimension dimension : control.dimensions()) {
+                Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), dimension.name());
+                Object key = dimension.pattern().key();
+                midi |= key instanceof Integer;
+                byKey.computeIfAbsent(key, k -> new ArrayList<>())
+                        .add(new ControlPlan(
+                                controlSlots.of(ref),
+                                ref,
+                                control,
+                                dimension,
+                                listeners.getOrDefault(ref, List.of()).toArray(new MappingPlan[0]),
+                                rings));
+            }
+        }
+        ControlPlan[][] midiControls = new ControlPlan[midi ? MessagePattern.MIDI_KEYS : 0][];
+        Map<Object, ControlPlan[]> otherControls = new HashMap<>();
+        byKey.forEach((key, controls) -> {
+            ControlPlan[] array = controls.toArray(new ControlPlan[0]);
+            if (key instanceof Integer slot) {
+                midiControls[slot] = array;
+            } else {
+                otherControls.put(key, array);
+            }
+        });
+        Map<Object, ParameterPlan> parametersByKey = new HashMap<>();
+        Map<String, ParameterPlan> parametersById = new LinkedHashMap<>();
+        for (Parameter parameter : device.profile().parameters()) {
+            ParameterPlan plan = parameters.get(new Ref.ToParameter(device.id(), parameter.id()));
+            parametersByKey.putIfAbsent(parameter.binding().key(), plan);
+            parametersById.put(parameter.id(), plan);
+        }
+        Map<String, Group> groups = new HashMap<>();
+        device.profile().groups().stream()
+                .filter(group -> !group.nameAddress().isEmpty())
+                .forEach(group -> groups.put(group.nameAddress(), group));
+        return new DevicePlan(
+                deviceSlots.of(device.id()),
+                device,
+                midiControls,
+                otherControls,
+                parametersByKey,
+                parametersById,
+                groups,
+                device.profile().lights().stream()
+                        .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
+                        .toArray(LightPlan[]::new));
+    }
+
+    private static ShapePlan shape(Shape shape, Parameter parameter) {
+        List<DoubleUnaryOperator> stages = new ArrayList<>();
+        List<DoubleUnaryOperator> inverses = new ArrayList<>();
+        for (Stage stage : shape.stages()) {
+            if (stage instanceof Stage.Invert) {
+                stages.add(x -> 1 - x);
+                inverses.add(x -> 1 - x);
+            } else if (stage instanceof Stage.Scale scale) {
+                double low = parameter.position(scale.low());
+                double high = parameter.position(scale.high());
+                double from = scale.from();
+                double width = scale.to() - from;
+                stages.add(x -> low + cut((x - from) / width) * (high - low));
+                inverses.add(low == high ? x -> from : y -> from + cut((y - low) / (high - low)) * width);
+            } else if (stage instanceof Stage.Clamp clamp) {
+                double low = parameter.position(clamp.low());
+                double high = parameter.position(clamp.high());
+                stages.add(x -> Math.max(low, Math.min(high, x)));
+                inverses.add(DoubleUnaryOperator.identity());
+            }
+        }
+        return new ShapePlan(stages.toArray(new DoubleUnaryOperator[0]), inverses.toArray(new DoubleUnaryOperator[0]));
+    }
+
+    private static double cut(double x) {
+        return Math.max(0, Math.min(1, x));
+    }
+
+    private static final class Slots {
+        private final Map<Object, Integer> slots = new HashMap<>();
+
+        int of(Object key) {
+            return slots.computeIfAbsent(key, k -> slots.size());
+        }
+
+        int count() {
+            return slots.size();
+        }
+    }
+}

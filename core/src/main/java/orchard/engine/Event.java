@@ -1,0 +1,31 @@
+package orchard.engine;
+
+import orchard.signal.Message;
+
+/**
+ * Something the engine has to deal with. Every event carries its time in nanoseconds of the engine's clock; times never
+ * run backwards within the stream of events.
+ */
+public sealed interface Event {
+
+    /** When it happened. */
+    long nanos();
+
+    /** A message came in from a device. */
+    record Arrived(long nanos, String device, Message message) implements Event {}
+
+    /** A person set a parameter on a page; position 0..1. */
+    record Touched(long nanos, String device, String parameter, double position) implements Event {}
+
+    /** The rig was edited; from now on this plan holds. */
+    record Replanned(long nanos, Plan plan) implements Event {}
+
+    /** A device came or went. */
+    record Presence(long nanos, String device, boolean present) implements Event {}
+
+    /** Everything has to stop. */
+    record Panic(long nanos) implements Event {}
+
+    /** Time passed, and something that was waiting for it was done. */
+    record Passed(long nanos) implements Event {}
+}

@@ -1,0 +1,193 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Ref;
+import orchard.mapping.Directory;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Stage;
+import orchard.parameter.Parameter;
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+
+/** Puts a trace into words: what came, what each mapping made of it and why, what went out, and the near misses. */
+public final class Explain {
+
+    private Explain() {}
+
+    /**
+     * One line of an explanation.
+     *
+     * @param mapping id of the mapping it is about, or ""
+     */
+    public record Line(Tone tone, String text, String mapping) {}
+
+    /** What a line is about. */
+    public enum Tone {
+        IN,
+        THROUGH,
+        OUT,
+        MISSED,
+        WRONG
+    }
+
+    /** The whole reason, in the order it happened. */
+    public static List<Line> lines(Trace trace, Directory names) {
+        List<Line> lines = new ArrayList<>();
+        if (trace.event() instanceof Event.Arrived arrived) {
+            String device = names.device(arrived.device()).map(Device::name).orElse("an unknown sender");
+            lines.add(line(Tone.IN, arrived.message().words() + " came from " + device + "."));
+        } else if (trace.event() instanceof Event.Touched touched) {
+            lines.add(line(
+                    Tone.IN,
+                    names.words(new Ref.ToParameter(touched.device(), touched.parameter()))
+                            + " was touched on a page."));
+        }
+        for (Step step : trace.steps()) {
+            add(step, trace, names, lines);
+        }
+        if (trace.first(Step.NobodyListens.class) != null && trace.event() instanceof Event.Arrived arrived) {
+            nearMisses(arrived, trace, names).forEach(miss -> lines.add(line(Tone.MISSED, miss)));
+        }
+        return List.copyOf(lines);
+    }
+
+    private static void add(Step step, Trace trace, Directory names, List<Line> lines) {
+        if (step instanceof Step.ControlMoved moved) {
+            lines.add(line(
+                    Tone.IN,
+                    "That is " + names.words(moved.control()) + ", now at " + percent(moved.position()) + "."));
+            if (trace.first(Step.Considered.class) == null) {
+                lines.add(line(Tone.MISSED, "No mapping listens to " + names.words(moved.control()) + "."));
+            }
+        } else if (step instanceof Step.Considered considered) {
+            lines.add(considered(considered, trace, names));
+        } else if (step instanceof Step.ParameterSet set) {
+            lines.add(line(
+                    Tone.OUT,
+                    names.words(set.parameter()) + " was set to " + set.text() + ": "
+                            + set.message().words() + " to " + device(set.parameter(), names) + "."));
+        } else if (step instanceof Step.ParameterTold told) {
+            lines.add(line(
+                    Tone.IN,
+                    names.words(told.parameter()) + " is at " + told.text()
+                            + (told.answer() ? ": the answer to what Orchard set." : ": changed on its own side.")));
+        } else if (step instanceof Step.GroupNamed named) {
+            lines.add(line(Tone.IN, "It is called “" + named.name() + "” from now on."));
+        } else if (step instanceof Step.LightShown shown) {
+            lines.add(line(
+                    Tone.OUT,
+                    "“" + shown.text() + "” was shown on " + names.words(shown.light()) + " of "
+                            + device(shown.light(), names) + ": "
+                            + shown.message().words() + "."));
+        } else if (step instanceof Step.Said said) {
+            lines.add(line(
+                    Tone.OUT,
+                    "The " + said.why() + " of "
+                            + names.device(said.device()).map(Device::name).orElse(said.device()) + ": "
+                            + said.message().words() + "."));
+        } else if (step instanceof Step.NobodyListens) {
+            lines.add(line(Tone.MISSED, "Nobody listens: nothing in the rig is about this message."));
+        } else if (step instanceof Step.Refused refused) {
+            lines.add(line(Tone.WRONG, refused.why() + "."));
+        } else if (step instanceof Step.PresenceChanged presence) {
+            lines.add(line(
+                    Tone.IN,
+                    names.device(presence.device()).map(Device::name).orElse(presence.device())
+                            + (presence.present() ? " is there." : " is gone.")));
+        }
+    }
+
+    private static Line considered(Step.Considered considered, Trace trace, Directory names) {
+        Optional<Mapping> mapping = trace.rig().mapping(considered.mapping());
+        String sentence = mapping.map(m -> Sentence.of(m, names).text()).orElse(considered.mapping());
+        String values = mapping.map(m -> " " + values(considered, m, names)).orElse("");
+        return switch (considered.verdict()) {
+            case ACTED -> new Line(Tone.THROUGH, sentence + values, considered.mapping());
+            case HELD_BACK ->
+                new Line(Tone.MISSED, sentence + " It " + considered.why() + "." + values, considered.mapping());
+            case FAULTY -> new Line(Tone.WRONG, sentence + " " + considered.why(), considered.mapping());
+        };
+    }
+
+    /** Every value between the stages, with the stage's name. */
+    private static String values(Step.Considered considered, Mapping mapping, Directory names) {
+        List<Double> values = considered.values();
+        if (values.isEmpty()) {
+            return "";
+        }
+        StringBuilder text = new StringBuilder(number(values.get(0)));
+        List<Stage> stages = mapping.shape().stages();
+        for (int i = 1; i < values.size() && i <= stages.size(); i++) {
+            text.append(" → ")
+                    .append(stages.get(i - 1).getClass().getSimpleName().toLowerCase(Locale.ROOT))
+                    .append(" ")
+                    .append(number(values.get(i)));
+        }
+        Optional<Parameter> parameter =
+                Sentence.targets(mapping).stream().findFirst().flatMap(names::parameter);
+        parameter.ifPresent(p -> text.append(" → ").append(p.text(values.get(values.size() - 1))));
+        return "(" + text + ")";
+    }
+
+    /** Controls that would have matched, had one thing been different. */
+    private static List<String> nearMisses(Event.Arrived arrived, Trace trace, Directory names) {
+        List<String> misses = new ArrayList<>();
+        Message message = arrived.message();
+        Optional<Device> sender = trace.rig().device(arrived.device());
+        for (Device device : trace.rig().gear()) {
+            for (Control control : device.profile().controls()) {
+                for (Dimension dimension : control.dimensions()) {
+                    Ref ref = new Ref.ToControl(device.id(), control.id(), dimension.name());
+                    boolean same = device.equals(sender.orElse(null));
+                    near(message, dimension.pattern(), same)
+                            .ifPresent(miss -> misses.add("Near miss: " + names.words(ref) + " sends "
+                                    + dimension.pattern().words() + "; " + miss + "."));
+                }
+            }
+        }
+        return misses.size() > 5 ? misses.subList(0, 5) : misses;
+    }
+
+    private static Optional<String> near(Message message, MessagePattern pattern, boolean sameDevice) {
+        if (message instanceof MidiMessage midi && pattern.key() instanceof Integer key) {
+            int got = MessagePattern.midiKey(midi);
+            if (got == key) {
+                return Optional.of("this came from another device");
+            } else if (sameDevice && got >= 0 && got / 2048 == key / 2048 && got % 128 == key % 128) {
+                return Optional.of("this came on channel " + (got / 128 % 16 + 1));
+            }
+        } else if (message instanceof OscMessage osc && pattern.key() instanceof String address) {
+            if (osc.address().equalsIgnoreCase(address)) {
+                return Optional.of("capital and small letters differ");
+            } else if (address.startsWith(osc.address() + "/") || osc.address().startsWith(address + "/")) {
+                return Optional.of("one address is the beginning of the other");
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static String device(Ref ref, Directory names) {
+        return names.device(ref.device()).map(Device::name).orElse(ref.device());
+    }
+
+    private static String percent(double position) {
+        return String.format(Locale.ROOT, "%.0f %%", position * 100);
+    }
+
+    private static String number(double value) {
+        return String.format(Locale.ROOT, "%.3f", value);
+    }
+
+    private static Line line(Tone tone, String text) {
+        return new Line(tone, text, "");
+    }
+}

@@ -1,0 +1,159 @@
+package orchard.engine;
+
+import java.util.Collection;
+import java.util.Map;
+import java.util.function.DoubleUnaryOperator;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Ref;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
+import orchard.parameter.Group;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+import orchard.signal.TouchMessage;
+
+/**
+ * A rig made ready for the engine: every lookup by name done, every range turned into positions. Immutable; made by
+ * {@link Compiler} off the engine's thread. Slots are indices into {@link State}'s arrays and stay the same over plans.
+ */
+public final class Plan {
+
+    final Rig rig;
+    final Map<String, DevicePlan> devices;
+    final int controlSlots;
+    final int parameterSlots;
+    final int lightSlots;
+    final int mappingSlots;
+    final int deviceSlots;
+
+    Plan(
+            Rig rig,
+            Map<String, DevicePlan> devices,
+            int controlSlots,
+            int parameterSlots,
+            int lightSlots,
+            int mappingSlots,
+            int deviceSlots) {
+        this.rig = rig;
+        this.devices = devices;
+        this.controlSlots = controlSlots;
+        this.parameterSlots = parameterSlots;
+        this.lightSlots = lightSlots;
+        this.mappingSlots = mappingSlots;
+        this.deviceSlots = deviceSlots;
+    }
+
+    /** The rig this plan was made from. */
+    public Rig rig() {
+        return rig;
+    }
+
+    Collection<DevicePlan> devices() {
+        return devices.values();
+    }
+
+    /** One device: who is asked about a message that came from it, and what has to be said to it. */
+    record DevicePlan(
+            int slot,
+            Device device,
+            ControlPlan[][] midiControls,
+            Map<Object, ControlPlan[]> otherControls,
+            Map<Object, ParameterPlan> parametersByKey,
+            Map<String, ParameterPlan> parametersById,
+            Map<String, Group> groupsByNameAddress,
+            LightPlan[] lights) {
+
+        private static final ControlPlan[] NONE = {};
+
+        ControlPlan[] controls(Message message) {
+            ControlPlan[] found = null;
+            if (message instanceof MidiMessage midi) {
+                int key = MessagePattern.midiKey(midi);
+                found = key < 0 || midiControls.length == 0 ? null : midiControls[key];
+            } else if (message instanceof OscMessage osc) {
+                found = otherControls.get(osc.address());
+            } else if (message instanceof TouchMessage touch) {
+                found = otherControls.get(touch.element());
+            }
+            return found == null ? NONE : found;
+        }
+
+        ParameterPlan parameter(Message message) {
+            if (message instanceof OscMessage osc) {
+                return parametersByKey.get(osc.address());
+            } else if (message instanceof MidiMessage midi && !parametersByKey.isEmpty()) {
+                return parametersByKey.get(MessagePattern.midiKey(midi));
+            }
+            return null;
+        }
+
+        Group named(Message message) {
+            return message instanceof OscMessage osc ? groupsByNameAddress.get(osc.address()) : null;
+        }
+    }
+
+    /**
+     * One dimension of a control.
+     *
+     * @param mappings those that listen to it, in the order of the rig
+     * @param rings lights that stand where the control stands, so that a move of the hand moves them too
+     */
+    record ControlPlan(
+            int slot,
+            Ref.ToControl ref,
+            Control control,
+            Dimension dimension,
+            MappingPlan[] mappings,
+            LightPlan[] rings) {}
+
+    /** One parameter, and the lights that answer it. */
+    record ParameterPlan(int slot, Ref.ToParameter ref, DevicePlan[] owner, Parameter parameter, AnswerPlan[] answers) {
+
+        DevicePlan device() {
+            return owner[0];
+        }
+    }
+
+    /** One light. */
+    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp) {}
+
+    /** One light that answers a parameter, by way of a mapping's shape read backwards. */
+    record AnswerPlan(LightPlan light, Show.Rule rule, ShapePlan shape) {}
+
+    /**
+     * One mapping.
+     *
+     * @param fault why it cannot work, or null
+     */
+    record MappingPlan(int slot, Mapping mapping, String fault, Target[] targets) {}
+
+    /** A parameter a mapping sets, with the shape in that parameter's own positions. */
+    record Target(ParameterPlan parameter, ShapePlan shape) {}
+
+    /** The stages of a shape as functions of positions 0..1, and their inverses in the same order. */
+    record ShapePlan(DoubleUnaryOperator[] stages, DoubleUnaryOperator[] inverses) {
+
+        double forward(double position) {
+            double value = position;
+            for (DoubleUnaryOperator stage : stages) {
+                value = stage.applyAsDouble(value);
+            }
+            return value;
+        }
+
+        double backward(double position) {
+            double value = position;
+            for (int i = inverses.length - 1; i >= 0; i--) {
+                value = inverses[i].applyAsDouble(value);
+            }
+            return value;
+        }
+    }
+}

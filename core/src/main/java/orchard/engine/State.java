@@ -1,0 +1,76 @@
+package orchard.engine;
+
+import java.util.ArrayDeque;
+import java.util.Arrays;
+import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.MappingPlan;
+import orchard.signal.Message;
+
+/** All that changes in core. Owned by the engine's thread; NaN and null mean “not known”. */
+final class State {
+
+    /** Position of each control's dimension, 0..1. */
+    double[] controlPosition = {};
+    /** The number last heard from each, for those that count without end. */
+    double[] controlNumber = {};
+    /** Who took the press of each control that is down; the release is theirs. */
+    MappingPlan[][] pressTaken = {};
+
+    /** Position of each parameter, 0..1, as far as Orchard knows. */
+    double[] parameterPosition = {};
+    /** The parameter's text: the device's own words where it told them. */
+    String[] parameterText = {};
+    /** Position Orchard last sent. */
+    double[] sentPosition = {};
+    /** When Orchard last sent it. */
+    long[] sentNanos = {};
+    /** What a device told while Orchard was still sending: taken over if it stands once the sending has stopped. */
+    double[] doubtfulPosition = {};
+
+    String[] doubtfulText = {};
+    ArrayDeque<Plan.ParameterPlan> doubtful = new ArrayDeque<>();
+
+    /** Where a relative control stands within each mapping, between the parameter's steps. */
+    double[] virtualPosition = {};
+    /** Mappings whose fault was told already. */
+    boolean[] faultTold = {};
+
+    /** What each light should show, and what it was last told. */
+    Message[] wanted = {};
+
+    String[] wantedText = {};
+    Message[] shown = {};
+    ArrayDeque<LightPlan> dirtyLights = new ArrayDeque<>();
+    boolean[] dirty = {};
+
+    boolean[] present = {};
+
+    /** Makes room for a plan's slots; what is known stays. */
+    void fit(Plan plan) {
+        controlPosition = grow(controlPosition, plan.controlSlots);
+        controlNumber = grow(controlNumber, plan.controlSlots);
+        pressTaken = Arrays.copyOf(pressTaken, Math.max(pressTaken.length, plan.controlSlots));
+        parameterPosition = grow(parameterPosition, plan.parameterSlots);
+        parameterText = Arrays.copyOf(parameterText, Math.max(parameterText.length, plan.parameterSlots));
+        sentPosition = grow(sentPosition, plan.parameterSlots);
+        sentNanos = Arrays.copyOf(sentNanos, Math.max(sentNanos.length, plan.parameterSlots));
+        doubtfulPosition = grow(doubtfulPosition, plan.parameterSlots);
+        doubtfulText = Arrays.copyOf(doubtfulText, Math.max(doubtfulText.length, plan.parameterSlots));
+        virtualPosition = grow(virtualPosition, plan.mappingSlots);
+        faultTold = Arrays.copyOf(faultTold, Math.max(faultTold.length, plan.mappingSlots));
+        wanted = Arrays.copyOf(wanted, Math.max(wanted.length, plan.lightSlots));
+        wantedText = Arrays.copyOf(wantedText, Math.max(wantedText.length, plan.lightSlots));
+        shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
+        dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
+        present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
+    }
+
+    private static double[] grow(double[] array, int length) {
+        if (array.length >= length) {
+            return array;
+        }
+        double[] grown = Arrays.copyOf(array, length);
+        Arrays.fill(grown, array.length, length, Double.NaN);
+        return grown;
+    }
+}

@@ -1,0 +1,68 @@
+package orchard.engine;
+
+import java.util.List;
+import orchard.gear.Ref;
+import orchard.signal.Message;
+
+/** One thing that happened while the engine dealt with an event. Positions are 0..1. */
+public sealed interface Step {
+
+    /**
+     * A control was moved.
+     *
+     * @param position where it stands now
+     * @param number the number in its message
+     */
+    record ControlMoved(Ref.ToControl control, double position, double number) implements Step {}
+
+    /**
+     * A device told a parameter's value.
+     *
+     * @param answer whether it says back what Orchard had set; false if it changed from its own side
+     */
+    record ParameterTold(Ref.ToParameter parameter, double position, String text, boolean answer) implements Step {}
+
+    /** A device told what one of its groups is called now. */
+    record GroupNamed(String device, String group, String name) implements Step {}
+
+    /**
+     * A mapping was considered.
+     *
+     * @param values the value after each stage: the control's position first, the parameter's last; empty if it came to
+     *     nothing before
+     * @param why what it decided and why, in a sentence
+     */
+    record Considered(String mapping, Verdict verdict, List<Double> values, String why) implements Step {
+        public Considered {
+            values = List.copyOf(values);
+        }
+    }
+
+    /** What a mapping decided. */
+    enum Verdict {
+        /** It did what it says. */
+        ACTED,
+        /** It listens to this, but did nothing. */
+        HELD_BACK,
+        /** It cannot work as it stands. */
+        FAULTY
+    }
+
+    /** A parameter was set. */
+    record ParameterSet(Ref.ToParameter parameter, double position, String text, Message message) implements Step {}
+
+    /** A light was told what to show. */
+    record LightShown(Ref.ToLight light, String text, Message message) implements Step {}
+
+    /** A message was sent that is about the device as a whole: a greeting, a keep-alive, a panic. */
+    record Said(String device, String why, Message message) implements Step {}
+
+    /** Nothing in the rig is about this message. */
+    record NobodyListens() implements Step {}
+
+    /** Something came in that cannot be used. */
+    record Refused(String why) implements Step {}
+
+    /** A device came or went. */
+    record PresenceChanged(String device, boolean present) implements Step {}
+}

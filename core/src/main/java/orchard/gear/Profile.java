@@ -1,0 +1,67 @@
+package orchard.gear;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.parameter.Group;
+import orchard.parameter.Parameter;
+import orchard.signal.Message;
+
+/**
+ * What a device can do, and what has to be said to it.
+ *
+ * @param greeting said once when the device appears, so that it speaks plainly and tells its values
+ * @param keepAlive said every {@value #KEEP_ALIVE_SECONDS} seconds, present or not, so that it goes on telling; a device
+ *     with none is not asked
+ * @param panic said when everything has to stop
+ */
+public record Profile(
+        List<Control> controls,
+        List<Group> groups,
+        List<Parameter> parameters,
+        List<Light> lights,
+        List<Message> greeting,
+        List<Message> keepAlive,
+        List<Message> panic) {
+
+    /** How often {@link #keepAlive} is said. */
+    public static final int KEEP_ALIVE_SECONDS = 5;
+
+    /** A device about which nothing is known yet. */
+    public static final Profile BLANK =
+            new Profile(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+
+    public Profile {
+        controls = List.copyOf(controls);
+        groups = List.copyOf(groups);
+        parameters = List.copyOf(parameters);
+        lights = List.copyOf(lights);
+        greeting = List.copyOf(greeting);
+        keepAlive = List.copyOf(keepAlive);
+        panic = List.copyOf(panic);
+    }
+
+    /** The control of that id. */
+    public Optional<Control> control(String id) {
+        return controls.stream().filter(c -> c.id().equals(id)).findFirst();
+    }
+
+    /** The parameter of that id. */
+    public Optional<Parameter> parameter(String id) {
+        return parameters.stream().filter(p -> p.id().equals(id)).findFirst();
+    }
+
+    /** The light of that id. */
+    public Optional<Light> light(String id) {
+        return lights.stream().filter(l -> l.id().equals(id)).findFirst();
+    }
+
+    /** The group of that id. */
+    public Optional<Group> group(String id) {
+        return groups.stream().filter(g -> g.id().equals(id)).findFirst();
+    }
+
+    /** The lights that sit on a control. */
+    public List<Light> lightsOn(String control) {
+        return lights.stream().filter(l -> l.control().equals(control)).toList();
+    }
+}

@@ -1,0 +1,37 @@
+package orchard.layout;
+
+import orchard.gear.Ref;
+
+/**
+ * One thing on a layout, in cells from the top left.
+ *
+ * @param name what stands on it; a fader that is mapped shows its parameter's name instead
+ * @param follows for a label: the parameter whose group's name it shows, as the software tells it; null for its own text
+ */
+public record Element(String id, Kind kind, String name, int x, int y, int width, int height, Ref.ToParameter follows) {
+
+    /** What an element is. */
+    public enum Kind {
+        /** A fader that is dragged up and down. */
+        FADER,
+        /** Words. */
+        LABEL
+    }
+
+    public Element {
+        if (width < 1 || height < 1 || x < 0 || y < 0 || x + width > Layout.COLUMNS || y + height > Layout.ROWS) {
+            throw new IllegalArgumentException(
+                    "“%s” does not fit: a layout has %d × %d cells".formatted(name, Layout.COLUMNS, Layout.ROWS));
+        }
+    }
+
+    /** The same element elsewhere or in another size. */
+    public Element at(int x, int y, int width, int height) {
+        return new Element(id, kind, name, x, y, width, height, follows);
+    }
+
+    /** The same element with another name. */
+    public Element named(String name) {
+        return new Element(id, kind, name, x, y, width, height, follows);
+    }
+}

@@ -1,0 +1,76 @@
+package orchard.mapping;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.parameter.Parameter;
+
+/** Finds devices by id, and knows what their groups are called right now. */
+public interface Directory {
+
+    /** The device of that id, if it is in the rig. */
+    Optional<Device> device(String id);
+
+    /** The name of one group, without its parents; the device itself may have told another than its profile has. */
+    default String groupName(Device device, String group) {
+        return device.profile().group(group).map(g -> g.name()).orElse("");
+    }
+
+    /** A parameter with the groups it is in: {@code Narrator › Filter › Cutoff}. */
+    default String title(Device device, Parameter parameter) {
+        return groupTitle(device, parameter.group())
+                .map(group -> group + " › " + parameter.name())
+                .orElse(parameter.name());
+    }
+
+    /** A group with the groups it is in. */
+    default Optional<String> groupTitle(Device device, String group) {
+        return device.profile()
+                .group(group)
+                .map(g -> groupTitle(device, g.parent())
+                        .map(parent -> parent + " › " + groupName(device, group))
+                        .orElse(groupName(device, group)));
+    }
+
+    /** The parameter a reference points at, if it is there. */
+    default Optional<Parameter> parameter(Ref.ToParameter ref) {
+        return device(ref.device()).flatMap(d -> d.profile().parameter(ref.parameter()));
+    }
+
+    /** What a reference points at, in words, also when it is missing. */
+    default String words(Ref ref) {
+        Optional<Device> device = device(ref.device());
+        if (device.isEmpty()) {
+            return "a device that is not in the rig (" + ref.device() + ")";
+        }
+        return device.map(d -> words(d, ref)).orElseThrow();
+    }
+
+    private String words(Device device, Ref ref) {
+        if (ref instanceof Ref.ToControl to) {
+            return device.profile()
+                            .control(to.control())
+                            .map(c -> c.name() + (first(c.dimensions().get(0).name(), to) ? "" : " " + to.dimension()))
+                            .orElse("a missing control (" + to.control() + ")")
+                    + " of " + device.name();
+        } else if (ref instanceof Ref.ToParameter to) {
+            return device.profile()
+                    .parameter(to.parameter())
+                    .map(p -> title(device, p))
+                    .orElse("a missing parameter (" + to.parameter() + " of " + device.name() + ")");
+        } else if (ref instanceof Ref.ToLight to) {
+            return device.profile().light(to.light()).map(l -> l.name()).orElse("a missing light (" + to.light() + ")");
+        }
+        throw new IllegalArgumentException(ref.toString());
+    }
+
+    private static boolean first(String name, Ref.ToControl to) {
+        return name.equals(to.dimension());
+    }
+
+    /** A directory over a fixed list. */
+    static Directory of(List<Device> devices) {
+        return id -> devices.stream().filter(d -> d.id().equals(id)).findFirst();
+    }
+}

@@ -1,0 +1,45 @@
+package orchard.mapping;
+
+import java.util.Optional;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.parameter.Parameter;
+
+/** Finds what a mapping points at but is not there. */
+public final class Fault {
+
+    private Fault() {}
+
+    /** What keeps a mapping from working at all, if anything: the sentence for the performer. */
+    public static Optional<String> of(Mapping mapping, Directory directory) {
+        for (Ref.ToControl trigger : mapping.when().triggers()) {
+            Optional<Device> device = directory.device(trigger.device());
+            if (device.isEmpty()) {
+                return Optional.of("It listens to a device that is not in the rig (" + trigger.device() + ").");
+            }
+            Optional<Control> control = device.get().profile().control(trigger.control());
+            if (control.isEmpty()) {
+                return Optional.of(device.get().name() + " has no control “" + trigger.control() + "”.");
+            }
+            if (control.get().dimension(trigger.dimension()).isEmpty()) {
+                return Optional.of(
+                        control.get().name() + " of " + device.get().name() + " has no " + trigger.dimension() + ".");
+            }
+        }
+        for (Ref.ToParameter target : Sentence.targets(mapping)) {
+            Optional<Device> device = directory.device(target.device());
+            if (device.isEmpty()) {
+                return Optional.of("It sets a parameter of a device that is not in the rig (" + target.device() + ").");
+            }
+            Optional<Parameter> parameter = device.get().profile().parameter(target.parameter());
+            if (parameter.isEmpty()) {
+                return Optional.of(device.get().name() + " has no parameter “" + target.parameter() + "”.");
+            }
+            if (!parameter.get().settable()) {
+                return Optional.of(directory.title(device.get(), parameter.get()) + " can only be read, not set.");
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,84 @@
+package orchard.parameter;
+
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+
+/** How a parameter travels: the message that sets it, and the message in which its device tells it. */
+public sealed interface Binding {
+
+    /** The message that sets a parameter to a real value. */
+    Message message(double real, Range range);
+
+    /** The real value in a message with this binding's {@link #key()}, or NaN. */
+    double real(Message message, Range range);
+
+    /** The display text that came with the value, or "". */
+    String text(Message message);
+
+    /** Lookup key of the messages in which the device tells the value; see {@link MessagePattern#key()}. */
+    Object key();
+
+    /** The message in words. */
+    String words();
+
+    /** An OSC address that takes the real value as a float, and tells value and display text. */
+    record Osc(String address) implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return OscMessage.of(address, (float) real);
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof OscMessage osc ? osc.number(0) : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return message instanceof OscMessage osc ? osc.text(1) : "";
+        }
+
+        @Override
+        public Object key() {
+            return address;
+        }
+
+        @Override
+        public String words() {
+            return address;
+        }
+    }
+
+    /** A MIDI controller whose 0–127 spans the range evenly. */
+    record Controller(int channel, int number) implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            double place = (range.clamp(real) - range.low()) / (range.high() - range.low());
+            return new MidiMessage.ControlChange(channel, number, (int) Math.rint(place * 127));
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof MidiMessage.ControlChange cc
+                    ? range.low() + cc.value() / 127.0 * (range.high() - range.low())
+                    : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return MessagePattern.midiKey(new MidiMessage.ControlChange(channel, number, 0));
+        }
+
+        @Override
+        public String words() {
+            return "CC %d, ch %d".formatted(number, channel);
+        }
+    }
+}

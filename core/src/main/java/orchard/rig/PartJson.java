@@ -1,0 +1,73 @@
+package orchard.rig;
+
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import orchard.gear.Lamp;
+import orchard.mapping.Do;
+import orchard.mapping.Stage;
+import orchard.mapping.While;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.OscArgument;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Parts and their details as JSON, and back. Where a type has variants, the field {@code kind} names the variant by its
+ * type's name. Safe for use by several threads.
+ */
+public final class PartJson {
+
+    private static final JsonMapper MAPPER = JsonMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .addMixIn(Part.class, Variant.class)
+            .addMixIn(Law.class, Variant.class)
+            .addMixIn(Binding.class, Variant.class)
+            .addMixIn(Lamp.class, Variant.class)
+            .addMixIn(Message.class, Variant.class)
+            .addMixIn(MessagePattern.class, Variant.class)
+            .addMixIn(OscArgument.class, Variant.class)
+            .addMixIn(Stage.class, Variant.class)
+            .addMixIn(While.class, Variant.class)
+            .addMixIn(Do.Action.class, Variant.class)
+            .build();
+
+    private PartJson() {}
+
+    /** The JSON of a value of the given type. */
+    public static String write(Object value, TypeReference<?> type) {
+        return MAPPER.writerFor(type).writeValueAsString(value);
+    }
+
+    /**
+     * The value in a JSON text.
+     *
+     * @throws IllegalArgumentException with place and expectation if the text is not such a value
+     */
+    public static <T> T read(String json, TypeReference<T> type) {
+        try {
+            return MAPPER.readValue(json, type);
+        } catch (JacksonException e) {
+            throw new IllegalArgumentException(e.getOriginalMessage(), e);
+        }
+    }
+
+    /** The changes of an edit as JSON. */
+    public static String writeChanges(List<Edit.Change> changes) {
+        return write(changes, CHANGES);
+    }
+
+    /** The changes in a JSON text. */
+    public static List<Edit.Change> readChanges(String json) {
+        return read(json, CHANGES);
+    }
+
+    private static final TypeReference<List<Edit.Change>> CHANGES = new TypeReference<>() {};
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
+    private interface Variant {}
+}

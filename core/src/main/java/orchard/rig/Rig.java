@@ -1,0 +1,207 @@
+package orchard.rig;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import orchard.gear.Device;
+import orchard.gear.Seat;
+import orchard.layout.Layout;
+import orchard.mapping.Directory;
+import orchard.mapping.Mapping;
+
+/**
+ * Everything a performer has set up, as one immutable value. Parts are kept by id, in natural order: a number inside an
+ * id counts as a number, so {@code m10} comes after {@code m9}.
+ */
+public final class Rig implements Directory {
+
+    /** A rig with nothing in it. */
+    public static final Rig EMPTY = new Rig(new TreeMap<>(Rig::naturally));
+
+    /** The longest name anything may have, in letters. */
+    public static final int LONGEST_NAME = 60;
+
+    private final SortedMap<String, Part> parts;
+    private final List<Device> gear;
+    private final Map<String, Device> gearById;
+
+    private Rig(SortedMap<String, Part> parts) {
+        this.parts = Collections.unmodifiableSortedMap(parts);
+        List<Device> all = new ArrayList<>(devices());
+        layouts().forEach(layout -> all.add(layout.device()));
+        gear = List.copyOf(all);
+        Map<String, Device> byId = new TreeMap<>();
+        gear.forEach(device -> byId.put(device.id(), device));
+        gearById = byId;
+    }
+
+    /** A rig with these parts; each is checked as in {@link #apply}. */
+    public static Rig of(List<? extends Part> parts) {
+        return EMPTY.apply(new Edit(
+                "all parts",
+                parts.stream().map(part -> new Edit.Change(null, part)).toList()));
+    }
+
+    /** The devices that are parts of their own. */
+    public List<Device> devices() {
+        return each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
+    }
+
+    /** All devices: those of their own, and those the layouts are. */
+    public List<Device> gear() {
+        return gear;
+    }
+
+    /** The mappings, in the order of their ids. */
+    public List<Mapping> mappings() {
+        return each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+    }
+
+    /** The touch layouts. */
+    public List<Layout> layouts() {
+        return each(Part.OfLayout.class).map(Part.OfLayout::layout).toList();
+    }
+
+    /** The set list, in its order. */
+    public List<Song> songs() {
+        return each(Part.OfSong.class)
+                .map(Part.OfSong::song)
+                .sorted(Comparator.comparingInt(Song::place))
+                .toList();
+    }
+
+    /** A device by id, the layouts' devices among them. */
+    @Override
+    public Optional<Device> device(String id) {
+        return Optional.ofNullable(gearById.get(id));
+    }
+
+    /** The mapping of that id. */
+    public Optional<Mapping> mapping(String id) {
+        return parts.get(id) instanceof Part.OfMapping part ? Optional.of(part.mapping()) : Optional.empty();
+    }
+
+    /** The layout of that id. */
+    public Optional<Layout> layout(String id) {
+        return parts.get(id) instanceof Part.OfLayout part ? Optional.of(part.layout()) : Optional.empty();
+    }
+
+    /** Any part by id. */
+    public Optional<Part> part(String id) {
+        return Optional.ofNullable(parts.get(id));
+    }
+
+    /** All parts, by id. */
+    public List<Part> parts() {
+        return List.copyOf(parts.values());
+    }
+
+    /** An id that no part has: the first letters given, and the lowest number above all that are in use. */
+    public String freeId(String letters) {
+        int highest = parts.keySet().stream()
+                .filter(id -> id.matches(letters + "\\d{1,9}"))
+                .mapToInt(id -> Integer.parseInt(id.substring(letters.length())))
+                .max()
+                .orElse(0);
+        return letters + (highest + 1);
+    }
+
+    /**
+     * The rig after an edit.
+     *
+     * @throws EditRefused if a part is not what the edit started from, or what it should become cannot be
+     */
+    public Rig apply(Edit edit) {
+        SortedMap<String, Part> next = new TreeMap<>(parts);
+        for (Edit.Change change : edit.changes()) {
+            if (!Objects.equals(next.get(change.id()), change.before())) {
+                throw new EditRefused(
+                        EditRefused.Cause.CHANGED_MEANWHILE,
+                        change.id(),
+                        "",
+                        "This was changed meanwhile. Look at what it is now, then try again.");
+            }
+            if (change.after() == null) {
+                next.remove(change.id());
+            } else {
+                check(change.after());
+                next.put(change.id(), change.after());
+            }
+        }
+        return new Rig(next);
+    }
+
+    private static void check(Part part) {
+        if (part instanceof Part.OfDevice of) {
+            name(part.id(), "name", of.device().name());
+            text(part.id(), "role", of.device().role());
+            Seat seat = of.device().seat();
+            if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/]+")) {
+                throw EditRefused.invalid(
+                        part.id(), "in", "The first part of the device's addresses is expected here, like /wand");
+            }
+        } else if (part instanceof Part.OfLayout of) {
+            name(part.id(), "name", of.layout().name());
+            of.layout().elements().forEach(e -> name(part.id(), "name", e.name()));
+        } else if (part instanceof Part.OfSong of) {
+            name(part.id(), "name", of.song().name());
+            text(part.id(), "note", of.song().note());
+        }
+    }
+
+    private static void name(String part, String field, String name) {
+        if (name.isBlank()) {
+            throw EditRefused.invalid(part, field, "A name is needed");
+        }
+        text(part, field, name);
+    }
+
+    private static void text(String part, String field, String text) {
+        if (text.length() > LONGEST_NAME) {
+            throw EditRefused.invalid(
+                    part,
+                    field,
+                    "Too long: %,d letters, and %d fit on a display and a page".formatted(text.length(), LONGEST_NAME));
+        }
+        if (text.chars().anyMatch(Character::isISOControl)) {
+            throw EditRefused.invalid(part, field, "Only letters that can be seen, please: no tabs or line ends");
+        }
+    }
+
+    private <T extends Part> Stream<T> each(Class<T> kind) {
+        return parts.values().stream().filter(kind::isInstance).map(kind::cast);
+    }
+
+    private static int naturally(String a, String b) {
+        String lettersA = a.replaceAll("\\d+$", "");
+        String lettersB = b.replaceAll("\\d+$", "");
+        int byLetters = lettersA.compareTo(lettersB);
+        if (byLetters != 0) {
+            return byLetters;
+        }
+        int byLength = Integer.compare(a.length(), b.length());
+        return byLength != 0 ? byLength : a.compareTo(b);
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Rig that && parts.equals(that.parts);
+    }
+
+    @Override
+    public int hashCode() {
+        return parts.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "Rig" + parts.keySet();
+    }
+}

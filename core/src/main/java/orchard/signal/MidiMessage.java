@@ -1,0 +1,164 @@
+package orchard.signal;
+
+import java.util.Arrays;
+import java.util.HexFormat;
+
+/**
+ * A MIDI 1.0 message. Channels count from 1 to 16 as people say them; data values are 7 bit (0–127) unless said
+ * otherwise.
+ */
+public sealed interface MidiMessage extends Message {
+
+    /** A key goes down. On the wire a velocity of 0 means note-off, so a decoded velocity is 1–127. */
+    record NoteOn(int channel, int note, int velocity) implements MidiMessage {
+        @Override
+        public String words() {
+            return "note %d on, velocity %d, ch %d".formatted(note, velocity, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "note %d, ch %d".formatted(note, channel);
+        }
+    }
+
+    /** A key comes up. */
+    record NoteOff(int channel, int note, int velocity) implements MidiMessage {
+        @Override
+        public String words() {
+            return "note %d off, ch %d".formatted(note, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "note %d, ch %d".formatted(note, channel);
+        }
+    }
+
+    /** Pressure on one key. */
+    record PolyPressure(int channel, int note, int pressure) implements MidiMessage {
+        @Override
+        public String words() {
+            return "pressure of note %d = %d, ch %d".formatted(note, pressure, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "pressure of note %d, ch %d".formatted(note, channel);
+        }
+    }
+
+    /** A controller, number 0–127. */
+    record ControlChange(int channel, int number, int value) implements MidiMessage {
+        @Override
+        public String words() {
+            return "CC %d = %d, ch %d".formatted(number, value, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "CC %d, ch %d".formatted(number, channel);
+        }
+    }
+
+    /** A program is chosen, 0–127. */
+    record ProgramChange(int channel, int program) implements MidiMessage {
+        @Override
+        public String words() {
+            return "program %d, ch %d".formatted(program, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "program, ch %d".formatted(channel);
+        }
+    }
+
+    /** Pressure on the whole channel. */
+    record ChannelPressure(int channel, int pressure) implements MidiMessage {
+        @Override
+        public String words() {
+            return "channel pressure = %d, ch %d".formatted(pressure, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "channel pressure, ch %d".formatted(channel);
+        }
+    }
+
+    /** The wheel, 14 bit: 0–16383 with 8192 in the middle. */
+    record PitchBend(int channel, int bend) implements MidiMessage {
+        @Override
+        public String words() {
+            return "pitch bend = %d, ch %d".formatted(bend, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "pitch bend, ch %d".formatted(channel);
+        }
+    }
+
+    /** A system common or real-time message: status F1–F6 or F8–FF, with as many data bytes as its status has. */
+    record SystemMessage(int status, int data1, int data2) implements MidiMessage {
+        @Override
+        public String words() {
+            return "system %02X %d %d".formatted(status, data1, data2);
+        }
+
+        @Override
+        public String subject() {
+            return "system %02X".formatted(status);
+        }
+    }
+
+    /**
+     * A system exclusive message.
+     *
+     * @param data the 7-bit bytes between F0 and F7, without both
+     */
+    record SysEx(byte[] data) implements MidiMessage {
+
+        public SysEx {
+            data = data.clone();
+            for (byte b : data) {
+                if (b < 0) {
+                    throw new IllegalArgumentException("a SysEx data byte has 7 bits");
+                }
+            }
+        }
+
+        @Override
+        public byte[] data() {
+            return data.clone();
+        }
+
+        /** Whether the data begins with these bytes; a pattern for a maker's own messages. */
+        public boolean startsWith(byte... prefix) {
+            return data.length >= prefix.length && Arrays.equals(data, 0, prefix.length, prefix, 0, prefix.length);
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof SysEx that && Arrays.equals(data, that.data);
+        }
+
+        @Override
+        public int hashCode() {
+            return Arrays.hashCode(data);
+        }
+
+        @Override
+        public String words() {
+            int shown = Math.min(data.length, 16);
+            String hex = HexFormat.ofDelimiter(" ").withUpperCase().formatHex(data, 0, shown);
+            return "SysEx " + hex + (data.length > shown ? " … (%d bytes)".formatted(data.length) : "");
+        }
+
+        @Override
+        public String subject() {
+            return "SysEx " + HexFormat.ofDelimiter(" ").withUpperCase().formatHex(data, 0, Math.min(data.length, 3));
+        }
+    }
+}

@@ -1,0 +1,45 @@
+package orchard.signal;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * An OSC 1.0 message: an address that begins with {@code /}, and its arguments. Bundles are taken apart by
+ * {@link OscCodec}, so what travels inside Orchard is always one message.
+ */
+public record OscMessage(String address, List<OscArgument> arguments) implements Message {
+
+    public OscMessage {
+        if (!address.startsWith("/")) {
+            throw new IllegalArgumentException("an OSC address begins with /: " + address);
+        }
+        arguments = List.copyOf(arguments);
+    }
+
+    /** A message with plain Java values for arguments. */
+    public static OscMessage of(String address, Object... arguments) {
+        return new OscMessage(
+                address, Arrays.stream(arguments).map(OscArgument::of).toList());
+    }
+
+    /** The number at an index, or NaN where there is none. */
+    public double number(int index) {
+        return index < arguments.size() ? arguments.get(index).number() : Double.NaN;
+    }
+
+    /** The text at an index, or "" where there is none. */
+    public String text(int index) {
+        return index < arguments.size() && arguments.get(index) instanceof OscArgument.Text text ? text.value() : "";
+    }
+
+    @Override
+    public String words() {
+        return arguments.stream().map(OscArgument::words).collect(Collectors.joining(" ", address + " ", ""));
+    }
+
+    @Override
+    public String subject() {
+        return address;
+    }
+}

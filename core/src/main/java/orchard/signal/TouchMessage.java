@@ -1,0 +1,25 @@
+package orchard.signal;
+
+import java.util.Locale;
+
+/**
+ * What a touch layout says and hears. Inwards: a finger moved an element. Outwards: what the element has to show.
+ *
+ * @param element id of the element on its layout
+ * @param value position 0..1, 0 at the bottom
+ * @param text what stands beside it, empty on the way in
+ */
+public record TouchMessage(String element, double value, String text) implements Message {
+
+    @Override
+    public String words() {
+        return text.isEmpty()
+                ? String.format(Locale.ROOT, "touch %s = %.3f", element, value)
+                : String.format(Locale.ROOT, "show %s = %.3f “%s”", element, value, text);
+    }
+
+    @Override
+    public String subject() {
+        return "touch " + element;
+    }
+}

@@ -1,0 +1,75 @@
+package orchard.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import orchard.Gear;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.junit.jupiter.api.Test;
+
+class CheckTest {
+
+    @Test
+    void aSoundRigHasNoFindings() {
+        assertThat(find(Gear.rig(Gear.mapping("m1", "k1", "turn", "volume")))).isEmpty();
+    }
+
+    @Test
+    void findsTwoMappingsThatDriveOneParameter() {
+        List<Finding> findings =
+                find(Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"), Gear.mapping("m2", "k2", "turn", "volume")));
+        assertThat(findings).singleElement().satisfies(finding -> {
+            assertThat(finding.kind()).isEqualTo(Finding.Kind.TWO_DRIVERS);
+            assertThat(finding.sentence()).isEqualTo("Surf › Volume is set by Knob 1 of Box and Knob 2 of Box.");
+            assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.MAP, "m2", ""));
+        });
+    }
+
+    @Test
+    void findsWhatIsMissing() {
+        Rig rig = Gear.rig(
+                Gear.mapping("m1", "k9", "turn", "volume"),
+                Gear.mapping("m2", "k1", "turn", "reverb"),
+                Gear.mapping("m3", "k2", "turn", "meter"));
+        assertThat(find(rig))
+                .extracting(Finding::cause)
+                .containsExactly(
+                        "Box has no control “k9”.",
+                        "Desk has no parameter “reverb”.",
+                        "Surf › Meter can only be read, not set.");
+    }
+
+    @Test
+    void findsControlsThatSendTheSameMessage() {
+        Device box = Gear.box();
+        List<Control> controls = new ArrayList<>(box.profile().controls());
+        Control first = controls.get(0);
+        controls.add(new Control("k3", "Knob 3", first.kind(), first.dimensions(), first.face()));
+        Profile same = new Profile(controls, List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        Rig rig = Rig.of(List.of(new Part.OfDevice(new Device("box", "Box", "", box.seat(), same))));
+        assertThat(find(rig)).singleElement().satisfies(finding -> {
+            assertThat(finding.sentence())
+                    .isEqualTo("Knob 1 and Knob 3 of Box send the same message, CC 21, ch 1, absolute.");
+            assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.DESCRIBE, "box", "k3"));
+        });
+    }
+
+    @Test
+    void findsDevicesThatAreNotThere() {
+        Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
+        assertThat(Check.findings(rig, rig, Set.of("desk"))).singleElement().satisfies(finding -> {
+            assertThat(finding.sentence()).isEqualTo("Desk is not there.");
+            assertThat(finding.cause()).isEqualTo("1 mapping needs it.");
+        });
+    }
+
+    private static List<Finding> find(Rig rig) {
+        return Check.findings(rig, rig, Set.of());
+    }
+}

@@ -1,0 +1,72 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.rig.Rig;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+
+/** An engine on a table, with a clock that a test turns by hand and everything that comes out kept. */
+final class Bench {
+
+    record Sent(String device, Message message) {}
+
+    final List<Sent> sent = new ArrayList<>();
+    final List<Trace> traces = new ArrayList<>();
+    final Compiler compiler = new Compiler();
+    final Engine engine;
+    long nanos = 1_000_000_000L;
+
+    Bench(Rig rig) {
+        engine = new Engine(
+                compiler.compile(rig), (device, message) -> sent.add(new Sent(device, message)), traces::add);
+        present("box");
+        present("desk");
+        pass(100);
+        sent.clear();
+        traces.clear();
+    }
+
+    Trace arrive(String device, Message message) {
+        engine.handle(new Event.Arrived(nanos, device, message));
+        return last();
+    }
+
+    Trace knob(int number, int value) {
+        return arrive("box", new MidiMessage.ControlChange(1, number, value));
+    }
+
+    Trace tell(String parameter, float real, String text) {
+        return arrive("desk", OscMessage.of("/desk/" + parameter, real, text));
+    }
+
+    void present(String device) {
+        engine.handle(new Event.Presence(nanos, device, true));
+    }
+
+    void gone(String device) {
+        engine.handle(new Event.Presence(nanos, device, false));
+    }
+
+    void edit(Rig rig) {
+        engine.handle(new Event.Replanned(nanos, compiler.compile(rig)));
+    }
+
+    void pass(long millis) {
+        nanos += millis * 1_000_000;
+        engine.advance(nanos);
+    }
+
+    Trace last() {
+        return traces.get(traces.size() - 1);
+    }
+
+    /** What went to a device since the last {@code clear}. */
+    List<String> words(String device) {
+        return sent.stream()
+                .filter(s -> s.device().equals(device))
+                .map(s -> s.message().words())
+                .toList();
+    }
+}

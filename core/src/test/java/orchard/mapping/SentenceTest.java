@@ -1,0 +1,57 @@
+package orchard.mapping;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import orchard.Gear;
+import orchard.rig.Rig;
+import org.junit.jupiter.api.Test;
+
+class SentenceTest {
+
+    @Test
+    void readsAsOneSentence() {
+        Mapping mapping = Gear.answering(
+                Gear.mapping(
+                        "m1",
+                        "k1",
+                        "turn",
+                        "cutoff",
+                        new Shape(List.of(new Stage.Invert(), new Stage.Scale(0, 1, 300, 2000)))),
+                "k1.text",
+                Show.Rule.VALUE);
+        assertThat(Sentence.of(mapping, Gear.rig(mapping)).text())
+                .isEqualTo("When Knob 1 of Box turns, set Surf › Cutoff, 300 Hz to 2.00 kHz, logarithmic, inverted, "
+                        + "and show its value on Knob 1’s display.");
+    }
+
+    @Test
+    void namesWhatIsMissing() {
+        Mapping mapping = Gear.mapping("m1", "k9", "turn", "reverb");
+        assertThat(Sentence.of(mapping, Gear.rig()).text())
+                .contains("a missing control (k9) of Box")
+                .contains("a missing parameter (reverb of Desk)");
+        assertThat(Sentence.of(mapping, Rig.EMPTY).text()).contains("a device that is not in the rig (box)");
+    }
+
+    @Test
+    void namesADimensionOnlyWhereItIsNotTheControlsFirst() {
+        assertThat(Sentence.of(Gear.mapping("m1", "p1", "pressure", "volume"), Gear.rig())
+                        .text())
+                .startsWith("When Pad 1 pressure of Box is hit");
+        assertThat(Sentence.of(Gear.mapping("m1", "p1", "velocity", "volume"), Gear.rig())
+                        .text())
+                .startsWith("When Pad 1 of Box is hit");
+    }
+
+    @Test
+    void shapeKeepsItsOrder() {
+        Shape shape = Shape.WHOLE.with(new Stage.Scale(0, 1, 300, 2000)).invert();
+        assertThat(shape.stages().get(0)).isInstanceOf(Stage.Invert.class);
+        assertThat(shape.invert().inverted()).isFalse();
+        assertThatThrownBy(() -> new Shape(List.of(new Stage.Clamp(0, 1), new Stage.Invert())))
+                .hasMessageContaining("order");
+        assertThatThrownBy(() -> new Stage.Scale(0, 1, 5, 5)).hasMessageContaining("same");
+    }
+}
