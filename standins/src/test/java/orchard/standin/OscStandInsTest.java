@@ -1,0 +1,139 @@
+package orchard.standin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.DatagramPacket;
+import java.net.DatagramSocket;
+import java.net.InetAddress;
+import java.net.SocketTimeoutException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+import orchard.signal.Message;
+import orchard.signal.OscCodec;
+import orchard.signal.OscMessage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Gull and Wherry over real sockets. */
+class OscStandInsTest {
+
+    private DatagramSocket socket;
+
+    @BeforeEach
+    void open() throws IOException {
+        socket = new DatagramSocket(0, InetAddress.getLoopbackAddress());
+        socket.setSoTimeout(2_000);
+    }
+
+    @AfterEach
+    void close() {
+        socket.close();
+    }
+
+    @Test
+    void gullRestsOnItsLastValueWhateverHappenedOnTheWay() throws IOException {
+        try (Gull gull = new Gull(socket.getLocalPort())) {
+            for (int i = 0; i <= 60; i++) {
+                gull.play("squeeze", "move", i / 60.0);
+                gull.play("turn", "by", -0.1);
+            }
+            gull.play("tiltY", "move", -0.5);
+            gull.play("key2", "hit", 1);
+            gull.play("shake", "hit", 0.7);
+            List<String> heard = hearUntilQuiet();
+            assertThat(heard).contains("/gull/shake 0.700", "/gull/key/2 1", "/gull/tilt 0.000 -0.500 0.000");
+            assertThat(heard.stream().filter(w -> w.startsWith("/gull/squeeze")))
+                    .last()
+                    .isEqualTo("/gull/squeeze 1.000");
+            assertThat(heard.stream().filter(w -> w.startsWith("/gull/turn")))
+                    .last()
+                    .isEqualTo("/gull/turn -6.100");
+        }
+    }
+
+    @Test
+    void wherryPushesValueAndTextToItsSubscribers() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            hear(m -> m.address().equals("/wherry/track/4/device/1/mix"));
+            say(wherry, OscMessage.of("/wherry/track/3/volume", 99f));
+            assertThat(hear(m -> m.address().equals("/wherry/track/3/volume")))
+                    .isEqualTo(OscMessage.of("/wherry/track/3/volume", 6f, "6.0 dB"));
+            wherry.rename(3, "Söund");
+            assertThat(hear(m -> m.address().endsWith("/name")).text(0)).isEqualTo("S?und");
+            wherry.play("/wherry/track/4/device/1/cutoff", "set", 0.5);
+            assertThat(hear(m -> m.address().endsWith("cutoff")).text(1)).isEqualTo("1.26 kHz");
+        }
+    }
+
+    @Test
+    void wherryMetersMoveWhileItPlays() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            wherry.play("play", "hit", 1);
+            assertThat(hear(m -> m.address().equals("/wherry/track/2/meter") && m.number(0) > -60))
+                    .isNotNull();
+        }
+    }
+
+    @Test
+    void wherryListsItsParametersAndRefusesWhatItDoesNotKnow() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/dump"));
+            assertThat(hear(m -> m.text(0).equals("/wherry/track/4/device/1/cutoff")))
+                    .isEqualTo(OscMessage.of(
+                            "/wherry/parameter",
+                            "/wherry/track/4/device/1/cutoff",
+                            "Cutoff",
+                            200f,
+                            8000f,
+                            8000f,
+                            "Hz",
+                            "log",
+                            0));
+            assertThat(hear(m -> m.address().equals("/wherry/dumped")).number(0))
+                    .isEqualTo(36);
+            say(wherry, OscMessage.of("/wherry/track/9/volume", 1f));
+            assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0)).isEqualTo("/wherry/track/9/volume");
+            say(wherry, OscMessage.of("/wherry/track/1/volume", Float.NaN));
+            assertThat(hear(m -> m.address().equals("/wherry/refused")).text(1)).isEqualTo("a number is expected");
+        }
+    }
+
+    private void say(Wherry wherry, OscMessage message) throws IOException {
+        byte[] packet = OscCodec.encode(message);
+        socket.send(new DatagramPacket(packet, packet.length, InetAddress.getLoopbackAddress(), wherry.port()));
+    }
+
+    private OscMessage hear(Predicate<OscMessage> wanted) throws IOException {
+        for (int i = 0; i < 500; i++) {
+            for (Message message : receive()) {
+                if (message instanceof OscMessage osc && wanted.test(osc)) {
+                    return osc;
+                }
+            }
+        }
+        throw new AssertionError("never heard");
+    }
+
+    private List<String> hearUntilQuiet() throws IOException {
+        List<String> words = new ArrayList<>();
+        socket.setSoTimeout(300);
+        try {
+            while (true) {
+                receive().forEach(m -> words.add(m.words()));
+            }
+        } catch (SocketTimeoutException quiet) {
+            return words;
+        }
+    }
+
+    private List<Message> receive() throws IOException {
+        DatagramPacket packet = new DatagramPacket(new byte[65_536], 65_536);
+        socket.receive(packet);
+        return OscCodec.decode(packet.getData(), packet.getLength());
+    }
+}
