@@ -1,0 +1,20 @@
+package orchard.app;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * What the launcher hands in.
+ *
+ * @param home folder where the key and the log are kept
+ * @param oscPort UDP port on which OSC gear is heard; 0 for any free one
+ * @param wherryPort UDP port of the music-software stand-in; 0 for any free one
+ * @param demo whether the demo rig and the stand-ins are there
+ */
+@ConfigurationProperties("orchard")
+public record OrchardSettings(
+        Path home,
+        @DefaultValue("9010") int oscPort,
+        @DefaultValue("9020") int wherryPort,
+        @DefaultValue("false") boolean demo) {}

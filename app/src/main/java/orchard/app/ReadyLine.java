@@ -1,0 +1,26 @@
+package orchard.app;
+
+import orchard.app.access.Key;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** Prints the one line that says where Orchard is, once pages are served. */
+@Component
+class ReadyLine {
+
+    private final Key key;
+    private final ServletWebServerApplicationContext context;
+
+    ReadyLine(Key key, ServletWebServerApplicationContext context) {
+        this.key = key;
+        this.context = context;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void ready() {
+        System.out.println(
+                "Orchard is ready: http://127.0.0.1:" + context.getWebServer().getPort() + "/enter/" + key.text());
+    }
+}

@@ -1,0 +1,166 @@
+package orchard.app.demo;
+
+import jakarta.annotation.PostConstruct;
+import java.util.ArrayList;
+import java.util.List;
+import orchard.app.OrchardSettings;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.gear.Seat;
+import orchard.layout.Element;
+import orchard.layout.Layout;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Song;
+import org.springframework.stereotype.Component;
+
+/** The rig of <em>The Tide Clock</em>, put into an empty home the first time the demo starts. */
+@Component
+final class DemoRig {
+
+    private final OrchardSettings settings;
+    private final RigKeeper keeper;
+    private final StandInHouse house;
+
+    DemoRig(OrchardSettings settings, RigKeeper keeper, StandInHouse house) {
+        this.settings = settings;
+        this.keeper = keeper;
+        this.house = house;
+    }
+
+    @PostConstruct
+    void load() {
+        if (!settings.demo()) {
+            return;
+        }
+        String wherryAt = "127.0.0.1:" + house.wherryPort();
+        if (keeper.revision() == 0) {
+            keeper.load(new Edit(
+                    "Load the demo rig",
+                    parts(wherryAt).stream()
+                            .map(part -> new Edit.Change(null, part))
+                            .toList()));
+        }
+        keeper.rig()
+                .device("wherry")
+                .filter(device -> !device.seat().out().equals(wherryAt))
+                .ifPresent(device -> keeper.load(Edit.change(
+                        "Wherry listens at " + wherryAt,
+                        new Part.OfDevice(device),
+                        new Part.OfDevice(new Device(
+                                device.id(),
+                                device.name(),
+                                device.role(),
+                                new Seat(Seat.Wire.OSC, device.seat().in(), wherryAt),
+                                device.profile())))));
+    }
+
+    private static Device wherry(String at) {
+        return new Device(
+                "wherry",
+                "Wherry",
+                "the sound of the house",
+                new Seat(Seat.Wire.OSC, "/wherry", at),
+                ProfileShelf.wherry());
+    }
+
+    private static List<Part> parts(String wherryAt) {
+        List<Part> parts = new ArrayList<>();
+        parts.add(new Part.OfDevice(new Device(
+                "cobble", "Cobble", "left hand", new Seat(Seat.Wire.MIDI, "Cobble", "Cobble"), ProfileShelf.cobble())));
+        parts.add(new Part.OfDevice(
+                new Device("gull", "Gull", "right hand", new Seat(Seat.Wire.OSC, "/gull", ""), ProfileShelf.gull())));
+        parts.add(new Part.OfDevice(wherry(wherryAt)));
+        parts.add(new Part.OfLayout(balcony()));
+        mappings().forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
+        parts.addAll(songs());
+        return parts;
+    }
+
+    private static Layout balcony() {
+        List<Element> elements = new ArrayList<>();
+        elements.add(new Element("e1", Element.Kind.LABEL, "The Tide Clock", 1, 0, 20, 2, null));
+        String[] names = {"Harp", "Bellows", "Surf", "Narrator"};
+        for (int i = 0; i < names.length; i++) {
+            elements.add(new Element("e" + (i + 2), Element.Kind.FADER, names[i], 1 + i * 6, 3, 5, 14, null));
+        }
+        elements.add(new Element(
+                "e6", Element.Kind.LABEL, "Narrator", 25, 3, 6, 2, new Ref.ToParameter("wherry", "track4.volume")));
+        elements.add(new Element("e7", Element.Kind.FADER, "Brightness", 25, 6, 6, 11, null));
+        return new Layout("layout1", "Balcony tablet", elements);
+    }
+
+    private static List<Mapping> mappings() {
+        List<Mapping> all = new ArrayList<>();
+        all.add(mapping("m1", "gull", "squeeze", "amount", "track3.volume", Shape.WHOLE, List.of()));
+        all.add(mapping(
+                "m2",
+                "cobble",
+                "knob1",
+                "turn",
+                "filter.cutoff",
+                new Shape(List.of(new Stage.Scale(0, 1, 200, 8000))),
+                List.of("knob1.display", "knob1.ring")));
+        all.add(mapping(
+                "m3",
+                "cobble",
+                "knob3",
+                "turn",
+                "filter.resonance",
+                new Shape(List.of(new Stage.Scale(0, 1, 0, 60))),
+                List.of("knob3.display", "knob3.ring")));
+        all.add(mapping("m4", "cobble", "pad6", "gate", "track6.mute", Shape.WHOLE, List.of("pad6.light")));
+        all.add(mapping("m5", "cobble", "crossfader", "position", "track8.volume", Shape.WHOLE, List.of()));
+        for (int i = 1; i <= 4; i++) {
+            String fader = "e" + (i + 1);
+            all.add(mapping(
+                    "m" + (5 + i), "layout1", fader, "position", "track" + i + ".volume", Shape.WHOLE, List.of(fader)));
+        }
+        all.add(mapping("m10", "layout1", "e7", "position", "filter.cutoff", Shape.WHOLE, List.of("e7")));
+        return all;
+    }
+
+    private static Mapping mapping(
+            String id,
+            String device,
+            String control,
+            String dimension,
+            String target,
+            Shape shape,
+            List<String> lights) {
+        return new Mapping(
+                id,
+                new When(List.of(new Ref.ToControl(device, control, dimension))),
+                new While.Always(),
+                shape,
+                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("wherry", target)))),
+                new Show(lights.stream()
+                        .map(light -> new Show.Answer(
+                                new Ref.ToLight(device, light),
+                                light.startsWith("pad") ? Show.Rule.ON_OFF : Show.Rule.VALUE))
+                        .toList()));
+    }
+
+    private static List<Part> songs() {
+        String[][] songs = {
+            {"Harbour at Dusk", "lamps low, harp alone"},
+            {"The Clockmaker", "wait for the second tick"},
+            {"Low Water", "surf from the wand"},
+            {"Storm Glass", "both hands"},
+            {"First Light", "slow fade, then hold"}
+        };
+        List<Part> parts = new ArrayList<>();
+        for (int i = 0; i < songs.length; i++) {
+            parts.add(new Part.OfSong(new Song("song" + (i + 1), i + 1, songs[i][0], songs[i][1])));
+        }
+        return parts;
+    }
+}

@@ -1,0 +1,234 @@
+package orchard.app.live;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import orchard.app.store.RigKeeper;
+import orchard.engine.Event;
+import orchard.engine.Step;
+import orchard.engine.Trace;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.springframework.stereotype.Component;
+
+/**
+ * Two gestures make a mapping: a control is moved and a parameter is touched, in either order, on a page or in the software
+ * itself. While Learn is on, one pair follows another. Safe for several threads.
+ */
+@Component
+public final class Learn {
+
+    private static final double ENOUGH = 0.02;
+    private static final long OWN_DOING_NANOS = 700_000_000;
+
+    /**
+     * Where Learn stands.
+     *
+     * @param control what was moved, in words, or ""
+     * @param parameter what was touched, in words, or ""
+     * @param done the label of the mapping just made, or ""
+     * @param mapping id of the mapping just made, or ""
+     * @param refused why the last pair made no mapping, or ""
+     */
+    public record Status(boolean on, String control, String parameter, String done, String mapping, String refused) {}
+
+    private final RigKeeper keeper;
+    private final Names names;
+    private final Map<Ref, Double> from = new HashMap<>();
+    private final Map<Ref, Long> ownDoing = new HashMap<>();
+    private boolean on;
+    private Ref.ToControl control;
+    private Ref.ToParameter parameter;
+    private String done = "";
+    private String mapping = "";
+    private String refused = "";
+
+    Learn(RigKeeper keeper, Names names) {
+        this.keeper = keeper;
+        this.names = names;
+    }
+
+    /** Switches Learn on or off; either way half a pair is forgotten. */
+    public synchronized void on(boolean on) {
+        this.on = on;
+        control = null;
+        parameter = null;
+        done = "";
+        mapping = "";
+        refused = "";
+        from.clear();
+    }
+
+    /** Where Learn stands. */
+    public synchronized Status status() {
+        return new Status(
+                on,
+                control == null ? "" : names.words(control),
+                parameter == null ? "" : names.words(parameter),
+                done,
+                mapping,
+                refused);
+    }
+
+    /** A parameter was touched on a page; true if that changed where Learn stands. */
+    public synchronized boolean touched(Ref.ToParameter ref) {
+        if (!on || names.parameter(ref).filter(Parameter::settable).isEmpty()) {
+            return false;
+        }
+        parameter = ref;
+        pair();
+        return true;
+    }
+
+    /** A control was touched on a page; true if that changed where Learn stands. */
+    public synchronized boolean touched(Ref.ToControl ref) {
+        if (!on) {
+            return false;
+        }
+        control = ref;
+        pair();
+        return true;
+    }
+
+    /** Takes a trace; true if that changed where Learn stands. */
+    synchronized boolean take(Trace trace) {
+        long nanos = trace.event().nanos();
+        for (Step.ParameterSet set : trace.all(Step.ParameterSet.class)) {
+            ownDoing.put(set.parameter(), nanos);
+        }
+        if (!on) {
+            return false;
+        }
+        Ref.ToControl moved = moved(trace);
+        Ref.ToParameter told = told(trace);
+        if (moved != null && !moved.equals(control)) {
+            control = moved;
+        } else if (told != null && !told.equals(parameter)) {
+            parameter = told;
+        } else {
+            return false;
+        }
+        done = "";
+        pair();
+        return true;
+    }
+
+    /** The control that was moved clearly enough to be meant. */
+    private Ref.ToControl moved(Trace trace) {
+        for (Step.ControlMoved step : trace.all(Step.ControlMoved.class)) {
+            Optional<Control> found = names.device(step.control().device())
+                    .flatMap(d -> d.profile().control(step.control().control()));
+            if (found.isEmpty()) {
+                continue;
+            }
+            boolean pressed = found.get().kind().pressed() && step.position() > 0;
+            Double before = from.putIfAbsent(step.control(), step.position());
+            if (pressed || before != null && Math.abs(before - step.position()) >= ENOUGH) {
+                return step.control();
+            }
+        }
+        return null;
+    }
+
+    /** The parameter that was moved in its own software, not by Orchard. */
+    private Ref.ToParameter told(Trace trace) {
+        if (!(trace.event() instanceof Event.Arrived arrived)) {
+            return null;
+        }
+        for (Step.ParameterTold step : trace.all(Step.ParameterTold.class)) {
+            long since = arrived.nanos() - ownDoing.getOrDefault(step.parameter(), Long.MIN_VALUE / 2);
+            boolean own = step.answer() || since < OWN_DOING_NANOS;
+            boolean settable = names.parameter(step.parameter())
+                    .filter(Parameter::settable)
+                    .isPresent();
+            Double before = from.putIfAbsent(step.parameter(), step.position());
+            if (!own && settable && before != null && Math.abs(before - step.position()) >= ENOUGH) {
+                return step.parameter();
+            }
+        }
+        return null;
+    }
+
+    /** What is known before the first move, so that one clear move is enough. */
+    synchronized void knows(Ref ref, double position) {
+        from.putIfAbsent(ref, position);
+    }
+
+    private void pair() {
+        if (control == null || parameter == null) {
+            return;
+        }
+        try {
+            Edit edit = keeper.commit(rig -> edit(rig, control, parameter));
+            done = edit.label();
+            mapping = edit.changes().get(0).id();
+            refused = "";
+        } catch (EditRefused e) {
+            done = "";
+            mapping = "";
+            refused = e.getMessage();
+        }
+        control = null;
+        parameter = null;
+        from.clear();
+    }
+
+    private Edit edit(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
+        Ref.ToControl trigger = dimension(rig, moved, target);
+        boolean exists = rig.mappings().stream()
+                .anyMatch(m -> m.when().triggers().contains(trigger)
+                        && m.then().actions().contains(new Do.SetParameter(target)));
+        if (exists) {
+            throw EditRefused.invalid("", "", names.words(trigger) + " sets " + names.words(target) + " already.");
+        }
+        Mapping made = new Mapping(
+                rig.freeId("m"),
+                new When(List.of(trigger)),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(new Do.SetParameter(target))),
+                new Show(answers(rig, trigger)));
+        return Edit.add("Map " + names.words(trigger) + " to " + names.words(target), new Part.OfMapping(made));
+    }
+
+    /** A switch is set by a press, not by how hard it was. */
+    private static Ref.ToControl dimension(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
+        boolean isSwitch = rig.parameter(target)
+                .filter(p -> p.law() instanceof Law.Named named && named.names().size() == 2)
+                .isPresent();
+        boolean hasGate = rig.device(moved.device())
+                .flatMap(d -> d.profile().control(moved.control()))
+                .flatMap(c -> c.dimension("gate"))
+                .isPresent();
+        return isSwitch && hasGate ? new Ref.ToControl(moved.device(), moved.control(), "gate") : moved;
+    }
+
+    /** Every light on the control answers, each as it can. */
+    static List<Show.Answer> answers(Rig rig, Ref.ToControl trigger) {
+        List<Light> lights = rig.device(trigger.device())
+                .map(Device::profile)
+                .map(p -> p.lightsOn(trigger.control()))
+                .orElse(List.of());
+        return lights.stream()
+                .map(light -> new Show.Answer(
+                        new Ref.ToLight(trigger.device(), light.id()),
+                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE))
+                .toList();
+    }
+}

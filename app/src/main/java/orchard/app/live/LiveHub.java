@@ -1,0 +1,192 @@
+package orchard.app.live;
+
+import jakarta.annotation.PostConstruct;
+import jakarta.annotation.PreDestroy;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.LongAdder;
+import orchard.app.port.PortRoom;
+import orchard.app.store.RigKeeper;
+import orchard.engine.Step;
+import orchard.engine.Trace;
+import orchard.gear.Ref;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/**
+ * Takes the engine's traces on a thread of its own and tells the browsers, thirty times a second at most. The engine never
+ * waits for it: what does not fit in its queue is counted and not shown.
+ */
+@Component
+public final class LiveHub {
+
+    private static final Logger LOG = LoggerFactory.getLogger(LiveHub.class);
+    private static final int QUEUE = 1 << 16;
+    private static final int PERIOD_MILLIS = 33;
+    private static final int MOST_ROWS_A_FRAME = 40;
+
+    private final BlockingQueue<Trace> queue = new ArrayBlockingQueue<>(QUEUE);
+    private final LongAdder unseen = new LongAdder();
+    private final EngineRoom engine;
+    private final RigKeeper keeper;
+    private final PortRoom ports;
+    private final Names names;
+    private final Values values;
+    private final Ticker ticker;
+    private final Learn learn;
+    private final LiveSocket socket;
+    private final ScheduledExecutorService frames = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "live");
+        thread.setDaemon(true);
+        return thread;
+    });
+    private Learn.Status learnTold;
+    private int frame;
+
+    LiveHub(
+            EngineRoom engine,
+            RigKeeper keeper,
+            PortRoom ports,
+            Names names,
+            Values values,
+            Ticker ticker,
+            Learn learn,
+            LiveSocket socket) {
+        this.engine = engine;
+        this.keeper = keeper;
+        this.ports = ports;
+        this.names = names;
+        this.values = values;
+        this.ticker = ticker;
+        this.learn = learn;
+        this.socket = socket;
+    }
+
+    @PostConstruct
+    void start() {
+        engine.start(
+                trace -> {
+                    if (!queue.offer(trace)) {
+                        unseen.increment();
+                    }
+                },
+                socket::show);
+        keeper.listen(rig -> socket.tellAll(Map.of("type", "rig", "revision", keeper.revision())));
+        frames.scheduleWithFixedDelay(this::frameSafely, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    /** How many traces could not be shown because there were too many at once. */
+    public long unseen() {
+        return unseen.sum();
+    }
+
+    private void frameSafely() {
+        try {
+            frame();
+        } catch (RuntimeException e) {
+            LOG.error("A live frame failed", e);
+        }
+    }
+
+    private void frame() {
+        Map<String, Object> controls = new LinkedHashMap<>();
+        Map<String, Object> parameters = new LinkedHashMap<>();
+        Map<String, Object> groups = new LinkedHashMap<>();
+        Map<String, Object> mappings = new LinkedHashMap<>();
+        Map<String, Object> lights = new LinkedHashMap<>();
+        Map<String, Ticker.Row> rows = new LinkedHashMap<>();
+        List<Trace> traces = new ArrayList<>();
+        queue.drainTo(traces);
+        for (Trace trace : traces) {
+            learn.take(trace);
+            values.take(trace);
+            for (Ticker.Row row : ticker.take(trace)) {
+                rows.remove(row.key());
+                rows.put(row.key(), row);
+            }
+            for (Step step : trace.steps()) {
+                collect(step, controls, parameters, groups, mappings, lights);
+            }
+        }
+        if (!traces.isEmpty()) {
+            Map<String, Object> message = new LinkedHashMap<>();
+            message.put("type", "live");
+            message.put("controls", controls);
+            message.put("parameters", parameters);
+            message.put("groups", groups);
+            message.put("mappings", mappings);
+            message.put("lights", lights);
+            List<Ticker.Row> newest = new ArrayList<>(rows.values());
+            message.put("rows", newest.subList(Math.max(0, newest.size() - MOST_ROWS_A_FRAME), newest.size()));
+            socket.tellAll(message);
+        }
+        tellLearn();
+        if (++frame % 15 == 0) {
+            socket.tellPage("connect", Map.of("type", "ports", "ports", ports.ports()));
+        }
+    }
+
+    private void collect(
+            Step step,
+            Map<String, Object> controls,
+            Map<String, Object> parameters,
+            Map<String, Object> groups,
+            Map<String, Object> mappings,
+            Map<String, Object> lights) {
+        if (step instanceof Step.ControlMoved moved) {
+            String key = Values.key(moved.control());
+            controls.put(key, values.controls().get(key));
+        } else if (step instanceof Step.ParameterSet set) {
+            String key = Values.key(set.parameter());
+            parameters.put(key, values.parameters().get(key));
+        } else if (step instanceof Step.ParameterTold told) {
+            String key = Values.key(told.parameter());
+            parameters.put(key, values.parameters().get(key));
+        } else if (step instanceof Step.GroupNamed named) {
+            names.told(named.device(), named.group(), named.name());
+            groups.put(named.device() + "/" + named.group(), named.name());
+        } else if (step instanceof Step.Considered considered) {
+            mappings.put(considered.mapping(), considered);
+        } else if (step instanceof Step.LightShown shown) {
+            lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
+        } else if (step instanceof Step.PresenceChanged presence) {
+            socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
+        }
+    }
+
+    private void tellLearn() {
+        Learn.Status status = learn.status();
+        if (!status.equals(learnTold)) {
+            if (status.on()
+                    && (learnTold == null || !learnTold.on() || !status.done().isEmpty())) {
+                startFromWhatIsKnown();
+            }
+            learnTold = status;
+            socket.tellAll(Map.of("type", "learn", "status", status));
+        }
+    }
+
+    private void startFromWhatIsKnown() {
+        values.parameters().forEach((key, value) -> {
+            int slash = key.indexOf('/');
+            learn.knows(new Ref.ToParameter(key.substring(0, slash), key.substring(slash + 1)), value.position());
+        });
+        values.controls().forEach((key, value) -> {
+            String[] parts = key.split("/", 3);
+            learn.knows(new Ref.ToControl(parts[0], parts[1], parts[2]), value.position());
+        });
+    }
+
+    @PreDestroy
+    void close() {
+        frames.shutdownNow();
+    }
+}

@@ -1,0 +1,219 @@
+package orchard.app.live;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.concurrent.ConcurrentHashMap;
+import orchard.gear.Ref;
+import orchard.signal.TouchMessage;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.stereotype.Component;
+import org.springframework.web.socket.CloseStatus;
+import org.springframework.web.socket.TextMessage;
+import org.springframework.web.socket.WebSocketSession;
+import org.springframework.web.socket.handler.ConcurrentWebSocketSessionDecorator;
+import org.springframework.web.socket.handler.SessionLimitExceededException;
+import org.springframework.web.socket.handler.TextWebSocketHandler;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The socket between Orchard and the open pages; the messages are listed in {@code docs/wires.md}. A finger's moves are
+ * passed to the other browsers of the same layout at once, everything else comes from {@link LiveHub}.
+ */
+@Component
+public final class LiveSocket extends TextWebSocketHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(LiveSocket.class);
+    private static final int SEND_LIMIT_MILLIS = 5_000;
+    private static final int BUFFER_LIMIT = 1 << 20;
+
+    /** One open page. */
+    private static final class Client {
+        final WebSocketSession session;
+        volatile String page = "";
+        volatile String layout = "";
+
+        Client(WebSocketSession session) {
+            this.session = session;
+        }
+    }
+
+    /** Takes gestures for the stand-ins' panels. */
+    public interface Panels {
+        /** A hand does something on a stand-in's panel. */
+        void play(String standIn, String part, String gesture, double amount);
+
+        /** Everything a newly opened page has to know, as messages. */
+        Iterable<Map<String, Object>> readings();
+    }
+
+    private final JsonMapper json = JsonMapper.builder().build();
+    private final Map<String, Client> clients = new ConcurrentHashMap<>();
+    private final EngineRoom engine;
+    private final Values values;
+    private final Ticker ticker;
+    private final Learn learn;
+    private final Panels panels;
+
+    LiveSocket(EngineRoom engine, Values values, Ticker ticker, Learn learn, @Lazy Panels panels) {
+        this.engine = engine;
+        this.values = values;
+        this.ticker = ticker;
+        this.learn = learn;
+        this.panels = panels;
+    }
+
+    @Override
+    public void afterConnectionEstablished(WebSocketSession session) {
+        clients.put(
+                session.getId(),
+                new Client(new ConcurrentWebSocketSessionDecorator(session, SEND_LIMIT_MILLIS, BUFFER_LIMIT)));
+    }
+
+    @Override
+    public void afterConnectionClosed(WebSocketSession session, CloseStatus status) {
+        clients.remove(session.getId());
+    }
+
+    @Override
+    protected void handleTextMessage(WebSocketSession session, TextMessage message) {
+        Client client = clients.get(session.getId());
+        if (client == null) {
+            return;
+        }
+        try {
+            heard(client, json.readTree(message.getPayload()));
+        } catch (JacksonException | IllegalArgumentException e) {
+            tell(client, Map.of("type", "refused", "why", Objects.toString(e.getMessage(), "not understood")));
+        }
+    }
+
+    private void heard(Client client, JsonNode message) {
+        switch (text(message, "type")) {
+            case "hello" -> hello(client, message);
+            case "touch" -> touch(client, message);
+            case "set" -> engine.set(text(message, "device"), text(message, "parameter"), number(message, "value"));
+            case "learn" -> learn.touched(new Ref.ToParameter(text(message, "device"), text(message, "parameter")));
+            case "learnControl" ->
+                learn.touched(new Ref.ToControl(
+                        text(message, "device"), text(message, "control"), text(message, "dimension")));
+            case "play" ->
+                panels.play(
+                        text(message, "standin"),
+                        text(message, "part"),
+                        text(message, "gesture"),
+                        number(message, "amount"));
+            default -> throw new IllegalArgumentException("unknown type of message");
+        }
+    }
+
+    private void hello(Client client, JsonNode message) {
+        client.page = text(message, "page");
+        client.layout = text(message, "layout");
+        Map<String, Object> state = new LinkedHashMap<>();
+        state.put("type", "live");
+        state.put("controls", values.controls());
+        state.put("parameters", values.parameters());
+        List<Ticker.Row> rows = new ArrayList<>(ticker.rows());
+        Collections.reverse(rows);
+        state.put("rows", rows);
+        tell(client, state);
+        tell(client, Map.of("type", "learn", "status", learn.status()));
+        if (client.page.equals("rehearse")) {
+            panels.readings().forEach(reading -> tell(client, reading));
+        }
+        tell(client, Map.of("type", "welcome"));
+    }
+
+    private void touch(Client client, JsonNode message) {
+        String layout = text(message, "layout");
+        String element = text(message, "element");
+        double value = number(message, "value");
+        engine.touched(layout, new TouchMessage(element, value, ""));
+        toLayout(layout, touchMessage(element, value, null), client.session.getId());
+    }
+
+    /** Shows something on every browser that has a layout open; the one whose finger is on it keeps its own position. */
+    void show(String layout, TouchMessage message) {
+        toLayout(layout, touchMessage(message.element(), message.value(), message.text()), "");
+    }
+
+    private static Map<String, Object> touchMessage(String element, double value, String text) {
+        Map<String, Object> message = new LinkedHashMap<>();
+        message.put("type", "touch");
+        message.put("element", element);
+        message.put("value", value);
+        if (text != null) {
+            message.put("text", text);
+        }
+        return message;
+    }
+
+    private void toLayout(String layout, Map<String, Object> message, String but) {
+        TextMessage text = new TextMessage(json.writeValueAsString(message));
+        clients.values().stream()
+                .filter(client ->
+                        client.layout.equals(layout) && !client.session.getId().equals(but))
+                .forEach(client -> send(client, text));
+    }
+
+    /** Tells all open pages. */
+    public void tellAll(Map<String, Object> message) {
+        tellPage("", message);
+    }
+
+    /** Tells the open pages of one kind; "" for all. */
+    void tellPage(String page, Map<String, Object> message) {
+        if (clients.isEmpty()) {
+            return;
+        }
+        TextMessage text = null;
+        for (Client client : clients.values()) {
+            if (page.isEmpty() || client.page.equals(page)) {
+                text = text == null ? new TextMessage(json.writeValueAsString(message)) : text;
+                send(client, text);
+            }
+        }
+    }
+
+    private void tell(Client client, Map<String, Object> message) {
+        send(client, new TextMessage(json.writeValueAsString(message)));
+    }
+
+    private void send(Client client, TextMessage text) {
+        try {
+            client.session.sendMessage(text);
+        } catch (IOException | IllegalStateException | SessionLimitExceededException e) {
+            clients.remove(client.session.getId());
+            try {
+                client.session.close(CloseStatus.SESSION_NOT_RELIABLE);
+            } catch (IOException closed) {
+                LOG.debug("A page is gone already: {}", closed.getMessage());
+            }
+        }
+    }
+
+    private static String text(JsonNode message, String field) {
+        String text = message.path(field).asString("");
+        if (text.length() > 200) {
+            throw new IllegalArgumentException(field + " is too long");
+        }
+        return text;
+    }
+
+    private static double number(JsonNode message, String field) {
+        double number = message.path(field).asDouble(Double.NaN);
+        if (!Double.isFinite(number) || Math.abs(number) > 1_000) {
+            throw new IllegalArgumentException(field + " has to be a number");
+        }
+        return number;
+    }
+}

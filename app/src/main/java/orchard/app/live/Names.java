@@ -1,0 +1,37 @@
+package orchard.app.live;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
+import orchard.mapping.Directory;
+import org.springframework.stereotype.Component;
+
+/** The rig in force, with the names its devices tell right now. Safe for several threads. */
+@Component
+public final class Names implements Directory {
+
+    private final RigKeeper keeper;
+    private final Map<String, String> told = new ConcurrentHashMap<>();
+
+    Names(RigKeeper keeper) {
+        this.keeper = keeper;
+    }
+
+    /** Takes a name a device told; true if it is news. */
+    boolean told(String device, String group, String name) {
+        return !name.equals(told.put(device + "/" + group, name));
+    }
+
+    @Override
+    public Optional<Device> device(String id) {
+        return keeper.rig().device(id);
+    }
+
+    @Override
+    public String groupName(Device device, String group) {
+        String name = told.get(device.id() + "/" + group);
+        return name == null ? Directory.super.groupName(device, group) : name;
+    }
+}

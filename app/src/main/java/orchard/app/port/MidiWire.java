@@ -1,0 +1,113 @@
+package orchard.app.port;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import javax.sound.midi.MidiDevice;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.MidiUnavailableException;
+import javax.sound.midi.Sequencer;
+import javax.sound.midi.Synthesizer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The machine's MIDI ports, looked for every second and opened as they come. */
+final class MidiWire implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(MidiWire.class);
+
+    private final Map<String, MidiPort> ports = new ConcurrentHashMap<>();
+    private final Set<String> unavailable = ConcurrentHashMap.newKeySet();
+    private final Port.Listener listener;
+    private final Runnable changed;
+    private final ScheduledExecutorService scan = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "midi scan");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    /** @param changed is run on the scan's thread after ports came or went */
+    MidiWire(Port.Listener listener, Runnable changed) {
+        this.listener = listener;
+        this.changed = changed;
+    }
+
+    void start() {
+        scan.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
+    }
+
+    Map<String, MidiPort> ports() {
+        return ports;
+    }
+
+    /** A pair of ends with one name. */
+    private record Ends(MidiDevice input, MidiDevice output) {}
+
+    private void look() {
+        try {
+            Map<String, Ends> found = found();
+            boolean any = false;
+            for (String name : new TreeSet<>(ports.keySet())) {
+                if (!found.containsKey(name)) {
+                    ports.remove(name).close();
+                    any = true;
+                }
+            }
+            for (Map.Entry<String, Ends> entry : found.entrySet()) {
+                if (!ports.containsKey(entry.getKey())) {
+                    any |= open(entry.getKey(), entry.getValue());
+                }
+            }
+            if (any) {
+                changed.run();
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("MIDI ports could not be looked for: {}", e.toString());
+        }
+    }
+
+    private boolean open(String name, Ends ends) {
+        try {
+            ports.put(name, new MidiPort(name, ends.input(), ends.output(), listener));
+            unavailable.remove(name);
+            return true;
+        } catch (MidiUnavailableException e) {
+            if (unavailable.add(name)) {
+                LOG.warn("MIDI port {} cannot be opened: {}", name, e.getMessage());
+            }
+            return false;
+        }
+    }
+
+    private static Map<String, Ends> found() {
+        Map<String, Ends> found = new LinkedHashMap<>();
+        for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
+            MidiDevice device;
+            try {
+                device = MidiSystem.getMidiDevice(info);
+            } catch (MidiUnavailableException | IllegalArgumentException e) {
+                continue; // unplugged between the two calls
+            }
+            if (device instanceof Synthesizer || device instanceof Sequencer) {
+                continue;
+            }
+            Ends ends = found.getOrDefault(info.getName(), new Ends(null, null));
+            boolean input = device.getMaxTransmitters() != 0;
+            found.put(
+                    info.getName(),
+                    new Ends(input && ends.input() == null ? device : ends.input(), input ? ends.output() : device));
+        }
+        return found;
+    }
+
+    @Override
+    public void close() {
+        scan.shutdownNow();
+        ports.values().forEach(MidiPort::close);
+    }
+}

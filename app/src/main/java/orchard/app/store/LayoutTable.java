@@ -1,0 +1,83 @@
+package orchard.app.store;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import orchard.gear.Ref;
+import orchard.layout.Element;
+import orchard.layout.Layout;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Owns {@code layout} with {@code layout_element}. */
+@Component
+class LayoutTable {
+
+    private record Of(String layout, Element element) {}
+
+    private final JdbcClient jdbc;
+    private final JdbcTemplate batch;
+
+    LayoutTable(JdbcClient jdbc, JdbcTemplate batch) {
+        this.jdbc = jdbc;
+        this.batch = batch;
+    }
+
+    List<Versioned<Layout>> all() {
+        Map<String, List<Element>> elements = jdbc
+                .sql("select * from layout_element order by layout, place")
+                .query((rs, row) -> {
+                    String device = rs.getString("follows_device");
+                    Ref.ToParameter follows =
+                            device == null ? null : new Ref.ToParameter(device, rs.getString("follows_parameter"));
+                    return new Of(
+                            rs.getString("layout"),
+                            new Element(
+                                    rs.getString("id"),
+                                    Element.Kind.valueOf(rs.getString("kind")),
+                                    rs.getString("name"),
+                                    rs.getInt("x"),
+                                    rs.getInt("y"),
+                                    rs.getInt("width"),
+                                    rs.getInt("height"),
+                                    follows));
+                })
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::layout, Collectors.mapping(Of::element, Collectors.toList())));
+        return jdbc.sql("select * from layout")
+                .query((rs, row) -> new Versioned<>(
+                        new Layout(
+                                rs.getString("id"),
+                                rs.getString("name"),
+                                elements.getOrDefault(rs.getString("id"), List.of())),
+                        rs.getLong("revision")))
+                .list();
+    }
+
+    void delete(String id) {
+        jdbc.sql("delete from layout where id = ?").param(id).update();
+    }
+
+    void insert(Layout layout, long revision) {
+        jdbc.sql("insert into layout (id, revision, name) values (?, ?, ?)")
+                .params(layout.id(), revision, layout.name())
+                .update();
+        batch.batchUpdate("""
+                insert into layout_element
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """, Rows.of(layout.id(), layout.elements(), e -> new Object[] {
+            e.id(),
+            e.kind().name(),
+            e.name(),
+            e.x(),
+            e.y(),
+            e.width(),
+            e.height(),
+            e.follows() == null ? null : e.follows().device(),
+            e.follows() == null ? null : e.follows().parameter()
+        }));
+    }
+}

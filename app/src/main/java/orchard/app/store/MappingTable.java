@@ -1,0 +1,105 @@
+package orchard.app.store;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.rig.PartJson;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+
+/** Owns {@code mapping} with {@code mapping_trigger}, {@code mapping_action} and {@code mapping_answer}. */
+@Component
+class MappingTable {
+
+    private static final TypeReference<While> DURING = new TypeReference<>() {};
+    private static final TypeReference<List<Stage>> STAGES = new TypeReference<>() {};
+
+    private record Of<T>(String mapping, T value) {}
+
+    private final JdbcClient jdbc;
+    private final JdbcTemplate batch;
+
+    MappingTable(JdbcClient jdbc, JdbcTemplate batch) {
+        this.jdbc = jdbc;
+        this.batch = batch;
+    }
+
+    List<Versioned<Mapping>> all() {
+        Map<String, List<Ref.ToControl>> triggers = jdbc
+                .sql("select * from mapping_trigger order by mapping, place")
+                .query((rs, row) -> new Of<>(
+                        rs.getString("mapping"),
+                        new Ref.ToControl(rs.getString("device"), rs.getString("control"), rs.getString("dimension"))))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
+        Map<String, List<Do.Action>> actions = jdbc
+                .sql("select * from mapping_action order by mapping, place")
+                .query((rs, row) -> new Of<Do.Action>(
+                        rs.getString("mapping"),
+                        new Do.SetParameter(new Ref.ToParameter(rs.getString("device"), rs.getString("parameter")))))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
+        Map<String, List<Show.Answer>> answers = jdbc
+                .sql("select * from mapping_answer order by mapping, place")
+                .query((rs, row) -> new Of<>(
+                        rs.getString("mapping"),
+                        new Show.Answer(
+                                new Ref.ToLight(rs.getString("device"), rs.getString("light")),
+                                Show.Rule.valueOf(rs.getString("rule")))))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
+        return jdbc.sql("select * from mapping")
+                .query((rs, row) -> {
+                    String id = rs.getString("id");
+                    Mapping mapping = new Mapping(
+                            id,
+                            new When(triggers.get(id)),
+                            PartJson.read(rs.getString("during"), DURING),
+                            new Shape(PartJson.read(rs.getString("shape"), STAGES)),
+                            new Do(actions.get(id)),
+                            new Show(answers.getOrDefault(id, List.of())));
+                    return new Versioned<>(mapping, rs.getLong("revision"));
+                })
+                .list();
+    }
+
+    void delete(String id) {
+        jdbc.sql("delete from mapping where id = ?").param(id).update();
+    }
+
+    void insert(Mapping mapping, long revision) {
+        jdbc.sql("insert into mapping (id, revision, during, shape) values (?, ?, ?, ?)")
+                .params(
+                        mapping.id(),
+                        revision,
+                        PartJson.write(mapping.during(), DURING),
+                        PartJson.write(mapping.shape().stages(), STAGES))
+                .update();
+        batch.batchUpdate(
+                "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",
+                Rows.of(mapping.id(), mapping.when().triggers(), t ->
+                        new Object[] {t.device(), t.control(), t.dimension()}));
+        batch.batchUpdate(
+                "insert into mapping_action (mapping, place, device, parameter) values (?, ?, ?, ?)",
+                Rows.of(mapping.id(), Sentence.targets(mapping), t -> new Object[] {t.device(), t.parameter()}));
+        batch.batchUpdate(
+                "insert into mapping_answer (mapping, place, device, light, rule) values (?, ?, ?, ?, ?)",
+                Rows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {
+                    a.light().device(), a.light().light(), a.rule().name()
+                }));
+    }
+}
