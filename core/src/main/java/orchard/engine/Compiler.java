@@ -5,14 +5,12 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.DoubleUnaryOperator;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;
-import orchard.engine.Plan.ShapePlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -23,9 +21,8 @@ import orchard.gear.Ref;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Shape;
+import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -83,7 +80,8 @@ public final class Compiler {
                 continue;
             }
             Ref.ToParameter target = Sentence.targets(mapping).get(0);
-            ShapePlan shape = shape(mapping.shape(), rig.parameter(target).orElseThrow());
+            ShapeFunction shape =
+                    ShapeFunction.of(mapping.shape(), rig.parameter(target).orElseThrow());
             for (Show.Answer answer : mapping.show().answers()) {
                 LightPlan light = lights.get(answer.light());
                 if (light != null) {
@@ -121,7 +119,7 @@ public final class Compiler {
             if (fault == null) {
                 for (Ref.ToParameter target : Sentence.targets(mapping)) {
                     ParameterPlan parameter = parameters.get(target);
-                    targets.add(new Target(parameter, shape(mapping.shape(), parameter.parameter())));
+                    targets.add(new Target(parameter, ShapeFunction.of(mapping.shape(), parameter.parameter())));
                 }
             }
             MappingPlan plan =
@@ -191,34 +189,6 @@ public final class Compiler {
                 device.profile().lights().stream()
                         .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                         .toArray(LightPlan[]::new));
-    }
-
-    private static ShapePlan shape(Shape shape, Parameter parameter) {
-        List<DoubleUnaryOperator> stages = new ArrayList<>();
-        List<DoubleUnaryOperator> inverses = new ArrayList<>();
-        for (Stage stage : shape.stages()) {
-            if (stage instanceof Stage.Invert) {
-                stages.add(x -> 1 - x);
-                inverses.add(x -> 1 - x);
-            } else if (stage instanceof Stage.Scale scale) {
-                double low = parameter.position(scale.low());
-                double high = parameter.position(scale.high());
-                double from = scale.from();
-                double width = scale.to() - from;
-                stages.add(x -> low + cut((x - from) / width) * (high - low));
-                inverses.add(low == high ? x -> from : y -> from + cut((y - low) / (high - low)) * width);
-            } else if (stage instanceof Stage.Clamp clamp) {
-                double low = parameter.position(clamp.low());
-                double high = parameter.position(clamp.high());
-                stages.add(x -> Math.max(low, Math.min(high, x)));
-                inverses.add(DoubleUnaryOperator.identity());
-            }
-        }
-        return new ShapePlan(stages.toArray(new DoubleUnaryOperator[0]), inverses.toArray(new DoubleUnaryOperator[0]));
-    }
-
-    private static double cut(double x) {
-        return Math.max(0, Math.min(1, x));
     }
 
     private static final class Slots {

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
 import java.util.function.Consumer;
-import java.util.function.DoubleUnaryOperator;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -260,10 +259,7 @@ public final class Engine {
             steps.add(
                     place,
                     new Step.Considered(
-                            mapping.mapping().id(),
-                            verdict,
-                            values(target.shape().stages(), position),
-                            why));
+                            mapping.mapping().id(), verdict, target.shape().values(position), why));
         }
     }
 
@@ -484,17 +480,6 @@ public final class Engine {
         if (steps != null) {
             steps.add(new Step.ControlMoved(control.ref(), position, number));
         }
-    }
-
-    private static List<Double> values(DoubleUnaryOperator[] stages, double position) {
-        List<Double> values = new ArrayList<>(stages.length + 1);
-        values.add(position);
-        double value = position;
-        for (DoubleUnaryOperator stage : stages) {
-            value = stage.applyAsDouble(value);
-            values.add(value);
-        }
-        return values;
     }
 
     private void begin() {

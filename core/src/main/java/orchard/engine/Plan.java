@@ -2,13 +2,13 @@ package orchard.engine;
 
 import java.util.Collection;
 import java.util.Map;
-import java.util.function.DoubleUnaryOperator;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
+import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -125,7 +125,7 @@ public final class Plan {
     record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp) {}
 
     /** One light that answers a parameter, by way of a mapping's shape read backwards. */
-    record AnswerPlan(LightPlan light, Show.Rule rule, ShapePlan shape) {}
+    record AnswerPlan(LightPlan light, Show.Rule rule, ShapeFunction shape) {}
 
     /**
      * One mapping.
@@ -135,25 +135,5 @@ public final class Plan {
     record MappingPlan(int slot, Mapping mapping, String fault, Target[] targets) {}
 
     /** A parameter a mapping sets, with the shape in that parameter's own positions. */
-    record Target(ParameterPlan parameter, ShapePlan shape) {}
-
-    /** The stages of a shape as functions of positions 0..1, and their inverses in the same order. */
-    record ShapePlan(DoubleUnaryOperator[] stages, DoubleUnaryOperator[] inverses) {
-
-        double forward(double position) {
-            double value = position;
-            for (DoubleUnaryOperator stage : stages) {
-                value = stage.applyAsDouble(value);
-            }
-            return value;
-        }
-
-        double backward(double position) {
-            double value = position;
-            for (int i = inverses.length - 1; i >= 0; i--) {
-                value = inverses[i].applyAsDouble(value);
-            }
-            return value;
-        }
-    }
+    record Target(ParameterPlan parameter, ShapeFunction shape) {}
 }

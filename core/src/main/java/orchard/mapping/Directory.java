@@ -2,6 +2,7 @@ package orchard.mapping;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
@@ -51,7 +52,7 @@ public interface Directory {
         if (ref instanceof Ref.ToControl to) {
             return device.profile()
                             .control(to.control())
-                            .map(c -> c.name() + (first(c.dimensions().get(0).name(), to) ? "" : " " + to.dimension()))
+                            .map(c -> c.name() + (plain(c, to.dimension()) ? "" : " " + to.dimension()))
                             .orElse("a missing control (" + to.control() + ")")
                     + " of " + device.name();
         } else if (ref instanceof Ref.ToParameter to) {
@@ -65,8 +66,9 @@ public interface Directory {
         throw new IllegalArgumentException(ref.toString());
     }
 
-    private static boolean first(String name, Ref.ToControl to) {
-        return name.equals(to.dimension());
+    /** The first dimension and the gate go without saying: “Pad 6 is hit”. */
+    private static boolean plain(Control control, String dimension) {
+        return dimension.equals("gate") || control.dimensions().get(0).name().equals(dimension);
     }
 
     /** A directory over a fixed list. */

@@ -1,8 +1,10 @@
 package orchard.mapping;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.gear.Control;
@@ -56,7 +58,7 @@ public record Sentence(List<Phrase> phrases) {
         Optional<Parameter> parameter = targets.stream().findFirst().flatMap(directory::parameter);
         phrases.add(plain(", set "));
         phrases.add(new Phrase(Clause.DO, targets.stream().map(directory::words).collect(Collectors.joining(" and "))));
-        phrases.add(plain(", "));
+        phrases.add(plain(mapping.shape().scale().isPresent() ? ", " : " "));
         phrases.add(new Phrase(Clause.SHAPE, shape(mapping.shape(), parameter)));
         if (!mapping.show().answers().isEmpty()) {
             phrases.add(plain(", and show "));
@@ -74,13 +76,9 @@ public record Sentence(List<Phrase> phrases) {
     }
 
     private static String shape(Shape shape, Optional<Parameter> parameter) {
-        String range = shape.scale()
-                .map(s -> ends(s, parameter))
-                .or(() -> parameter.map(p -> p.textOfReal(p.range().low()) + " to "
-                        + p.textOfReal(p.range().high())))
-                .orElse("its whole range");
         String law = parameter.map(p -> ", " + p.law().words()).orElse("");
-        return range + law + (shape.inverted() ? ", inverted" : "");
+        String range = shape.scale().map(s -> ends(s, parameter) + law).orElse("over its whole range");
+        return range + (shape.inverted() ? ", inverted" : "");
     }
 
     private static String ends(Stage.Scale scale, Optional<Parameter> parameter) {
@@ -89,25 +87,23 @@ public record Sentence(List<Phrase> phrases) {
                 .orElse(Display.text(scale.low(), "") + " to " + Display.text(scale.high(), ""));
     }
 
+    /** Lights of one control that answer by the same rule are named together: “its value on Knob 3’s display and ring”. */
     private static String show(Mapping mapping, Directory directory) {
-        return mapping.show().answers().stream()
-                .map(answer -> rule(answer) + " on " + light(answer.light(), directory))
-                .distinct()
+        Map<String, List<String>> lamps = new LinkedHashMap<>();
+        for (Show.Answer answer : mapping.show().answers()) {
+            Ref.ToLight ref = answer.light();
+            Optional<Device> device = directory.device(ref.device());
+            Optional<Light> light = device.flatMap(d -> d.profile().light(ref.light()));
+            Optional<Control> control =
+                    light.flatMap(l -> device.flatMap(d -> d.profile().control(l.control())));
+            String where = control.map(c -> c.name() + "’s ").orElse("");
+            String lamp = control.isPresent() ? light.map(l -> l.lamp().words()).orElseThrow() : directory.words(ref);
+            String rule = answer.rule() == Show.Rule.VALUE ? "its value on " : "on or off on ";
+            lamps.computeIfAbsent(rule + where, k -> new ArrayList<>()).add(lamp);
+        }
+        return lamps.entrySet().stream()
+                .map(entry -> entry.getKey() + String.join(" and ", entry.getValue()))
                 .collect(Collectors.joining(" and "));
-    }
-
-    private static String rule(Show.Answer answer) {
-        return answer.rule() == Show.Rule.VALUE ? "its value" : "on or off";
-    }
-
-    private static String light(Ref.ToLight ref, Directory directory) {
-        Optional<Device> device = directory.device(ref.device());
-        Optional<Light> light = device.flatMap(d -> d.profile().light(ref.light()));
-        Optional<Control> control =
-                light.flatMap(l -> device.flatMap(d -> d.profile().control(l.control())));
-        return light.map(l ->
-                        control.map(c -> c.name() + "’s " + l.lamp().words()).orElse(l.name()))
-                .orElseGet(() -> directory.words(ref));
     }
 
     private static Phrase plain(String text) {

@@ -103,6 +103,11 @@ public final class Rig implements Directory {
         return List.copyOf(parts.values());
     }
 
+    /** The device of that id that is a part of its own, not a layout's. */
+    public Optional<Device> ownDevice(String id) {
+        return parts.get(id) instanceof Part.OfDevice part ? Optional.of(part.device()) : Optional.empty();
+    }
+
     /** An id that no part has: the first letters given, and the lowest number above all that are in use. */
     public String freeId(String letters) {
         int highest = parts.keySet().stream()
@@ -142,6 +147,7 @@ public final class Rig implements Directory {
         if (part instanceof Part.OfDevice of) {
             name(part.id(), "name", of.device().name());
             text(part.id(), "role", of.device().role());
+            of.device().profile().controls().forEach(control -> name(part.id(), "name", control.name()));
             Seat seat = of.device().seat();
             if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/]+")) {
                 throw EditRefused.invalid(

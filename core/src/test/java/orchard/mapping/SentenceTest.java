@@ -21,9 +21,10 @@ class SentenceTest {
                         new Shape(List.of(new Stage.Invert(), new Stage.Scale(0, 1, 300, 2000)))),
                 "k1.text",
                 Show.Rule.VALUE);
+        mapping = Gear.answering(mapping, "k1.ring", Show.Rule.VALUE);
         assertThat(Sentence.of(mapping, Gear.rig(mapping)).text())
                 .isEqualTo("When Knob 1 of Box turns, set Surf › Cutoff, 300 Hz to 2.00 kHz, logarithmic, inverted, "
-                        + "and show its value on Knob 1’s display.");
+                        + "and show its value on Knob 1’s display and ring.");
     }
 
     @Test
@@ -40,9 +41,9 @@ class SentenceTest {
         assertThat(Sentence.of(Gear.mapping("m1", "p1", "pressure", "volume"), Gear.rig())
                         .text())
                 .startsWith("When Pad 1 pressure of Box is hit");
-        assertThat(Sentence.of(Gear.mapping("m1", "p1", "velocity", "volume"), Gear.rig())
+        assertThat(Sentence.of(Gear.mapping("m1", "p1", "gate", "volume"), Gear.rig())
                         .text())
-                .startsWith("When Pad 1 of Box is hit");
+                .isEqualTo("When Pad 1 of Box is hit, set Surf › Volume over its whole range.");
     }
 
     @Test

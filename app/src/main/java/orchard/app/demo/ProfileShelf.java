@@ -65,23 +65,23 @@ public final class ProfileShelf {
                             new Dimension("velocity", new MessagePattern.NoteVelocity(1, 36 + i)),
                             new Dimension("gate", new MessagePattern.NoteGate(1, 36 + i)),
                             new Dimension("pressure", new MessagePattern.KeyPressure(1, 36 + i))),
-                    new Control.Face(68 + i % 8 * 5.6, 1 + i / 8 * 5.6, 5, 5)));
+                    new Control.Face(67 + i % 8 * 5.3, 1 + i / 8 * 5.8, 4.9, 5.2)));
             lights.add(new Light(id + ".light", "light of Pad " + (i + 1), id, new Lamp.Led(1, 36 + i, 0, 96)));
         }
         for (int i = 0; i < 6; i++) {
             controls.add(
-                    button("page" + (i + 1), "Page " + (i + 1), 84 + i, new Control.Face(1 + i * 6.2, 14.5, 5.6, 3)));
+                    button("page" + (i + 1), "Page " + (i + 1), 84 + i, new Control.Face(1 + i * 10.7, 14, 9.9, 3.6)));
         }
         for (int i = 0; i < 4; i++) {
-            controls.add(button(
-                    "side" + (i + 1), "Side " + (i + 1), 90 + i, new Control.Face(40.2 + i * 6.2, 14.5, 5.6, 3)));
+            controls.add(
+                    button("side" + (i + 1), "Side " + (i + 1), 90 + i, new Control.Face(110.5, 1 + i * 4.3, 7, 3.7)));
         }
         controls.add(new Control(
                 "crossfader",
                 "Crossfader",
                 Control.Kind.FADER,
                 List.of(new Dimension("position", new MessagePattern.Controller(1, 30, Encoding.ABSOLUTE))),
-                new Control.Face(68, 14.5, 44.2, 3)));
+                new Control.Face(67, 14, 42, 3)));
         return new Profile(
                 controls,
                 List.of(),

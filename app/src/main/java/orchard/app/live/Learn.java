@@ -220,7 +220,7 @@ public final class Learn {
     }
 
     /** Every light on the control answers, each as it can. */
-    static List<Show.Answer> answers(Rig rig, Ref.ToControl trigger) {
+    public static List<Show.Answer> answers(Rig rig, Ref.ToControl trigger) {
         List<Light> lights = rig.device(trigger.device())
                 .map(Device::profile)
                 .map(p -> p.lightsOn(trigger.control()))

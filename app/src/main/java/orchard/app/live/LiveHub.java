@@ -107,13 +107,14 @@ public final class LiveHub {
         queue.drainTo(traces);
         for (Trace trace : traces) {
             learn.take(trace);
-            values.take(trace);
             for (Ticker.Row row : ticker.take(trace)) {
                 rows.remove(row.key());
                 rows.put(row.key(), row);
             }
+            values.take(trace)
+                    .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Step step : trace.steps()) {
-                collect(step, controls, parameters, groups, mappings, lights);
+                collect(step, parameters, groups, mappings, lights);
             }
         }
         if (!traces.isEmpty()) {
@@ -136,15 +137,11 @@ public final class LiveHub {
 
     private void collect(
             Step step,
-            Map<String, Object> controls,
             Map<String, Object> parameters,
             Map<String, Object> groups,
             Map<String, Object> mappings,
             Map<String, Object> lights) {
-        if (step instanceof Step.ControlMoved moved) {
-            String key = Values.key(moved.control());
-            controls.put(key, values.controls().get(key));
-        } else if (step instanceof Step.ParameterSet set) {
+        if (step instanceof Step.ParameterSet set) {
             String key = Values.key(set.parameter());
             parameters.put(key, values.parameters().get(key));
         } else if (step instanceof Step.ParameterTold told) {

@@ -1,11 +1,20 @@
 package orchard.app.live;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Light;
 import orchard.gear.Ref;
+import orchard.rig.Rig;
+import orchard.signal.MidiMessage;
+import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
 /**
@@ -44,13 +53,19 @@ public final class Values {
         return parameters;
     }
 
-    void take(Trace trace) {
+    /** Takes a trace; gives the keys of the controls that stand elsewhere now. */
+    List<String> take(Trace trace) {
+        List<String> moves = new ArrayList<>(1);
         for (Step step : trace.steps()) {
+            if (step instanceof Step.LightShown shown) {
+                follow(trace.rig(), shown).ifPresent(moves::add);
+            }
             if (step instanceof Step.ControlMoved moved) {
                 String message = trace.event() instanceof Event.Arrived arrived
                         ? arrived.message().words()
                         : "";
                 controls.put(key(moved.control()), new OfControl(moved.position(), moved.number(), message));
+                moves.add(key(moved.control()));
             } else if (step instanceof Step.ParameterSet set) {
                 parameters.put(key(set.parameter()), new OfParameter(set.position(), set.text()));
             } else if (step instanceof Step.ParameterTold told) {
@@ -61,5 +76,27 @@ public final class Values {
                 }
             }
         }
+        return moves;
+    }
+
+    /** A ring or a motor takes its control along. */
+    private Optional<String> follow(Rig rig, Step.LightShown shown) {
+        Optional<Device> device = rig.device(shown.light().device());
+        Optional<Light> light =
+                device.flatMap(d -> d.profile().light(shown.light().light()));
+        double position = shown.message() instanceof MidiMessage.ControlChange cc
+                ? cc.value() / 127.0
+                : shown.message() instanceof TouchMessage touch ? touch.value() : Double.NaN;
+        if (Double.isNaN(position) || light.isEmpty()) {
+            return Optional.empty();
+        }
+        return device.flatMap(d -> d.profile().control(light.get().control())).map(control -> {
+            Dimension dimension = control.dimensions().get(0);
+            double low = dimension.pattern().low();
+            double number = low + position * (dimension.pattern().high() - low);
+            Ref.ToControl ref = new Ref.ToControl(shown.light().device(), control.id(), dimension.name());
+            controls.put(key(ref), new OfControl(position, number, "set by its answer"));
+            return key(ref);
+        });
     }
 }

@@ -1,0 +1,51 @@
+package orchard.app.web;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import orchard.app.store.RigKeeper;
+import orchard.check.Finding;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** Check: what is wrong before the audience finds it. */
+@Controller
+class CheckPage {
+
+    private final Frame frame;
+    private final RigKeeper keeper;
+
+    CheckPage(Frame frame, RigKeeper keeper) {
+        this.frame = frame;
+        this.keeper = keeper;
+    }
+
+    /** A finding and the address it leads to. */
+    record Shown(Finding finding, String path) {}
+
+    @GetMapping("/check")
+    String page(Model model) {
+        Map<Finding.Kind, List<Shown>> byKind = frame.findings().stream()
+                .collect(Collectors.groupingBy(
+                        Finding::kind,
+                        LinkedHashMap::new,
+                        Collectors.mapping(finding -> new Shown(finding, path(finding)), Collectors.toList())));
+        model.addAttribute("byKind", byKind);
+        model.addAttribute("mappings", keeper.rig().mappings().size());
+        model.addAttribute("devices", keeper.rig().devices().size());
+        return "check/page";
+    }
+
+    /** The address a finding leads to. */
+    static String path(Finding finding) {
+        Finding.Place place = finding.place();
+        return switch (place.page()) {
+            case MAP -> "/map?mapping=" + Replies.query(place.part());
+            case DESCRIBE ->
+                "/describe?device=" + Replies.query(place.part()) + "&control=" + Replies.query(place.detail());
+            case CONNECT -> "/connect#" + Replies.query(place.part());
+        };
+    }
+}

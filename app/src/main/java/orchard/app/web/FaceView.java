@@ -1,0 +1,125 @@
+package orchard.app.web;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import orchard.app.live.Values;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Ref;
+import orchard.mapping.Directory;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
+
+/**
+ * A device's face, ready to be drawn. Sizes are in drawing units, ten to a grid unit.
+ *
+ * @param width of the drawing
+ * @param height of the drawing
+ */
+record FaceView(Device device, int width, int height, List<Spot> spots) {
+
+    private static final int SCALE = 10;
+
+    /**
+     * One control on the face.
+     *
+     * @param dimension the control's first, whose value is drawn
+     * @param key where its live value is found
+     * @param caption what stands under it: what it sets, otherwise its own name
+     * @param mapping id of the first mapping that listens to it, or ""
+     * @param clash whether another control sends the same message
+     * @param value where it stands, 0..1
+     */
+    record Spot(
+            String id,
+            String name,
+            String kind,
+            String dimension,
+            String key,
+            String message,
+            String caption,
+            String mapping,
+            boolean clash,
+            double value,
+            double x,
+            double y,
+            double width,
+            double height) {
+
+        /** The control's name and state in words, for who cannot see the drawing. */
+        public String spoken() {
+            return name
+                    + (mapping.isEmpty() ? ", nobody listens" : ", sets " + caption)
+                    + (clash ? ", sends the same message as another" : "");
+        }
+    }
+
+    static FaceView of(Device device, Rig rig, Directory names, Values values) {
+        Map<String, List<Mapping>> byControl = rig.mappings().stream()
+                .filter(m ->
+                        m.when().triggers().stream().anyMatch(t -> t.device().equals(device.id())))
+                .collect(Collectors.groupingBy(m -> m.when().triggers().stream()
+                        .filter(t -> t.device().equals(device.id()))
+                        .findFirst()
+                        .orElseThrow()
+                        .control()));
+        Map<Object, Long> senders = device.profile().controls().stream()
+                .flatMap(c -> c.dimensions().stream().map(FaceView::message).distinct())
+                .collect(Collectors.groupingBy(m -> m, Collectors.counting()));
+        List<Spot> spots = device.profile().controls().stream()
+                .map(control -> spot(
+                        device,
+                        control,
+                        byControl.getOrDefault(control.id(), List.of()),
+                        senders.get(message(control.dimensions().get(0))) > 1,
+                        names,
+                        values))
+                .toList();
+        double width =
+                1 + spots.stream().mapToDouble(s -> s.x() + s.width()).max().orElse(100);
+        double height =
+                1 + spots.stream().mapToDouble(s -> s.y() + s.height()).max().orElse(10);
+        return new FaceView(device, (int) Math.ceil(width) + SCALE, (int) Math.ceil(height) + SCALE, spots);
+    }
+
+    private static Object message(Dimension dimension) {
+        return dimension.pattern() instanceof MessagePattern.OscNumber osc
+                ? osc.address() + " " + osc.index()
+                : dimension.pattern().key();
+    }
+
+    private static Spot spot(
+            Device device, Control control, List<Mapping> mappings, boolean clash, Directory names, Values values) {
+        Dimension first = control.dimensions().get(0);
+        String key = Values.key(new Ref.ToControl(device.id(), control.id(), first.name()));
+        Values.OfControl value = values.controls().get(key);
+        String caption = mappings.isEmpty()
+                ? control.name()
+                : Sentence.targets(mappings.get(0)).stream()
+                        .findFirst()
+                        .flatMap(names::parameter)
+                        .map(p -> p.name())
+                        .orElse("missing");
+        Control.Face face = control.face();
+        return new Spot(
+                control.id(),
+                control.name(),
+                control.kind().name().toLowerCase(Locale.ROOT),
+                first.name(),
+                key,
+                first.pattern().words(),
+                caption,
+                mappings.isEmpty() ? "" : mappings.get(0).id(),
+                clash,
+                value == null ? 0 : value.position(),
+                face.x() * SCALE,
+                face.y() * SCALE,
+                face.width() * SCALE,
+                face.height() * SCALE);
+    }
+}

@@ -1,0 +1,114 @@
+package orchard.app.web;
+
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import orchard.app.live.Learn;
+import orchard.app.live.Names;
+import orchard.app.port.PortRoom;
+import orchard.app.port.PortStatus;
+import orchard.app.store.RigKeeper;
+import orchard.check.Check;
+import orchard.check.Finding;
+import orchard.gear.Device;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+
+/** What stands around every page: the row of pages with their counts, undo and redo, Learn, and the light. */
+@Controller
+@ControllerAdvice
+class Frame {
+
+    /**
+     * One page in the row.
+     *
+     * @param count how many things want attention there
+     * @param why what the count counts
+     */
+    record Tab(String path, String title, int count, String why) {}
+
+    private final RigKeeper keeper;
+    private final Names names;
+    private final PortRoom ports;
+    private final Learn learn;
+
+    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn) {
+        this.keeper = keeper;
+        this.names = names;
+        this.ports = ports;
+        this.learn = learn;
+    }
+
+    @ModelAttribute
+    void frame(Model model, HttpServletRequest request) {
+        String path = request.getRequestURI();
+        boolean stage = path.startsWith("/perform") || path.startsWith("/play");
+        model.addAttribute("path", path);
+        model.addAttribute("stage", stage);
+        model.addAttribute(
+                "light", light(request, stage ? "light-stage" : "light-desk", stage ? "lamplight" : "daylight"));
+        model.addAttribute("revision", keeper.revision());
+        model.addAttribute("undoable", keeper.undoable().orElse(""));
+        model.addAttribute("redoable", keeper.redoable().orElse(""));
+        model.addAttribute("learn", learn.status());
+        model.addAttribute("tabs", tabs());
+    }
+
+    @GetMapping("/")
+    String home() {
+        return "redirect:/connect";
+    }
+
+    /** The row of pages alone, for when its counts changed. */
+    @GetMapping("/frame/tabs")
+    String tabsAlone(String at, Model model) {
+        model.addAttribute("path", at == null ? "" : at);
+        return "frame :: tabs";
+    }
+
+    private List<Tab> tabs() {
+        List<Finding> findings = findings();
+        int strangers = (int) ports.ports().stream()
+                .filter(port -> port.device().isEmpty() && !port.name().equals("/?"))
+                .map(PortStatus::key)
+                .count();
+        int faults = (int) findings.stream()
+                .filter(finding -> finding.kind() == Finding.Kind.MISSING)
+                .count();
+        return List.of(
+                new Tab("/connect", "Connect", strangers, "new ports"),
+                new Tab("/describe", "Describe", 0, ""),
+                new Tab("/map", "Map", faults, "mappings that cannot work"),
+                new Tab("/layouts", "Lay out", 0, ""),
+                new Tab("/rehearse", "Rehearse", 0, ""),
+                new Tab("/check", "Check", findings.size(), "findings"),
+                new Tab("/perform", "Perform", 0, ""));
+    }
+
+    /** Everything Check finds right now. */
+    List<Finding> findings() {
+        Set<String> present = ports.present();
+        Set<String> absent = keeper.rig().devices().stream()
+                .map(Device::id)
+                .filter(id -> !present.contains(id))
+                .collect(Collectors.toSet());
+        return Check.findings(keeper.rig(), names, absent);
+    }
+
+    private static String light(HttpServletRequest request, String cookieName, String standard) {
+        if (request.getCookies() != null) {
+            for (Cookie cookie : request.getCookies()) {
+                if (cookie.getName().equals(cookieName)
+                        && Set.of("daylight", "lamplight").contains(cookie.getValue())) {
+                    return cookie.getValue();
+                }
+            }
+        }
+        return standard;
+    }
+}

@@ -1,0 +1,92 @@
+package orchard.app.web;
+
+import java.util.List;
+import java.util.Map;
+import orchard.app.live.EngineRoom;
+import orchard.app.live.LiveSocket;
+import orchard.app.store.RigKeeper;
+import orchard.rig.Song;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** Perform: songs in order, nothing editable, a stop for everything. */
+@Controller
+class PerformPage {
+
+    private final RigKeeper keeper;
+    private final EngineRoom engine;
+    private final LiveSocket socket;
+
+    PerformPage(RigKeeper keeper, EngineRoom engine, LiveSocket socket) {
+        this.keeper = keeper;
+        this.engine = engine;
+        this.socket = socket;
+    }
+
+    @GetMapping("/perform")
+    String page(Model model) {
+        show(model);
+        return "perform/page";
+    }
+
+    private void show(Model model) {
+        List<Song> songs = keeper.rig().songs();
+        int at = at(songs);
+        model.addAttribute("songs", songs);
+        model.addAttribute("at", at);
+        model.addAttribute("before", at > 0 ? songs.get(at - 1) : null);
+        model.addAttribute("after", at + 1 < songs.size() ? songs.get(at + 1) : null);
+    }
+
+    private int at(List<Song> songs) {
+        for (int i = 0; i < songs.size(); i++) {
+            if (songs.get(i).id().equals(keeper.currentSong())) {
+                return i;
+            }
+        }
+        return songs.isEmpty() ? -1 : 0;
+    }
+
+    /** Moves on, or back. Stays at either end. */
+    @PostMapping("/perform/step")
+    synchronized String step(@RequestParam int by, Model model) {
+        List<Song> songs = keeper.rig().songs();
+        if (!songs.isEmpty()) {
+            int next = Math.max(0, Math.min(songs.size() - 1, at(songs) + Integer.signum(by)));
+            keeper.currentSong(songs.get(next).id());
+            socket.tellAll(Map.of("type", "song", "song", songs.get(next).id()));
+        }
+        show(model);
+        return "perform/page :: set";
+    }
+
+    /** Goes to a song. */
+    @PostMapping("/perform/song")
+    synchronized String song(@RequestParam String id, Model model) {
+        if (keeper.rig().songs().stream().anyMatch(song -> song.id().equals(id))) {
+            keeper.currentSong(id);
+            socket.tellAll(Map.of("type", "song", "song", id));
+        }
+        show(model);
+        return "perform/page :: set";
+    }
+
+    /** The set list alone, for another browser that has to follow. */
+    @GetMapping("/perform/set")
+    String set(Model model) {
+        show(model);
+        return "perform/page :: set";
+    }
+
+    /** Stops everything. From any page. */
+    @PostMapping("/panic")
+    @ResponseBody
+    String panic() {
+        engine.panic();
+        return "Panic: everything was told to stop.";
+    }
+}

@@ -1,0 +1,31 @@
+package orchard.app.web;
+
+import java.util.List;
+import orchard.app.live.Names;
+import orchard.app.live.Ticker;
+import orchard.engine.Explain;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+
+/** Why: the whole reason of one row of the ticker. */
+@Controller
+class WhyPage {
+
+    private final Ticker ticker;
+    private final Names names;
+
+    WhyPage(Ticker ticker, Names names) {
+        this.ticker = ticker;
+        this.names = names;
+    }
+
+    @GetMapping("/why/{number}")
+    String why(@PathVariable long number, Model model) {
+        List<Explain.Line> lines =
+                ticker.trace(number).map(trace -> Explain.lines(trace, names)).orElse(List.of());
+        model.addAttribute("lines", lines);
+        return "why";
+    }
+}

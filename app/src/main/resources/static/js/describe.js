@@ -1,0 +1,35 @@
+// Describe: touching a control, on the device or here, selects it.
+let page;
+let last = "";
+
+function select(control) {
+  if (control.classList.contains("selected")) return;
+  const path = `/describe?device=${encodeURIComponent(control.dataset.device)}&control=${encodeURIComponent(control.dataset.control)}`;
+  history.replaceState(null, "", path);
+  htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
+}
+
+export function mount(main) {
+  page = main;
+  main.querySelectorAll(".face .control").forEach((control) => {
+    control.addEventListener("click", () => select(control));
+    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(control)));
+  });
+  main.querySelector("[data-refresh]")?.addEventListener("click", () =>
+    htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" }));
+}
+
+export function live(message) {
+  for (const [key, value] of Object.entries(message.controls ?? {})) {
+    page.querySelectorAll(`[data-last="${CSS.escape(key)}"]`).forEach((slot) => (slot.textContent = value.message));
+  }
+  const typing = document.activeElement?.matches("input");
+  const heard = Object.keys(message.controls ?? {});
+  if (message.mappings === undefined || typing || heard.length === 0) return; // the first message tells all that is known
+  const key = heard[heard.length - 1];
+  const control = [...page.querySelectorAll(".face .control")].find((c) => key.startsWith(`${c.dataset.device}/${c.dataset.control}/`));
+  if (control && key !== last) {
+    last = key;
+    select(control);
+  }
+}

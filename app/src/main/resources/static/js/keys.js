@@ -1,0 +1,38 @@
+// One place for the keys that work on every page; a view adds its own in key(event).
+const PAGES = ["/connect", "/describe", "/map", "/layouts", "/rehearse", "/check", "/perform"];
+
+export function startKeys(actions) {
+  document.addEventListener("keydown", (event) => {
+    const typing = event.target.matches?.("input:not([type=range]):not([type=checkbox]), textarea, select");
+    const page = actions.page();
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !typing) {
+      event.preventDefault();
+      actions.history(event.shiftKey ? "redo" : "undo");
+      return;
+    }
+    if (event.key === "Escape" && typing) {
+      event.target.blur();
+      actions.view()?.escape?.(page);
+      return;
+    }
+    if (typing || actions.dialogOpen() || event.ctrlKey || event.metaKey) return;
+    if (actions.view()?.key?.(event, page)) {
+      event.preventDefault();
+      return;
+    }
+    if (event.altKey || event.defaultPrevented) return;
+    const global = {
+      l: actions.learn, L: actions.learn, "/": actions.search, "?": actions.keySheet, t: actions.pull, T: actions.pull,
+      w: actions.why, W: actions.why, d: actions.otherLight, D: actions.otherLight,
+    }[event.key];
+    if (global) {
+      event.preventDefault();
+      global();
+    } else if (event.key === "Escape") {
+      if (actions.isLearning()) actions.stopLearning();
+      else actions.view()?.escape?.(page);
+    } else if (/^[1-7]$/.test(event.key)) {
+      location.href = PAGES[Number(event.key) - 1];
+    }
+  });
+}

@@ -1,0 +1,197 @@
+// Every page but a played layout: frame, keys, Learn, refusals, and the view of the page.
+import * as socket from "./socket.js";
+import { startTicker } from "./ticker.js";
+import { startKeys } from "./keys.js";
+import { mountFace, faceValue } from "./face.js";
+import * as map from "./map.js";
+import * as describe from "./describe.js";
+import * as connect from "./connect.js";
+import * as layouts from "./layouts.js";
+import * as rehearse from "./rehearse.js";
+import * as perform from "./perform.js";
+
+const views = { map, describe, connect, layouts, rehearse, perform };
+const said = document.getElementById("said");
+let quiet = 0;
+
+/** Says something in passing. */
+export function say(text) {
+  said.textContent = text;
+  clearTimeout(quiet);
+  quiet = setTimeout(() => (said.textContent = ""), 4000);
+}
+
+const page = () => document.getElementById("page");
+const view = () => views[page()?.dataset.view];
+
+function mount() {
+  const now = page();
+  if (now.dataset.mounted) return;
+  now.dataset.mounted = "yes";
+  now.querySelectorAll(".face").forEach(mountFace);
+  view()?.mount?.(now, live);
+  socket.open(now.dataset.view);
+}
+
+const live = { controls: {}, parameters: {}, groups: {} };
+socket.on("live", (message) => {
+  Object.assign(live.controls, message.controls);
+  Object.assign(live.parameters, message.parameters);
+  Object.assign(live.groups, message.groups ?? {});
+  for (const [key, value] of Object.entries(message.controls ?? {})) faceValue(key, value);
+  view()?.live?.(message);
+});
+["panel", "ports", "presence", "song", "learn"].forEach((type) =>
+  socket.on(type, (message) => view()?.[type]?.(message)));
+
+// Another browser made an edit: show it, unless somebody is typing here.
+function refresh() {
+  const typing = document.activeElement?.matches("input, select, textarea") && page().contains(document.activeElement);
+  const open = page().querySelector("form.clause:not([hidden])");
+  if (typing || open) return;
+  htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
+}
+let refreshing = 0;
+socket.on("rig", (message) => {
+  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { target: "#tabs", swap: "outerHTML" });
+  clearTimeout(refreshing);
+  refreshing = setTimeout(() => Number(page().dataset.revision) < message.revision && refresh(), 150);
+});
+socket.on("presence", () => {
+  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { target: "#tabs", swap: "outerHTML" });
+  if (["connect", "check", "map"].includes(page().dataset.view)) refresh();
+});
+socket.on("offline", () => document.body.classList.add("offline"));
+socket.on("online", () => document.body.classList.remove("offline"));
+socket.on("refused", (message) => say(message.why));
+
+// Swaps: keep the place in long lists, mount what came.
+const places = {};
+document.addEventListener("htmx:beforeSwap", () => {
+  document.querySelectorAll(".scroll[id], .scroll[aria-label]").forEach((list) => (places[list.id || list.ariaLabel] = list.scrollTop));
+});
+document.addEventListener("htmx:afterSettle", () => {
+  mount();
+  document.querySelectorAll(".scroll[id], .scroll[aria-label]").forEach((list) => (list.scrollTop = places[list.id || list.ariaLabel] ?? list.scrollTop));
+});
+document.addEventListener("htmx:afterSwap", (event) => {
+  const refused = event.target.querySelector?.(".refused[data-seen]");
+  const seen = refused?.closest("form")?.querySelector("input[name=seen]");
+  if (refused && seen) seen.value = refused.dataset.seen;
+  const field = event.target.querySelector?.(".refused[data-field]")?.dataset.field;
+  const input = field && event.target.closest("form")?.elements[field];
+  if (input) {
+    input.setAttribute("aria-invalid", "true");
+    input.focus();
+  }
+});
+function lost(event) {
+  const slot = event.target.closest?.("form")?.querySelector(".refusal");
+  const status = event.detail.xhr?.status ?? 0;
+  const text = status === 404 ? "This is not in the rig any more. Undo brings it back."
+    : status === 403 || status === 401 ? "This page is too old to make edits. Load it again; copy what you typed first."
+    : status === 0 ? "Orchard cannot be reached. What you typed is still here; try again in a moment."
+    : "That did not work. What you typed is still here; try again in a moment.";
+  if (!slot) return say(text);
+  slot.replaceChildren(Object.assign(document.createElement("p"), { className: "refused", role: "alert", textContent: "▲ " + text }));
+}
+document.addEventListener("htmx:sendError", lost);
+document.addEventListener("htmx:responseError", lost);
+
+// Undo, redo, Learn, light
+export async function history(what) {
+  if (page().dataset.view === "perform") return;
+  const answer = await post("/" + what);
+  say(answer.text);
+  if (answer.ok) refresh();
+}
+export async function post(path, body = "") {
+  const headers = { ...JSON.parse(document.body.getAttribute("hx-headers")), "Content-Type": "application/x-www-form-urlencoded" };
+  try {
+    const response = await fetch(path, { method: "POST", headers, body });
+    const type = response.headers.get("Content-Type") ?? "";
+    const text = await response.text();
+    const plain = type.includes("html") && response.status === 422
+      ? new DOMParser().parseFromString(text, "text/html").body.textContent.replace("▲", "").trim() : text;
+    return { ok: response.ok, text: plain };
+  } catch {
+    return { ok: false, text: "Orchard cannot be reached." };
+  }
+}
+
+let learning = false;
+export const isLearning = () => learning;
+export async function learn(on) {
+  if (page().dataset.view === "perform") return;
+  const answer = await post("/learn", "on=" + on);
+  if (!answer.ok) say(answer.text);
+}
+socket.on("learn", ({ status }) => {
+  learning = status.on && document.body.parentElement.dataset.stage !== "true";
+  document.body.classList.toggle("learning", learning);
+  document.getElementById("learn").setAttribute("aria-pressed", learning);
+  document.getElementById("learnbar").hidden = !learning;
+  document.getElementById("learntext").textContent = learnText(status);
+});
+function learnText({ control, parameter, done, refused }) {
+  if (refused) return refused + " Move another control, or touch another parameter.";
+  if (control) return `${control} … now touch a parameter here, or move it in the software.`;
+  if (parameter) return `… ${parameter}. Now move a control.`;
+  if (done) return `${done}: done. Move the next control, or stop.`;
+  return "Move a control, and touch a parameter here or in the software, in whichever order.";
+}
+
+function otherLight() {
+  const root = document.documentElement;
+  const light = root.dataset.light === "lamplight" ? "daylight" : "lamplight";
+  root.dataset.light = light;
+  root.dataset.bsTheme = light === "lamplight" ? "dark" : "light";
+  const name = root.dataset.stage === "true" ? "light-stage" : "light-desk";
+  document.cookie = `${name}=${light}; path=/; max-age=31536000; samesite=strict`;
+}
+
+// The dialog: search, keys, why
+const dialog = document.getElementById("dialog");
+export function show(title, fill) {
+  document.getElementById("dialogtitle").textContent = title;
+  const body = document.getElementById("dialogbody");
+  body.replaceChildren();
+  fill(body);
+  bootstrap.Modal.getOrCreateInstance(dialog).show();
+}
+export const dialogOpen = () => dialog.classList.contains("show");
+dialog.addEventListener("shown.bs.modal", () => dialog.querySelector("input, a, button")?.focus());
+
+export function search() {
+  show("Search", (body) => {
+    const results = document.createElement("div");
+    const input = Object.assign(document.createElement("input"), { type: "search", className: "form-control", placeholder: "A device, a control, a parameter …" });
+    input.setAttribute("aria-label", "Search everything");
+    const look = () => htmx.ajax("GET", "/search?q=" + encodeURIComponent(input.value), { target: results, swap: "innerHTML" });
+    let soon = 0;
+    input.addEventListener("input", () => { clearTimeout(soon); soon = setTimeout(look, 120); });
+    input.addEventListener("keydown", (event) => event.key === "Enter" && results.querySelector("a")?.click());
+    body.append(input, results);
+    look();
+  });
+}
+export const keySheet = () => show("Keys", (body) => body.append(document.getElementById("keysheet").content.cloneNode(true)));
+export function why(trace) {
+  show("Why?", (body) => htmx.ajax("GET", "/why/" + trace, { target: body, swap: "innerHTML" }));
+}
+
+document.getElementById("learn").addEventListener("click", () => learn(!learning));
+document.getElementById("learnoff").addEventListener("click", () => learn(false));
+document.getElementById("search").addEventListener("click", search);
+document.getElementById("undo").addEventListener("click", () => history("undo"));
+document.getElementById("redo").addEventListener("click", () => history("redo"));
+document.getElementById("light").addEventListener("click", otherLight);
+document.getElementById("keys").addEventListener("click", keySheet);
+
+const ticker = startTicker(why);
+startKeys({
+  learn: () => learn(!learning), stopLearning: () => learn(false), search, history, otherLight, keySheet,
+  pull: ticker.pull, why: ticker.whyNow, view, page, dialogOpen, isLearning,
+});
+mount();
+document.documentElement.dataset.ready = "yes";

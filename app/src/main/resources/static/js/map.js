@@ -1,0 +1,247 @@
+// Map: the falling view of the selected mapping.
+import { send } from "./socket.js";
+import { drag, arrowStep, clamp } from "./drag.js";
+import { isLearning } from "./main.js";
+
+let page;
+let points = [];
+
+export function mount(main, known) {
+  page = main;
+  const fall = main.querySelector(".fall");
+  points = (fall.dataset.points || "").split(" ").filter(Boolean).map(Number);
+  fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
+  main.querySelectorAll(".cell").forEach(mountCell);
+  main.querySelectorAll(".face .control").forEach((control) => {
+    const go = () => {
+      if (isLearning()) {
+        send({ type: "learnControl", device: control.dataset.device, control: control.dataset.control, dimension: control.dataset.dimension });
+      } else if (control.dataset.mapping) {
+        select(control.dataset.mapping);
+      }
+    };
+    control.addEventListener("click", go);
+    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), go()));
+  });
+  main.querySelectorAll("[data-clause].phrase").forEach((phrase) => phrase.addEventListener("click", () => openClause(phrase.dataset.clause)));
+  main.querySelectorAll("[data-open]").forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
+  main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
+  main.querySelectorAll("input.quantity").forEach(mountQuantity);
+  const filter = main.querySelector("#filter");
+  filter?.addEventListener("input", () => {
+    const wanted = filter.value.toLowerCase();
+    main.querySelectorAll("#sentences li").forEach((item) => (item.hidden = !item.textContent.toLowerCase().includes(wanted)));
+  });
+  main.querySelector("#sentences .selected")?.scrollIntoView({ block: "nearest" });
+  page.querySelector(".curve .dot")?.setAttribute("opacity", 0);
+  if (known) {
+    const control = known.controls[fall.dataset.trigger];
+    const parameter = known.parameters[fall.dataset.target];
+    if (control) here(control);
+    if (parameter) text("[data-live-real]", parameter.text);
+  }
+  requestAnimationFrame(branches);
+  document.fonts.ready.then(branches);
+}
+addEventListener("resize", () => page?.isConnected && branches());
+
+function select(mapping) {
+  htmx.ajax("GET", "/map?mapping=" + encodeURIComponent(mapping), { target: "#page", select: "#page", swap: "outerHTML" });
+  history.replaceState(null, "", "/map?mapping=" + encodeURIComponent(mapping));
+}
+
+function openClause(clause) {
+  page.querySelectorAll("form.clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
+  page.querySelectorAll(".phrase[data-clause]").forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
+  const form = page.querySelector(`form.clause[data-clause="${clause}"]`);
+  const field = form?.querySelector("input:not([type=hidden]), select");
+  field?.focus();
+  field?.select?.();
+}
+
+export function escape() {
+  const phrase = page.querySelector('.phrase[aria-expanded="true"]');
+  openClause("");
+  phrase?.focus();
+}
+
+export function key(event, main) {
+  const go = { r: () => openClause("shape"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
+  if (!go || event.altKey || event.target.closest?.(".cell") && event.key === "Delete") return false;
+  go();
+  return true;
+}
+
+function step(by) {
+  const links = [...page.querySelectorAll("#sentences li:not([hidden]) a")];
+  const at = links.findIndex((link) => link.hasAttribute("aria-current"));
+  links[clamp(at + by, 0, links.length - 1)]?.click();
+}
+
+/** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
+function mountQuantity(input) {
+  const nudge = (steps) => {
+    const match = input.value.replace("−", "-").match(/^\s*(-?\d*\.?\d+)\s*(.*)$/);
+    if (!match) return;
+    const decimals = (match[1].split(".")[1] ?? "").length;
+    const unit = decimals ? 10 ** -decimals : 1;
+    input.value = ((Number(match[1]) + steps * unit).toFixed(Number.isInteger(steps) ? decimals : decimals + 1) + " " + match[2]).trim().replace("-", "−");
+  };
+  input.addEventListener("keydown", (event) => {
+    if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
+    event.preventDefault();
+    nudge(arrowStep(event));
+  });
+  input.addEventListener("wheel", (event) => {
+    if (document.activeElement !== input) return;
+    event.preventDefault();
+    nudge(event.deltaY < 0 ? 1 : -1);
+  }, { passive: false });
+  input.addEventListener("dblclick", () => (input.value = input.dataset.standard));
+}
+
+function mountCell(cell) {
+  showCell(cell, Number(cell.dataset.value));
+  if (cell.classList.contains("still")) return;
+  const touch = () => send({ type: "learn", device: cell.dataset.device, parameter: cell.dataset.parameter });
+  const set = (value) => {
+    showCell(cell, value);
+    send({ type: "set", device: cell.dataset.device, parameter: cell.dataset.parameter, value });
+  };
+  let from = 0;
+  drag(cell, {
+    started: () => {
+      if (isLearning()) {
+        touch();
+        return false;
+      }
+      from = Number(cell.dataset.value);
+      cell.dataset.held = "yes";
+      return true;
+    },
+    moved: (dx, dy, event) => Math.abs(dx) > 2 && set(clamp(from + (dx / cell.clientWidth) * (event.altKey ? 0.1 : 1))),
+    ended: () => delete cell.dataset.held,
+  });
+  cell.addEventListener("keydown", (event) => {
+    const by = arrowStep(event);
+    if (isLearning() && (event.key === "Enter" || event.key === " ")) {
+      event.preventDefault();
+      touch();
+    } else if (by) {
+      event.preventDefault();
+      event.stopPropagation();
+      set(clamp(Number(cell.dataset.value) + by / 100));
+    }
+  });
+}
+
+function showCell(cell, value, text) {
+  cell.dataset.value = value;
+  cell.querySelector(".level").setAttribute("width", (value * 100).toFixed(1));
+  cell.setAttribute("aria-valuenow", Math.round(value * 100));
+  if (text !== undefined) {
+    cell.querySelector(".celltext").textContent = text;
+    cell.setAttribute("aria-valuetext", text);
+  }
+}
+
+export function live(message) {
+  for (const [key, value] of Object.entries(message.parameters ?? {})) {
+    page.querySelectorAll(`.cell[data-live="${CSS.escape(key)}"]`).forEach((cell) => showCell(cell, cell.dataset.held ? Number(cell.dataset.value) : value.position, value.text));
+  }
+  const fall = page.querySelector(".fall");
+  const control = message.controls?.[fall.dataset.trigger];
+  const parameter = message.parameters?.[fall.dataset.target];
+  const considered = message.mappings?.[page.dataset.selected];
+  if (control) {
+    here(control);
+    if (considered) pulse(".branches .in", ".branches .out");
+  }
+  if (considered?.values?.length) text("[data-live-shaped]", considered.values[considered.values.length - 1].toFixed(3));
+  if (parameter) {
+    text("[data-live-real]", parameter.text);
+    if (!control) pulse(".branches .answer");
+  }
+}
+
+/** Where the control is: its number in the sentence, its dot on the curve. */
+function here(control) {
+  text("[data-live-raw]", plain(control.number));
+  dot(control.position);
+}
+
+const plain = (number) => (Number.isInteger(number) ? String(number) : number.toFixed(3));
+function text(where, value) {
+  const slot = page.querySelector(where);
+  if (slot) slot.textContent = value;
+}
+
+/** Puts the dot of the curve where the control is, with its lines to both axes. */
+function dot(position) {
+  const curve = page.querySelector(".curve");
+  if (!curve || !points.length) return;
+  const place = clamp(position) * (points.length - 1);
+  const left = Math.floor(place);
+  const value = points[left] + (place - left) * ((points[left + 1] ?? points[left]) - points[left]);
+  const x = position * 230;
+  const y = 160 - value * 160;
+  curve.querySelector(".dot").setAttribute("opacity", 1);
+  curve.querySelector(".dot").setAttribute("cx", x);
+  curve.querySelector(".dot").setAttribute("cy", y);
+  curve.querySelector(".drop").setAttribute("d", `M${x} 160 V${y}`);
+  curve.querySelector(".level").setAttribute("d", `M0 ${y} H${x}`);
+}
+
+/** Draws the branches from control to sentence to parameter, and the answer back. */
+function branches() {
+  const fall = page?.querySelector(".fall");
+  if (!fall) return;
+  const origin = fall.getBoundingClientRect();
+  const box = (selector) => {
+    const rect = fall.querySelector(selector)?.getBoundingClientRect();
+    return rect && { left: rect.left - origin.left, right: rect.right - origin.left, top: rect.top - origin.top, bottom: rect.bottom - origin.top, middle: (rect.left + rect.right) / 2 - origin.left };
+  };
+  const control = box(".control.selected .hit");
+  const sentence = box(".sentence");
+  const target = box(".cell.target");
+  const top = box(".top-face");
+  const bend = (x1, y1, x2, y2) => `M${x1} ${y1} C${x1} ${(y1 + y2) / 2} ${x2} ${(y1 + y2) / 2} ${x2} ${y2}`;
+  const set = (name, d) => fall.querySelector(`.branches .${name}`).setAttribute("d", d);
+  const says = box(".says");
+  const line = says && says.left + 6;
+  set("in", control && sentence ? bend(control.middle, control.bottom, line, sentence.top + 6) : "");
+  const clauses = box(".tools") ?? sentence;
+  set("out", target && sentence ? bend(line, clauses.bottom, target.middle, target.top) : "");
+  const panel = box(".parameters");
+  const edge = origin.width - 8;
+  const low = panel && panel.bottom + 7;
+  set("answer", target && control && page.querySelector(".phrase.still")
+    ? `M${target.middle} ${target.bottom} C${target.middle} ${low} ${target.middle} ${low} ${target.middle + 40} ${low} H${edge - 40} C${edge} ${low} ${edge} ${low} ${edge} ${low - 40} V${top.bottom} C${edge} ${top.top - 7} ${edge} ${top.top - 7} ${edge - 40} ${top.top - 7} H${control.middle + 40} C${control.middle} ${top.top - 7} ${control.middle} ${top.top - 7} ${control.middle} ${control.top}` : "");
+}
+
+/** Lets a pulse run along branches, one after the other. */
+let running = false;
+function pulse(...paths) {
+  if (running || matchMedia("(prefers-reduced-motion: reduce)").matches) return;
+  const lines = paths.map((selector) => page.querySelector(selector)).filter((line) => line?.getAttribute("d"));
+  const spot = page.querySelector(paths[0].includes("answer") ? ".pulse.up" : ".pulse:not(.up)");
+  if (!lines.length || !spot) return;
+  running = true;
+  const begun = performance.now();
+  const each = 160;
+  const frame = (now) => {
+    const along = (now - begun) / each;
+    const line = lines[Math.floor(along)];
+    if (!line || !line.isConnected) {
+      spot.setAttribute("opacity", 0);
+      running = false;
+      return;
+    }
+    const point = line.getPointAtLength(line.getTotalLength() * (along % 1));
+    spot.setAttribute("cx", point.x);
+    spot.setAttribute("cy", point.y);
+    spot.setAttribute("opacity", 1);
+    requestAnimationFrame(frame);
+  };
+  requestAnimationFrame(frame);
+}

@@ -1,0 +1,73 @@
+// A layout being played, on a tablet or any browser. A finger rules its own fader; everything else follows Orchard.
+import * as socket from "./socket.js";
+import { arrowStep, clamp } from "./drag.js";
+import { level, place, rename } from "./board.js";
+
+const AFTER_RELEASE = 250;
+const board = document.getElementById("page");
+const layout = board.dataset.layout;
+const held = new Map();
+
+function show(element, value, text) {
+  level(element, value);
+  element.setAttribute("aria-valuenow", Math.round(value * 100));
+  if (text !== undefined) {
+    element.querySelector(".value").textContent = text;
+    element.setAttribute("aria-valuetext", text);
+  }
+}
+
+board.querySelectorAll(".element").forEach((element) => {
+  place(element, board);
+  if (!element.classList.contains("fader")) return;
+  const id = element.dataset.element;
+  const value = () => Number(element.querySelector(".fill").dataset.value);
+  const touch = (to) => {
+    show(element, to);
+    socket.send({ type: "touch", layout, element: id, value: to });
+  };
+  show(element, value(), element.querySelector(".value").textContent);
+  element.addEventListener("pointerdown", (down) => {
+    down.preventDefault();
+    element.setPointerCapture(down.pointerId);
+    element.classList.add("held");
+    held.set(id, Infinity);
+    const from = value();
+    const way = element.querySelector(".slot").clientHeight;
+    const move = (event) => touch(clamp(from + (down.clientY - event.clientY) / way));
+    const stop = () => {
+      element.removeEventListener("pointermove", move);
+      element.removeEventListener("pointerup", stop);
+      element.removeEventListener("pointercancel", stop);
+      element.classList.remove("held");
+      held.set(id, performance.now() + AFTER_RELEASE);
+    };
+    element.addEventListener("pointermove", move);
+    element.addEventListener("pointerup", stop);
+    element.addEventListener("pointercancel", stop);
+  });
+  element.addEventListener("keydown", (event) => {
+    const to = event.key === "Home" ? 0 : event.key === "End" ? 1 : arrowStep(event) ? clamp(value() + arrowStep(event) / 100) : null;
+    if (to === null) return;
+    event.preventDefault();
+    touch(to);
+  });
+});
+
+socket.on("touch", (message) => {
+  const element = board.querySelector(`[data-element="${CSS.escape(message.element)}"]`);
+  if (!element?.classList.contains("fader")) return;
+  const mine = (held.get(message.element) ?? 0) > performance.now();
+  show(element, mine ? Number(element.querySelector(".fill").dataset.value) : message.value, message.text);
+});
+socket.on("live", (message) => rename(board, message.groups));
+socket.on("rig", () => location.reload());
+socket.on("offline", () => (document.getElementById("lost").hidden = false));
+let before = false;
+socket.on("online", () => {
+  document.getElementById("lost").hidden = true;
+  if (before) location.reload();
+  before = true;
+});
+socket.open("play", layout);
+document.documentElement.dataset.ready = "yes";

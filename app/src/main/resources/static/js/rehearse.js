@@ -1,0 +1,111 @@
+// Rehearse: the stand-ins' front panels. A gesture here is a hand on the panel; what it shows comes back over the socket.
+import { send } from "./socket.js";
+import { arrowStep, clamp, drag, hold } from "./drag.js";
+
+let page;
+
+const play = (standin, part, gesture, amount) => send({ type: "play", standin, part, gesture, amount });
+const standin = (element) => element.closest("[data-standin]").dataset.standin;
+
+export function mount(main) {
+  page = main;
+  main.querySelectorAll(".knob").forEach(mountKnob);
+  main.querySelectorAll(".pad").forEach(mountPad);
+  main.querySelectorAll(".keycap[data-part]").forEach((key) =>
+    hold(key, () => play(standin(key), key.dataset.part, "hit", 1), () => key.dataset.part !== "shake" && play(standin(key), key.dataset.part, "release", 0)));
+  main.querySelectorAll("input[type=range][data-part]").forEach((range) => {
+    range.addEventListener("input", () => play(standin(range), range.dataset.part, range.dataset.gesture, Number(range.value)));
+    range.addEventListener("pointerdown", () => (range.dataset.held = "yes"));
+    ["pointerup", "pointercancel"].forEach((type) => range.addEventListener(type, () => delete range.dataset.held));
+  });
+  main.querySelectorAll("[data-toggle]").forEach((button) =>
+    button.addEventListener("click", () => play(standin(button), button.dataset.toggle, "set", button.ariaPressed === "true" ? 0 : 1)));
+  main.querySelectorAll("[data-turn]").forEach((button) => button.addEventListener("click", () => play("gull", "turn", "by", Number(button.dataset.turn))));
+  main.querySelectorAll("[data-hit]").forEach((button) => button.addEventListener("click", () => play(standin(button), button.dataset.hit, "hit", 1)));
+  main.querySelector("[data-encoding]")?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
+  main.querySelectorAll("[data-tilt]").forEach(mountTilt);
+}
+
+function mountKnob(knob) {
+  const turn = (steps) => steps && play("cobble", knob.dataset.part, "turn", steps);
+  let done = 0;
+  drag(knob, {
+    started: () => ((done = 0), true),
+    moved: (dx, dy) => {
+      const steps = Math.round((dx - dy) / 2);
+      turn(steps - done);
+      done = steps;
+    },
+  });
+  knob.addEventListener("wheel", (event) => {
+    event.preventDefault();
+    turn(event.deltaY < 0 ? 1 : -1);
+  }, { passive: false });
+  knob.addEventListener("keydown", (event) => {
+    const steps = Math.round(arrowStep(event));
+    if (!steps) return;
+    event.preventDefault();
+    turn(steps);
+  });
+}
+
+/** The lower on the pad one hits, the harder it is; keys hit at three quarters. */
+function mountPad(pad) {
+  const strength = (event) => (event.clientY === undefined ? 0.75 : clamp((event.clientY - pad.getBoundingClientRect().top) / pad.clientHeight, 0.1, 1));
+  hold(pad, (event) => play("cobble", pad.dataset.part, "hit", strength(event)), () => play("cobble", pad.dataset.part, "release", 0));
+  pad.addEventListener("pointermove", (event) => pad.classList.contains("down") && play("cobble", pad.dataset.part, "press", strength(event)));
+}
+
+function mountTilt(area) {
+  const tilt = { x: 0, y: 0 };
+  const go = (x, y) => {
+    tilt.x = clamp(x, -1, 1);
+    tilt.y = clamp(y, -1, 1);
+    play("gull", "tiltX", "move", tilt.x);
+    play("gull", "tiltY", "move", tilt.y);
+  };
+  const at = (event) => {
+    const box = area.getBoundingClientRect();
+    go(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2);
+  };
+  drag(area, { started: (event) => (at(event), true), moved: (dx, dy, event) => at(event) });
+  area.addEventListener("keydown", (event) => {
+    const by = { ArrowLeft: [-0.1, 0], ArrowRight: [0.1, 0], ArrowUp: [0, 0.1], ArrowDown: [0, -0.1] }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    go(tilt.x + by[0], tilt.y + by[1]);
+  });
+}
+
+export function panel({ standin: id, readings }) {
+  const root = page.querySelector(`[data-standin="${id}"]`);
+  if (!root) return;
+  const find = (name, part) => root.querySelector(`[data-${name}="${CSS.escape(part)}"]`);
+  for (const { part, value, text } of readings) {
+    const element = find("part", part);
+    if (element?.dataset.textonly !== undefined) element.textContent = text;
+    else if (element?.classList.contains("knob")) showKnob(element, value, text);
+    else if (element?.classList.contains("pad")) showPad(element, value, text);
+    else if (element?.type === "range" && !element.dataset.held) element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
+    const words = find("text", part);
+    if (words) words.textContent = text;
+    const meter = find("meter", part)?.querySelector(".level");
+    meter?.setAttribute("height", value * 100);
+    meter?.setAttribute("y", 100 - value * 100);
+    find("toggle", part)?.setAttribute("aria-pressed", value >= 0.5);
+    if (id === "gull" && part === "tiltX") root.querySelector(".bead").style.left = value * 100 + "%";
+    if (id === "gull" && part === "tiltY") root.querySelector(".bead").style.top = (1 - value) * 100 + "%";
+  }
+}
+
+function showKnob(knob, value, text) {
+  knob.querySelector(".needle").setAttribute("transform", `rotate(${-140 + 280 * value})`);
+  knob.querySelector("[data-display]").textContent = text;
+  knob.setAttribute("aria-valuenow", Math.round(value * 127));
+  knob.setAttribute("aria-valuetext", text || String(Math.round(value * 127)));
+}
+
+function showPad(pad, value, text) {
+  pad.classList.toggle("lit", text !== "");
+  pad.title = text ? `${text}, palette ${Math.round(value * 127)}` : "";
+}
