@@ -275,13 +275,13 @@ public final class Engine {
         return next;
     }
 
-    /** Sets a parameter; false if it already stands there. */
+    /** Sets a parameter; false if it stands there already, by its device's own word. */
     private boolean set(ParameterPlan plan, double position) {
         Parameter parameter = plan.parameter();
         double settled = settled(parameter, position);
         int slot = plan.slot();
-        boolean stands = Math.abs(state.parameterPosition[slot] - settled) < 1e-9;
-        if (stands) {
+        boolean stands = Math.abs(state.parameterPosition[slot] - settled) < SAME / 10;
+        if (stands && state.confirmed[slot]) {
             return false;
         }
         Message message = parameter.binding().message(parameter.real(settled), parameter.range());
@@ -289,6 +289,7 @@ public final class Engine {
         state.parameterText[slot] = parameter.text(settled);
         state.sentPosition[slot] = settled;
         state.sentNanos[slot] = now;
+        state.confirmed[slot] = false;
         outlet.send(plan.ref().device(), message);
         if (steps != null) {
             steps.add(new Step.ParameterSet(plan.ref(), settled, state.parameterText[slot], message));
@@ -358,6 +359,7 @@ public final class Engine {
     private void take(ParameterPlan plan, double position, String text) {
         state.parameterPosition[plan.slot()] = position;
         state.parameterText[plan.slot()] = text;
+        state.confirmed[plan.slot()] = true;
         answer(plan);
     }
 
@@ -430,6 +432,9 @@ public final class Engine {
         }
         boolean before = state.present[device.slot()];
         state.present[device.slot()] = presence.present();
+        for (ParameterPlan parameter : device.parametersById().values()) {
+            state.confirmed[parameter.slot()] = false;
+        }
         if (before != presence.present()) {
             note(new Step.PresenceChanged(presence.device(), presence.present()));
         }

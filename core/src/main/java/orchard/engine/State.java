@@ -24,6 +24,8 @@ final class State {
     double[] sentPosition = {};
     /** When Orchard last sent it. */
     long[] sentNanos = {};
+    /** Whether the device told that it stands where Orchard thinks; until then a message may have been lost. */
+    boolean[] confirmed = {};
     /** What a device told while Orchard was still sending: taken over if it stands once the sending has stopped. */
     double[] doubtfulPosition = {};
 
@@ -54,6 +56,7 @@ final class State {
         parameterText = Arrays.copyOf(parameterText, Math.max(parameterText.length, plan.parameterSlots));
         sentPosition = grow(sentPosition, plan.parameterSlots);
         sentNanos = Arrays.copyOf(sentNanos, Math.max(sentNanos.length, plan.parameterSlots));
+        confirmed = Arrays.copyOf(confirmed, Math.max(confirmed.length, plan.parameterSlots));
         doubtfulPosition = grow(doubtfulPosition, plan.parameterSlots);
         doubtfulText = Arrays.copyOf(doubtfulText, Math.max(doubtfulText.length, plan.parameterSlots));
         virtualPosition = grow(virtualPosition, plan.mappingSlots);

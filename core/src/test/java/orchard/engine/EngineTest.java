@@ -34,6 +34,18 @@ class EngineTest {
     }
 
     @Test
+    void whatMayHaveBeenLostIsSentAgainAndWhatIsConfirmedIsNot() {
+        Bench bench = new Bench(Gear.rig(VOLUME));
+        bench.knob(21, 127);
+        bench.knob(21, 127);
+        assertThat(bench.words("desk")).hasSize(2);
+        bench.tell("volume", 6, "6.0 dB");
+        Trace trace = bench.knob(21, 127);
+        assertThat(bench.words("desk")).hasSize(2);
+        assertThat(trace.first(Step.Considered.class).why()).isEqualTo("already at 6.0 dB");
+    }
+
+    @Test
     void theAnswerComesBackAsTextAndTheRingIsNotToldWhatTheHandDid() {
         Bench bench = new Bench(Gear.rig(CUTOFF));
         bench.knob(21, 64);

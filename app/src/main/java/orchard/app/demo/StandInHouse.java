@@ -79,7 +79,7 @@ public final class StandInHouse implements LiveSocket.Panels {
     }
 
     /** The UDP port the music software listens on. */
-    int wherryPort() {
+    public int wherryPort() {
         return wherry.port();
     }
 

@@ -1,0 +1,263 @@
+package orchard.app.harness;
+
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.awaitility.Awaitility;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Cookie;
+import org.openqa.selenium.Dimension;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.WindowType;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.logging.LoggingPreferences;
+
+/** Headless Chromium, doing what a person does and telling what a person sees. */
+public final class Browser implements AutoCloseable {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
+
+    private final ChromeDriver driver;
+    private String origin = "";
+
+    Browser() {
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--force-prefers-reduced-motion=0",
+                "--user-data-dir=" + temporary());
+        LoggingPreferences logs = new LoggingPreferences();
+        logs.enable(LogType.BROWSER, java.util.logging.Level.ALL);
+        options.setCapability(ChromeOptions.LOGGING_PREFS, logs);
+        driver = new ChromeDriver(
+                new ChromeDriverService.Builder()
+                        .usingDriverExecutable(new File("/usr/bin/chromedriver"))
+                        .withSilent(true)
+                        .build(),
+                options);
+        size(1280, 800);
+    }
+
+    private static String temporary() {
+        try {
+            return Files.createTempDirectory("orchard-browser").toString();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Makes what the page has to fit into this large. */
+    public void size(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                java.util.Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+        driver.manage().window().setSize(new Dimension(width, height + 140));
+    }
+
+    /** Comes in by an address with the key. */
+    public void enter(String address) {
+        driver.get(address);
+        origin = address.replaceAll("(https?://[^/]+).*", "$1");
+    }
+
+    /** Goes to a page and waits until it is live. */
+    public Browser go(String path) {
+        driver.get(origin + path);
+        until(() -> driver.findElement(By.tagName("html")).getAttribute("data-ready") != null);
+        return this;
+    }
+
+    /** Chooses the light of every page. */
+    public void light(String light) {
+        for (String name : List.of("light-desk", "light-stage")) {
+            driver.manage().deleteCookieNamed(name);
+            driver.manage().addCookie(new Cookie(name, light));
+        }
+    }
+
+    /** Opens a page in another window of its own, as another tablet would; gives what {@link #to} takes. */
+    public String another(String path) {
+        driver.switchTo().newWindow(WindowType.WINDOW);
+        size(1280, 800);
+        go(path);
+        return driver.getWindowHandle();
+    }
+
+    /** The window one is in. */
+    public String here() {
+        return driver.getWindowHandle();
+    }
+
+    /** Goes to another window. */
+    public void to(String window) {
+        driver.switchTo().window(window);
+    }
+
+    /** Closes the window one is in and goes to another. */
+    public void closeAndGoTo(String window) {
+        driver.close();
+        to(window);
+    }
+
+    /** The element of a CSS selector, as soon as it is there. */
+    public WebElement find(String css) {
+        until(() -> !driver.findElements(By.cssSelector(css)).isEmpty());
+        return driver.findElement(By.cssSelector(css));
+    }
+
+    /** All elements of a CSS selector, as they are now. */
+    public List<WebElement> all(String css) {
+        return driver.findElements(By.cssSelector(css));
+    }
+
+    /** What an element says, or "" if it is not there. */
+    public String text(String css) {
+        try {
+            List<WebElement> found = all(css);
+            return found.isEmpty() ? "" : found.get(0).getText().strip();
+        } catch (StaleElementReferenceException e) {
+            return "";
+        }
+    }
+
+    /** An attribute of an element, or "" if it is not there. */
+    public String attribute(String css, String name) {
+        try {
+            List<WebElement> found = all(css);
+            String value = found.isEmpty() ? null : found.get(0).getAttribute(name);
+            return value == null ? "" : value;
+        } catch (StaleElementReferenceException e) {
+            return "";
+        }
+    }
+
+    /** Clicks something a person would find; the page may be drawn anew meanwhile. */
+    public void click(String css) {
+        until(() -> {
+            find(css).click();
+            return true;
+        });
+    }
+
+    /** Types into a field in place of what stands there. */
+    public void type(String css, String text) {
+        WebElement field = find(css);
+        field.clear();
+        field.sendKeys(text);
+    }
+
+    /** Presses keys wherever the focus is. */
+    public void press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    /** Presses a key while another is held. */
+    public void chord(Keys held, CharSequence key) {
+        new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+    }
+
+    /** Puts the focus on an element and presses keys there. */
+    public void pressOn(String css, CharSequence... keys) {
+        driver.executeScript("arguments[0].focus()", find(css));
+        press(keys);
+    }
+
+    /** Drags an element by some pixels. */
+    public void drag(String css, int x, int y) {
+        new Actions(driver)
+                .moveToElement(find(css))
+                .clickAndHold()
+                .moveByOffset(x / 2, y / 2)
+                .moveByOffset(x - x / 2, y - y / 2)
+                .release()
+                .perform();
+    }
+
+    /** Waits until something is so. */
+    public void until(Callable<Boolean> condition) {
+        Awaitility.await()
+                .atMost(PATIENCE)
+                .pollInterval(Duration.ofMillis(25))
+                .ignoreExceptions()
+                .until(condition);
+    }
+
+    /** Waits until an element says something. */
+    public void see(String css, String words) {
+        Awaitility.await()
+                .atMost(PATIENCE)
+                .pollInterval(Duration.ofMillis(25))
+                .untilAsserted(() ->
+                        org.assertj.core.api.Assertions.assertThat(text(css)).contains(words));
+    }
+
+    /** What is wrong with the page for people who cannot see or cannot point, by the rules of WCAG 2.2 AA. */
+    public List<String> barriers() {
+        List<Rule> violations = new AxeBuilder()
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"))
+                .analyze(driver)
+                .getViolations();
+        return violations.stream()
+                .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
+                        + rule.getNodes().stream()
+                                .map(node -> node.getTarget() + " " + node.getHtml())
+                                .limit(4)
+                                .toList())
+                .toList();
+    }
+
+    /** What the page complained about since this was last asked. */
+    public List<String> complaints() {
+        return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+                .filter(entry -> entry.getLevel().intValue() >= java.util.logging.Level.WARNING.intValue())
+                .map(Object::toString)
+                .toList();
+    }
+
+    /** Whether the whole page can be seen without scrolling it. */
+    public boolean fits() {
+        return (Boolean) driver.executeScript("const d = document.documentElement;"
+                + "return d.scrollHeight <= innerHeight && d.scrollWidth <= innerWidth");
+    }
+
+    /** Runs a script in the page; for looking, not for doing. */
+    public Object ask(String script) {
+        return driver.executeScript(script);
+    }
+
+    /** Takes a picture. */
+    public void picture(Path file) {
+        try {
+            Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

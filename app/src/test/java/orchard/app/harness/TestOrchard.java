@@ -1,0 +1,93 @@
+package orchard.app.harness;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import orchard.app.OrchardApplication;
+import orchard.app.demo.StandInHouse;
+import orchard.app.port.PortRoom;
+import orchard.app.store.RigKeeper;
+import orchard.standin.StandIn;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+
+/** The real application with the demo rig and the stand-ins, on free ports, in this process. */
+public final class TestOrchard implements AutoCloseable {
+
+    private final ServletWebServerApplicationContext context;
+    private final Path home;
+
+    TestOrchard(String jdbc, boolean demo) {
+        try {
+            home = Files.createTempDirectory("orchard-home");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        context = (ServletWebServerApplicationContext) SpringApplication.run(
+                OrchardApplication.class,
+                "--server.port=0",
+                "--orchard.home=" + home,
+                "--orchard.osc-port=0",
+                "--orchard.wherry-port=0",
+                "--orchard.demo=" + demo,
+                "--spring.datasource.url=" + jdbc,
+                "--spring.jmx.enabled=false");
+    }
+
+    /** One of the application's parts. */
+    public <T> T bean(Class<T> kind) {
+        return context.getBean(kind);
+    }
+
+    /** The keeper of the rig. */
+    public RigKeeper keeper() {
+        return bean(RigKeeper.class);
+    }
+
+    /** A stand-in. */
+    public StandIn standIn(String id) {
+        return bean(StandInHouse.class).standIns().get(id);
+    }
+
+    /** TCP port of the pages. */
+    public int port() {
+        return context.getWebServer().getPort();
+    }
+
+    /** Address of a page. */
+    public String url(String path) {
+        return "http://127.0.0.1:" + port() + path;
+    }
+
+    /** The key, read from where the launcher's user would find it. */
+    public String key() {
+        try {
+            return Files.readString(home.resolve("key")).strip();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** UDP port on which OSC gear is heard. */
+    public int oscPort() {
+        return bean(PortRoom.class).oscPort();
+    }
+
+    /** UDP port of the music software. */
+    public int wherryPort() {
+        return bean(StandInHouse.class).wherryPort();
+    }
+
+    /** Takes back every edit, so that the demo rig is as it was loaded. */
+    public void reset() {
+        while (keeper().undo().isPresent()) {
+            // until nothing is left
+        }
+    }
+
+    @Override
+    public void close() {
+        context.close();
+    }
+}

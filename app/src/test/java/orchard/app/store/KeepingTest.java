@@ -1,0 +1,188 @@
+package orchard.app.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestDatabase;
+import orchard.app.harness.TestOrchard;
+import orchard.app.live.Values;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.layout.Element;
+import orchard.layout.Layout;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.rig.Song;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Keeping in a real MariaDB. */
+@ExtendWith(Orchard.class)
+class KeepingTest {
+
+    @Test
+    void everyKindOfPartComesBackAsItWas(TestOrchard orchard) {
+        RigKeeper keeper = orchard.keeper();
+        Layout layout = new Layout(
+                "layout9",
+                "“Ünïcode” › tablet 🎭",
+                List.of(
+                        new Element("e1", Element.Kind.LABEL, "L", 0, 0, 2, 2, new Ref.ToParameter("wherry", "x")),
+                        new Element("e2", Element.Kind.FADER, "<script>alert(1)</script>", 4, 4, 2, 9, null)));
+        Mapping mapping = mapping(
+                "m99",
+                new Shape(List.of(
+                        new Stage.Invert(), new Stage.Scale(0.25, 1, 300.5, 2000), new Stage.Clamp(250, 7000))));
+        keeper.commit(rig -> new Edit(
+                "Add some",
+                List.of(
+                        new Edit.Change(null, new Part.OfLayout(layout)),
+                        new Edit.Change(null, new Part.OfMapping(mapping)),
+                        new Edit.Change(null, new Part.OfSong(new Song("song9", 9, "Encore", ""))))));
+        assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    @Test
+    void undoAndRedoWorkAcrossARestart(TestOrchard orchard) {
+        Rig before = orchard.keeper().rig();
+        add(orchard.keeper(), "m98");
+        add(orchard.keeper(), "m99");
+        Rig after = orchard.keeper().rig();
+        RigKeeper second = restarted(orchard);
+        assertThat(second.undo()).contains("Add m99");
+        assertThat(second.undo()).contains("Add m98");
+        assertThat(second.rig()).isEqualTo(before);
+        RigKeeper third = restarted(orchard);
+        assertThat(third.redoable()).contains("Add m98");
+        assertThat(third.redo()).contains("Add m98");
+        assertThat(third.redo()).contains("Add m99");
+        assertThat(third.redo()).isEmpty();
+        assertThat(third.rig()).isEqualTo(after);
+        assertThatThrownBy(() -> add(orchard.keeper(), "m97"))
+                .as("the first keeper is behind now: it is told, and shows what is there")
+                .isInstanceOf(EditRefused.class);
+        assertThat(orchard.keeper().rig()).isEqualTo(after);
+    }
+
+    @Test
+    void anEditAfterAnUndoDropsWhatCouldBeRedone(TestOrchard orchard) {
+        RigKeeper keeper = orchard.keeper();
+        add(keeper, "m98");
+        keeper.undo();
+        add(keeper, "m99");
+        assertThat(keeper.redoable()).isEmpty();
+        assertThat(restarted(orchard).redoable()).isEmpty();
+        assertThat(restarted(orchard).undoable()).contains("Add m99");
+    }
+
+    @Test
+    void undoStopsAtTheRigThatWasLoaded(TestOrchard orchard) {
+        assertThat(orchard.keeper().undo()).isEmpty();
+        assertThat(orchard.keeper().rig().devices()).isNotEmpty();
+    }
+
+    @Test
+    void twoPeopleOnOnePartAreTold(TestOrchard orchard) {
+        RigKeeper keeper = orchard.keeper();
+        long seenByBoth = keeper.revision("cobble");
+        keeper.commit("cobble", seenByBoth, rig -> rename(rig, "Pads"));
+        assertThatThrownBy(() -> keeper.commit("cobble", seenByBoth, rig -> rename(rig, "Knobs")))
+                .isInstanceOfSatisfying(EditRefused.class, refused -> {
+                    assertThat(refused.why()).isEqualTo(EditRefused.Cause.CHANGED_MEANWHILE);
+                    assertThat(refused).hasMessageContaining("changed this meanwhile");
+                });
+        assertThat(keeper.rig().device("cobble").orElseThrow().name()).isEqualTo("Pads");
+    }
+
+    @Test
+    void refusesWhatCannotBeAndKeepsNothingOfIt(TestOrchard orchard) {
+        RigKeeper keeper = orchard.keeper();
+        long revision = keeper.revision();
+        assertThatThrownBy(() -> keeper.commit(rig -> rename(rig, "x".repeat(10_000))))
+                .isInstanceOf(EditRefused.class);
+        assertThat(keeper.revision()).isEqualTo(revision);
+        assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    @Test
+    void withoutItsDatabaseSignalsFlowAndEditsAreRefusedUntilItIsBack(TestOrchard orchard, TestDatabase database) {
+        RigKeeper keeper = orchard.keeper();
+        Rig before = keeper.rig();
+        database.stop();
+        try {
+            assertThatThrownBy(() -> add(keeper, "m99"))
+                    .isInstanceOf(EditRefused.class)
+                    .hasMessageContaining("the database is away");
+            assertThat(keeper.rig()).isEqualTo(before);
+            orchard.standIn("cobble").play("crossfader", "move", 1);
+            Awaitility.await().untilAsserted(() -> assertThat(rain(orchard)).isEqualTo("6.0 dB"));
+            orchard.standIn("cobble").play("crossfader", "move", 0);
+            Awaitility.await().untilAsserted(() -> assertThat(rain(orchard)).isEqualTo("-60.0 dB"));
+        } finally {
+            database.start();
+        }
+        Awaitility.await().atMost(Duration.ofSeconds(20)).ignoreExceptions().until(() -> {
+            add(keeper, "m99");
+            return true;
+        });
+        assertThat(keeper.rig().mapping("m99")).isPresent();
+        assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    private static String rain(TestOrchard orchard) {
+        Values.OfParameter value = orchard.bean(Values.class).parameters().get("wherry/track8.volume");
+        return value == null ? "" : value.text();
+    }
+
+    @Test
+    void aThousandMappingsAreKept(TestOrchard orchard) {
+        List<Edit.Change> changes = new ArrayList<>();
+        for (int i = 0; i < 1_000; i++) {
+            changes.add(new Edit.Change(null, new Part.OfMapping(mapping("m" + (1_000 + i), Shape.WHOLE))));
+        }
+        orchard.keeper().commit(rig -> new Edit("Add a thousand", changes));
+        assertThat(restarted(orchard).rig().mappings()).hasSize(1_010);
+        orchard.keeper().undo();
+        assertThat(restarted(orchard).rig().mappings()).hasSize(10);
+    }
+
+    private static RigKeeper restarted(TestOrchard orchard) {
+        return new RigKeeper(orchard.bean(RigStore.class));
+    }
+
+    private static void add(RigKeeper keeper, String id) {
+        keeper.commit(rig -> Edit.add("Add " + id, new Part.OfMapping(mapping(id, Shape.WHOLE))));
+    }
+
+    private static Edit rename(Rig rig, String name) {
+        Device cobble = rig.ownDevice("cobble").orElseThrow();
+        return Edit.change(
+                "Rename",
+                new Part.OfDevice(cobble),
+                new Part.OfDevice(new Device(cobble.id(), name, cobble.role(), cobble.seat(), cobble.profile())));
+    }
+
+    private static Mapping mapping(String id, Shape shape) {
+        return new Mapping(
+                id,
+                new When(List.of(new Ref.ToControl("cobble", "knob8", "turn"))),
+                new While.Always(),
+                shape,
+                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
+                new Show(List.of(new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE))));
+    }
+}
