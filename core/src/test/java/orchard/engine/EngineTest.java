@@ -89,7 +89,7 @@ class EngineTest {
         for (int i = 0; i < 70; i++) {
             bench.knob(22, 65);
         }
-        assertThat(bench.words("desk")).containsExactly("/desk/mute 1.000");
+        assertThat(bench.words("desk")).isNotEmpty().containsOnly("/desk/mute 1.000");
     }
 
     @Test

@@ -184,6 +184,12 @@ public final class Browser implements AutoCloseable {
         press(keys);
     }
 
+    /** Puts the focus on an element and presses a key there while another is held. */
+    public void chordOn(String css, Keys held, CharSequence key) {
+        driver.executeScript("arguments[0].focus()", find(css));
+        chord(held, key);
+    }
+
     /** Drags an element by some pixels. */
     public void drag(String css, int x, int y) {
         new Actions(driver)
@@ -228,11 +234,12 @@ public final class Browser implements AutoCloseable {
                 .toList();
     }
 
-    /** What the page complained about since this was last asked. */
+    /** What the page complained about since this was last asked; a refused edit is no complaint. */
     public List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
                 .filter(entry -> entry.getLevel().intValue() >= java.util.logging.Level.WARNING.intValue())
                 .map(Object::toString)
+                .filter(entry -> !entry.contains("status of 422"))
                 .toList();
     }
 

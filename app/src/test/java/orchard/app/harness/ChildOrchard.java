@@ -1,0 +1,79 @@
+package orchard.app.harness;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import orchard.app.OrchardApplication;
+
+/** The application in a process of its own, so that it can be killed. */
+public final class ChildOrchard implements AutoCloseable {
+
+    private final Path home;
+    private final String jdbc;
+    private Process process;
+    private String ready;
+
+    /** Starts it on a schema. */
+    public ChildOrchard(String jdbc) {
+        this.jdbc = jdbc;
+        try {
+            home = Files.createTempDirectory("orchard-child");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        start();
+    }
+
+    private void start() {
+        try {
+            process = new ProcessBuilder(
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            OrchardApplication.class.getName(),
+                            "--server.port=0",
+                            "--orchard.home=" + home,
+                            "--orchard.osc-port=0",
+                            "--orchard.wherry-port=0",
+                            "--orchard.demo=true",
+                            "--spring.datasource.url=" + jdbc)
+                    .redirectErrorStream(true)
+                    .start();
+            BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream()));
+            for (String line; (line = out.readLine()) != null; ) {
+                if (line.startsWith("Orchard is ready: ")) {
+                    ready = line.substring("Orchard is ready: ".length());
+                    return;
+                }
+            }
+            throw new IllegalStateException("it never got ready; see " + home);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The address in its ready line. */
+    public String ready() {
+        return ready;
+    }
+
+    /** Kills it (signal 9) and starts it anew on what it kept. */
+    public void killAndStartAgain() {
+        close();
+        start();
+    }
+
+    @Override
+    public void close() {
+        process.destroyForcibly();
+        try {
+            process.waitFor();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,89 @@
+package orchard.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import orchard.app.harness.Browser;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import orchard.layout.Element;
+import orchard.standin.Wherry;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+/** Layouts: drawn on one browser, played on others. */
+@ExtendWith(Orchard.class)
+class LayoutTest {
+
+    @Test
+    void elementsAreAddedMovedSizedNamedAndDeleted(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts");
+        browser.type("#newname", "Lamps, left hand");
+        browser.press(Keys.ENTER);
+        browser.see(".sheet h1", "Lamps, left hand");
+        browser.see(".board", "Empty. Add a fader");
+        browser.pressOn("#page", "f");
+        browser.see(".element.selected", "Fader 1");
+        browser.pressOn(".element.selected", Keys.ARROW_RIGHT);
+        browser.until(() -> element(orchard).x() == 1);
+        browser.chordOn(".element.selected", Keys.SHIFT, Keys.ARROW_DOWN);
+        browser.until(() -> element(orchard).height() == 9);
+        browser.drag(".element.selected .slot", 300, 60);
+        browser.until(() -> element(orchard).x() > 8 && element(orchard).y() > 0);
+        browser.type("#name", "Moon");
+        browser.press(Keys.ENTER);
+        browser.see(".element.selected", "Moon");
+        browser.type("#width", "99");
+        browser.ask("document.getElementById('elementform').noValidate = true");
+        browser.pressOn("#width", Keys.ENTER);
+        browser.see("#elementform .refusal", "“Moon” does not fit: a layout has 32 × 18 cells");
+        assertThat(browser.attribute("#width", "value")).isEqualTo("99");
+        browser.pressOn(".element.selected", Keys.DELETE);
+        browser.see(".board", "Empty. Add a fader");
+        browser.chordOn("#page", Keys.CONTROL, "z");
+        browser.see(".board", "Moon");
+    }
+
+    private static Element element(TestOrchard orchard) {
+        return orchard.keeper().rig().layout("layout2").orElseThrow().elements().get(0);
+    }
+
+    @Test
+    void twoBrowsersAndTheSoftwareStayInStep(TestOrchard orchard, Browser browser) {
+        browser.go("/play/layout1");
+        String first = browser.here();
+        String second = browser.another("/play/layout1");
+        browser.drag("[data-element=e5]", 0, -150);
+        String value = browser.attribute("[data-element=e5]", "aria-valuenow");
+        browser.to(first);
+        browser.until(
+                () -> browser.attribute("[data-element=e5]", "aria-valuenow").equals(value));
+        browser.until(() -> browser.text("[data-element=e5] .value").equals(software(orchard)));
+        orchard.standIn("wherry").play("/wherry/track/4/volume", "set", 1);
+        browser.see("[data-element=e5] .value", "6.0 dB");
+        browser.to(second);
+        browser.see("[data-element=e5] .value", "6.0 dB");
+        browser.pressOn("[data-element=e5]", Keys.ARROW_DOWN);
+        browser.until(() -> !software(orchard).equals("6.0 dB"));
+        browser.closeAndGoTo(first);
+    }
+
+    private static String software(TestOrchard orchard) {
+        return orchard.standIn("wherry").readings().stream()
+                .filter(reading -> reading.part().equals("/wherry/track/4/volume"))
+                .findFirst()
+                .orElseThrow()
+                .text();
+    }
+
+    @Test
+    void labelsFollowTheSoftwaresNames(TestOrchard orchard, Browser browser) {
+        browser.go("/play/layout1");
+        browser.see("[data-element=e6]", "Narrator");
+        ((Wherry) orchard.standIn("wherry")).rename(4, "Storyteller");
+        browser.see("[data-element=e6]", "Storyteller");
+        browser.see("[data-element=e5] .cap", "Storyteller › Volume");
+        ((Wherry) orchard.standIn("wherry")).rename(4, "Narrator");
+        browser.see("[data-element=e6]", "Narrator");
+    }
+}

@@ -1,0 +1,75 @@
+package orchard.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import orchard.app.harness.Browser;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+/** Perform: songs in order, nothing editable, a stop for everything. */
+@ExtendWith(Orchard.class)
+class PerformTest {
+
+    @Test
+    void stepsThroughTheSetListOnEveryBrowserAndStaysAtItsEnds(TestOrchard orchard, Browser browser) {
+        orchard.keeper().currentSong("song1");
+        browser.go("/perform");
+        browser.see(".now", "Harbour at Dusk");
+        assertThat(browser.attribute("html", "data-light")).isNotEmpty();
+        String first = browser.here();
+        String second = browser.another("/perform");
+        browser.press(Keys.ARROW_RIGHT);
+        browser.see(".now", "The Clockmaker");
+        browser.to(first);
+        browser.see(".now", "The Clockmaker");
+        browser.click("#on");
+        browser.see(".now", "Low Water");
+        browser.press(Keys.ARROW_LEFT);
+        browser.see(".now", "The Clockmaker");
+        for (int i = 0; i < 6; i++) {
+            browser.press(" ");
+        }
+        browser.see(".now", "First Light");
+        browser.see("#on", "this is the last");
+        browser.to(second);
+        browser.see(".now", "First Light");
+        browser.closeAndGoTo(first);
+        orchard.keeper().currentSong("song1");
+    }
+
+    @Test
+    void panicStopsTheSoftware(TestOrchard orchard, Browser browser) {
+        orchard.standIn("wherry").play("play", "hit", 1);
+        browser.go("/perform");
+        browser.chord(Keys.SHIFT, Keys.ESCAPE);
+        browser.see("#said", "Panic: everything was told to stop.");
+        browser.until(() -> orchard.standIn("wherry").readings().stream()
+                .anyMatch(r -> r.part().equals("transport") && r.text().equals("stopped")));
+    }
+
+    @Test
+    void nothingOnThePageEdits(TestOrchard orchard, Browser browser) {
+        long revision = orchard.keeper().revision();
+        browser.go("/perform");
+        browser.press("l", Keys.DELETE, "i", "r", Keys.ENTER);
+        assertThat(browser.find("#learnbar").isDisplayed()).isFalse();
+        assertThat(browser.all("main form, main input")).isEmpty();
+        assertThat(orchard.keeper().revision()).isEqualTo(revision);
+    }
+
+    @Test
+    void theSetListIsArrangedOnAPageOfItsOwn(TestOrchard orchard, Browser browser) {
+        browser.go("/songs");
+        browser.type("#newsong", "Encore");
+        browser.press(Keys.ENTER);
+        browser.until(() ->
+                browser.attribute("[data-song=song6] input[name=name]", "value").equals("Encore"));
+        browser.click("[data-song=song6] .up");
+        browser.until(() -> orchard.keeper().rig().songs().get(4).name().equals("Encore"));
+        browser.click("[data-song=song6] .delete");
+        browser.until(() -> orchard.keeper().rig().songs().size() == 5);
+    }
+}
