@@ -209,7 +209,7 @@ function branches() {
   const set = (name, d) => fall.querySelector(`.branches .${name}`).setAttribute("d", d);
   const says = box(".says");
   const line = says && says.left + 6;
-  set("in", control && sentence ? bend(control.middle, control.bottom, line, sentence.top + 6) : "");
+  set("in", control && sentence ? bend(control.middle, control.bottom, line, sentence.top - 2) : "");
   const clauses = box(".tools") ?? sentence;
   set("out", target && sentence ? bend(line, clauses.bottom, target.middle, target.top) : "");
   const panel = box(".parameters");

@@ -35,9 +35,9 @@ export function startTicker(why) {
   }
 
   function drawLine(newest) {
-    const shown = ["ARRIVING", "GOING", "UNHEARD", "WRONG"]
-      .map((kind) => newest.find((row) => row.kind === kind)).filter(Boolean)
-      .sort((a, b) => b.trace - a.trace).slice(0, 3);
+    // each kind keeps its place, so that the eye finds it in the dark
+    const shown = [["ARRIVING"], ["GOING"], ["UNHEARD", "WRONG"]]
+      .map((kinds) => newest.find((row) => kinds.includes(row.kind))).filter(Boolean);
     if (!shown.length) return;
     line.replaceChildren(...shown.map((row) => {
       const tick = document.createElement("span");

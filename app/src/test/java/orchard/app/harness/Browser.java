@@ -254,6 +254,11 @@ public final class Browser implements AutoCloseable {
         return driver.executeScript(script);
     }
 
+    /** Waits until the page has been left alone for a moment, with its fonts there and its dialogs open. */
+    public void rest() {
+        driver.executeAsyncScript("const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 700))");
+    }
+
     /** Takes a picture. */
     public void picture(Path file) {
         try {

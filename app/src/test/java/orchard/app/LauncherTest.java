@@ -1,0 +1,97 @@
+package orchard.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.DatagramSocket;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** The launcher's answers to what cannot be: one clear line, a status other than 0, nothing half started. */
+class LauncherTest {
+
+    private record Answer(int status, String out) {}
+
+    @ParameterizedTest
+    @CsvSource({
+        "jump, 'unknown command jump'",
+        "demo --louder, 'unknown option --louder'",
+        "demo --port, '--port needs a value'",
+        "demo --port http, '--port takes a port number from 0 to 65535, not “http”'",
+        "demo --osc-port 70000, '--osc-port takes a port number'",
+        "start --fresh, '--fresh is for the demo only'",
+        "start --wherry-port 1, '--wherry-port is for the demo only'",
+        "test quickly, 'unknown option quickly'"
+    })
+    void saysWhatItDoesNotKnow(String arguments, String words) throws Exception {
+        Answer answer = launch(arguments.split(" "));
+        assertThat(answer.status()).isNotZero();
+        assertThat(answer.out()).startsWith("orchard: ").contains(words);
+        assertThat(answer.out().lines()).hasSize(1);
+    }
+
+    @Test
+    void helpNamesEveryCommand() throws Exception {
+        Answer answer = launch("help");
+        assertThat(answer.status()).isZero();
+        assertThat(answer.out())
+                .contains("orchard demo", "orchard start", "orchard test", "orchard shots", "--osc-port");
+    }
+
+    @Test
+    void busyPortsAreNamed(@TempDir Path home) throws Exception {
+        try (ServerSocket tcp = new ServerSocket(0, 1, InetAddress.getLoopbackAddress());
+                DatagramSocket udp = new DatagramSocket(0, InetAddress.getLoopbackAddress())) {
+            String at = home.resolve("new").toString();
+            Answer page = launch("demo", "--home", at, "--port", "" + tcp.getLocalPort());
+            assertThat(page.status()).isNotZero();
+            assertThat(page.out())
+                    .contains("port " + tcp.getLocalPort() + " is in use")
+                    .contains("--port");
+            Answer osc = launch("demo", "--home", at, "--port", "0", "--osc-port", "" + udp.getLocalPort());
+            assertThat(osc.out())
+                    .contains("UDP port " + udp.getLocalPort() + " is in use")
+                    .contains("--osc-port");
+            assertThat(home.resolve("new")).as("nothing half started").doesNotExist();
+        }
+    }
+
+    @Test
+    void aHomeIsForOneOrchardOnly(@TempDir Path home) throws Exception {
+        Path lock = Files.createFile(home.resolve("lock"));
+        Process holder = new ProcessBuilder("flock", lock.toString(), "sleep", "30").start();
+        try {
+            Awaitility.await()
+                    .until(() -> new ProcessBuilder("flock", "-n", lock.toString(), "true")
+                                    .start()
+                                    .waitFor()
+                            != 0);
+            Answer answer = launch("start", "--home", home.toString(), "--port", "0", "--osc-port", "0");
+            assertThat(answer.status()).isNotZero();
+            assertThat(answer.out()).contains(home + " is in use by another Orchard");
+            assertThat(home.resolve("db")).doesNotExist();
+        } finally {
+            holder.descendants().forEach(ProcessHandle::destroy);
+            holder.destroy();
+        }
+    }
+
+    private static Answer launch(String... arguments) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of("../orchard"));
+        command.addAll(List.of(arguments));
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String out = new String(process.getInputStream().readAllBytes());
+        assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        return new Answer(process.exitValue(), out);
+    }
+}

@@ -1,0 +1,97 @@
+package orchard.app.web;
+
+import java.nio.file.Path;
+import orchard.app.harness.Browser;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.OscPeer;
+import orchard.app.harness.TestOrchard;
+import orchard.standin.StandIn;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+/** Takes the pictures in {@code docs/screenshots} from the demo data; run by {@code ./orchard shots}, not a test. */
+@Tag("shots")
+@ExtendWith(Orchard.class)
+class Shots {
+
+    private static final Path FOLDER = Path.of("..", "docs", "screenshots");
+
+    @BeforeEach
+    void somethingHappened(TestOrchard orchard, Browser browser) {
+        browser.go("/rehearse");
+        browser.see("[data-part=mode]", "plain MIDI");
+        StandIn wherry = orchard.standIn("wherry");
+        double[] places = {0.82, 0.7, 0.76, 0.88, 0.55, 0.64, 0.71, 0.5};
+        for (int track = 1; track <= places.length; track++) {
+            wherry.play("/wherry/track/" + track + "/volume", "set", places[track - 1]);
+        }
+        wherry.play("/wherry/track/2/pan", "set", 0.3);
+        wherry.play("/wherry/track/5/pan", "set", 0.7);
+        StandIn cobble = orchard.standIn("cobble");
+        cobble.play("pad6", "hit", 0.8);
+        cobble.play("crossfader", "move", 0.6);
+        cobble.play("knob5", "turn", 12);
+        cobble.play("knob1", "turn", -127);
+        cobble.play("knob1", "turn", 64);
+        browser.see(".knob[data-part=knob1] .display", "1.28 kHz");
+        orchard.keeper().currentSong("song3");
+    }
+
+    @Test
+    void takePictures(TestOrchard orchard, Browser browser) {
+        try (OscPeer peer = new OscPeer()) {
+            peer.say(orchard.oscPort(), "/lantern/knob", 0.4f);
+        }
+        picture(orchard, browser, "daylight", "/connect", "connect");
+        picture(orchard, browser, "daylight", "/describe?device=cobble&control=knob1", "describe");
+        picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
+        picture(orchard, browser, "lamplight", "/map?mapping=m2", "map-lamplight");
+        picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
+        picture(orchard, browser, "lamplight", "/play/layout1", "play");
+        picture(orchard, browser, "daylight", "/rehearse", "rehearse");
+        picture(orchard, browser, "daylight", "/check", "check");
+        picture(orchard, browser, "lamplight", "/perform", "perform");
+
+        browser.light("lamplight");
+        browser.go("/map?mapping=m2");
+        browser.press("t");
+        turn(orchard, browser);
+        browser.picture(FOLDER.resolve("ticker.png"));
+        browser.press("w");
+        browser.see("#dialogbody", "Knob 1");
+        settle(browser);
+        browser.picture(FOLDER.resolve("why.png"));
+        browser.press(Keys.ESCAPE);
+
+        browser.light("daylight");
+        browser.go("/map?group=wherry/track5");
+        browser.press("l");
+        browser.see("#learnbar", "Move a control");
+        orchard.standIn("cobble").play("knob7", "turn", 20);
+        orchard.standIn("cobble").play("knob7", "turn", 5);
+        browser.see("#learnbar", "Knob 7 of Cobble");
+        browser.picture(FOLDER.resolve("learn.png"));
+        browser.press(Keys.ESCAPE);
+    }
+
+    private static void picture(TestOrchard orchard, Browser browser, String light, String path, String name) {
+        browser.light(light);
+        browser.go(path);
+        turn(orchard, browser);
+        browser.picture(FOLDER.resolve(name + ".png"));
+    }
+
+    private static void turn(TestOrchard orchard, Browser browser) {
+        orchard.standIn("cobble").play("knob5", "turn", 1);
+        orchard.standIn("cobble").play("knob1", "turn", -1);
+        orchard.standIn("cobble").play("knob1", "turn", 1);
+        settle(browser);
+    }
+
+    private static void settle(Browser browser) {
+        browser.rest();
+    }
+}
