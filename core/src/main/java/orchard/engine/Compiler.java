@@ -73,20 +73,20 @@ public final class Compiler {
         return lights;
     }
 
-    private static Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights) {
+    private Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights) {
         Map<Ref.ToParameter, List<AnswerPlan>> answers = new HashMap<>();
         for (Mapping mapping : rig.mappings()) {
             if (Fault.of(mapping, rig).isPresent()) {
                 continue;
             }
             Ref.ToParameter target = Sentence.targets(mapping).get(0);
-            ShapeFunction shape =
-                    ShapeFunction.of(mapping.shape(), rig.parameter(target).orElseThrow());
+            Parameter parameter = rig.parameter(target).orElseThrow();
+            ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
             for (Show.Answer answer : mapping.show().answers()) {
                 LightPlan light = lights.get(answer.light());
                 if (light != null) {
                     answers.computeIfAbsent(target, t -> new ArrayList<>())
-                            .add(new AnswerPlan(light, answer.rule(), shape));
+                            .add(new AnswerPlan(light, answer.rule(), shape, parameterSlots.of(target), parameter));
                 }
             }
         }

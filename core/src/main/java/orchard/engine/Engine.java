@@ -12,6 +12,7 @@ import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.Target;
+import orchard.gear.Lamp;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.mapping.Show;
@@ -253,7 +254,7 @@ public final class Engine {
             verdict = Step.Verdict.ACTED;
             why = "";
         } else {
-            why = "already at " + state.parameterText[parameter.slot()];
+            why = steps == null ? "" : "already at " + text(parameter.slot(), parameter.parameter());
         }
         if (steps != null) {
             steps.add(
@@ -286,13 +287,13 @@ public final class Engine {
         }
         Message message = parameter.binding().message(parameter.real(settled), parameter.range());
         state.parameterPosition[slot] = settled;
-        state.parameterText[slot] = parameter.text(settled);
+        state.parameterText[slot] = null;
         state.sentPosition[slot] = settled;
         state.sentNanos[slot] = now;
         state.confirmed[slot] = false;
         outlet.send(plan.ref().device(), message);
         if (steps != null) {
-            steps.add(new Step.ParameterSet(plan.ref(), settled, state.parameterText[slot], message));
+            steps.add(new Step.ParameterSet(plan.ref(), settled, message));
         }
         answer(plan);
         return true;
@@ -363,18 +364,27 @@ public final class Engine {
         answer(plan);
     }
 
-    private void answer(ParameterPlan parameter) {
-        double position = state.parameterPosition[parameter.slot()];
-        String text = state.parameterText[parameter.slot()];
-        for (AnswerPlan answer : parameter.answers()) {
-            double value = answer.rule() == Show.Rule.ON_OFF
-                    ? position >= 0.5 ? 1 : 0
-                    : cut(answer.shape().backward(position));
-            LightPlan light = answer.light();
-            state.wanted[light.slot()] = light.lamp().message(value, text);
-            state.wantedText[light.slot()] = text;
-            markDirty(light);
+    /** The value in words: the device's own where it told them. */
+    private String text(int slot, Parameter parameter) {
+        if (state.parameterText[slot] == null) {
+            state.parameterText[slot] = parameter.text(state.parameterPosition[slot]);
         }
+        return state.parameterText[slot];
+    }
+
+    private void answer(ParameterPlan parameter) {
+        for (AnswerPlan answer : parameter.answers()) {
+            state.wanted[answer.light().slot()] = answer;
+            markDirty(answer.light());
+        }
+    }
+
+    private Message message(AnswerPlan answer) {
+        double position = state.parameterPosition[answer.parameter()];
+        double value = answer.rule() == Show.Rule.ON_OFF
+                ? position >= 0.5 ? 1 : 0
+                : cut(answer.shape().backward(position));
+        return answer.light().lamp().message(value, text(answer.parameter(), answer.told()));
     }
 
     private void markDirty(LightPlan light) {
@@ -398,20 +408,28 @@ public final class Engine {
         for (LightPlan light; (light = state.dirtyLights.poll()) != null; ) {
             int slot = light.slot();
             state.dirty[slot] = false;
-            Message wanted = state.wanted[slot];
-            if (wanted != null && !wanted.equals(state.shown[slot]) && state.present[light.deviceSlot()]) {
-                state.shown[slot] = wanted;
-                outlet.send(light.ref().device(), wanted);
-                note(new Step.LightShown(light.ref(), state.wantedText[slot], wanted));
+            AnswerPlan answer = state.wanted[slot];
+            if (answer != null && state.present[light.deviceSlot()]) {
+                show(light, message(answer), text(answer.parameter(), answer.told()));
             }
         }
     }
 
+    private void show(LightPlan light, Message message, String text) {
+        if (!message.equals(state.shown[light.slot()])) {
+            state.shown[light.slot()] = message;
+            outlet.send(light.ref().device(), message);
+            note(new Step.LightShown(light.ref(), text, message));
+        }
+    }
+
     private void replan(Plan next) {
+        Plan before = plan;
         plan = next;
         state.fit(next);
         state.dirtyLights.clear();
         Arrays.fill(state.dirty, false);
+        Arrays.fill(state.wanted, null);
         Arrays.fill(state.faultTold, false);
         for (DevicePlan device : next.devices()) {
             if (device.device().seat().wire() == Seat.Wire.TOUCH) {
@@ -421,6 +439,22 @@ public final class Engine {
                 if (!Double.isNaN(state.parameterPosition[parameter.slot()])) {
                     answer(parameter);
                 }
+            }
+        }
+        next.devices().forEach(this::darken);
+        next.devices().stream()
+                .filter(device -> !before.devices.containsKey(device.device().id()))
+                .forEach(device ->
+                        say(device, "keep-alive", device.device().profile().keepAlive()));
+    }
+
+    /** Lamps and displays that answer nothing any more go dark; rings stay where the hand left them. */
+    private void darken(DevicePlan device) {
+        for (LightPlan light : device.lights()) {
+            boolean canBeDark = light.lamp() instanceof Lamp.Led || light.lamp() instanceof Lamp.Text;
+            if (canBeDark && state.wanted[light.slot()] == null && state.shown[light.slot()] != null) {
+                show(light, light.lamp().message(0, ""), "");
+                state.shown[light.slot()] = null;
             }
         }
     }

@@ -73,7 +73,8 @@ public final class Explain {
         } else if (step instanceof Step.ParameterSet set) {
             lines.add(line(
                     Tone.OUT,
-                    names.words(set.parameter()) + " was set to " + set.text() + ": "
+                    names.words(set.parameter()) + " was set to "
+                            + names.text(set.parameter(), set.position()) + ": "
                             + set.message().words() + " to " + device(set.parameter(), names) + "."));
         } else if (step instanceof Step.ParameterTold told) {
             lines.add(line(

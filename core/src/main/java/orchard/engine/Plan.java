@@ -124,8 +124,12 @@ public final class Plan {
     /** One light. */
     record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp) {}
 
-    /** One light that answers a parameter, by way of a mapping's shape read backwards. */
-    record AnswerPlan(LightPlan light, Show.Rule rule, ShapeFunction shape) {}
+    /**
+     * One light that answers a parameter, by way of a mapping's shape read backwards.
+     *
+     * @param parameter slot of the parameter
+     */
+    record AnswerPlan(LightPlan light, Show.Rule rule, ShapeFunction shape, int parameter, Parameter told) {}
 
     /**
      * One mapping.

@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.ArrayDeque;
 import java.util.Arrays;
+import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.signal.Message;
@@ -18,7 +19,7 @@ final class State {
 
     /** Position of each parameter, 0..1, as far as Orchard knows. */
     double[] parameterPosition = {};
-    /** The parameter's text: the device's own words where it told them. */
+    /** The device's own words for the value; null until they are told or needed. */
     String[] parameterText = {};
     /** Position Orchard last sent. */
     double[] sentPosition = {};
@@ -37,10 +38,9 @@ final class State {
     /** Mappings whose fault was told already. */
     boolean[] faultTold = {};
 
-    /** What each light should show, and what it was last told. */
-    Message[] wanted = {};
+    /** Which answer each light should show, and what it was last told. */
+    AnswerPlan[] wanted = {};
 
-    String[] wantedText = {};
     Message[] shown = {};
     ArrayDeque<LightPlan> dirtyLights = new ArrayDeque<>();
     boolean[] dirty = {};
@@ -62,7 +62,6 @@ final class State {
         virtualPosition = grow(virtualPosition, plan.mappingSlots);
         faultTold = Arrays.copyOf(faultTold, Math.max(faultTold.length, plan.mappingSlots));
         wanted = Arrays.copyOf(wanted, Math.max(wanted.length, plan.lightSlots));
-        wantedText = Arrays.copyOf(wantedText, Math.max(wantedText.length, plan.lightSlots));
         shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
         dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));

@@ -49,7 +49,7 @@ public sealed interface Step {
     }
 
     /** A parameter was set. */
-    record ParameterSet(Ref.ToParameter parameter, double position, String text, Message message) implements Step {}
+    record ParameterSet(Ref.ToParameter parameter, double position, Message message) implements Step {}
 
     /** A light was told what to show. */
     record LightShown(Ref.ToLight light, String text, Message message) implements Step {}

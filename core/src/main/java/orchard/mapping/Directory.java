@@ -39,6 +39,11 @@ public interface Directory {
         return device(ref.device()).flatMap(d -> d.profile().parameter(ref.parameter()));
     }
 
+    /** A parameter's value at a position, in Orchard's own words; "" if the parameter is missing. */
+    default String text(Ref.ToParameter ref, double position) {
+        return parameter(ref).map(p -> p.text(position)).orElse("");
+    }
+
     /** What a reference points at, in words, also when it is missing. */
     default String words(Ref ref) {
         Optional<Device> device = device(ref.device());

@@ -1,8 +1,10 @@
 package orchard.parameter;
 
+import java.util.List;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscArgument;
 import orchard.signal.OscMessage;
 
 /** How a parameter travels: the message that sets it, and the message in which its device tells it. */
@@ -27,7 +29,7 @@ public sealed interface Binding {
     record Osc(String address) implements Binding {
         @Override
         public Message message(double real, Range range) {
-            return OscMessage.of(address, (float) real);
+            return new OscMessage(address, List.of(new OscArgument.Float32((float) real)));
         }
 
         @Override

@@ -9,6 +9,7 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
 import orchard.mapping.Show;
 import orchard.mapping.Stage;
+import orchard.rig.Rig;
 import orchard.signal.Malformed;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -170,10 +171,28 @@ class EngineTest {
     }
 
     @Test
+    void lightsGoDarkWithTheirMapping() {
+        Mapping lit = Gear.answering(Gear.mapping("m1", "p1", "gate", "mute"), "p1.led", Show.Rule.ON_OFF);
+        Bench bench = new Bench(Gear.rig(lit));
+        bench.tell("mute", 1, "on");
+        assertThat(bench.words("box")).containsExactly("note 36 on, velocity 5, ch 1");
+        bench.sent.clear();
+        bench.edit(Gear.rig());
+        assertThat(bench.words("box")).containsExactly("note 36 on, velocity 0, ch 1");
+    }
+
+    @Test
     void keepsDevicesTellingEveryFiveSeconds() {
         Bench bench = new Bench(Gear.rig());
         bench.pass(15_000);
         assertThat(bench.words("desk")).hasSize(3).allMatch(words -> words.startsWith("/desk/subscribe"));
+    }
+
+    @Test
+    void asksADeviceThatIsNewAtOnce() {
+        Bench bench = new Bench(Rig.EMPTY);
+        bench.edit(Gear.rig());
+        assertThat(bench.words("desk")).containsExactly("/desk/subscribe ");
     }
 
     @Test

@@ -49,8 +49,7 @@ public final class EngineRoom {
 
     private synchronized void replan(Rig rig) {
         Plan plan = compiler.compile(rig);
-        thread.put(nanos -> new Event.Replanned(nanos, plan));
-        ports.seat(rig); // after the plan, so that a device which is there already is greeted as one of the rig
+        ports.seat(rig, () -> thread.put(nanos -> new Event.Replanned(nanos, plan)));
     }
 
     private final class FromPorts implements PortRoom.Listener {

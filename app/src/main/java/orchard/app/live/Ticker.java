@@ -165,7 +165,7 @@ public final class Ticker {
     private String outcome(Trace trace) {
         Step.ParameterSet set = trace.first(Step.ParameterSet.class);
         if (set != null) {
-            return " → " + names.words(set.parameter()) + " " + set.text();
+            return " → " + names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
         }
         Step.Considered considered = trace.first(Step.Considered.class);
         return considered == null || considered.why().isEmpty() ? "" : ": " + considered.why();

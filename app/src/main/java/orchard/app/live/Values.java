@@ -67,7 +67,9 @@ public final class Values {
                 controls.put(key(moved.control()), new OfControl(moved.position(), moved.number(), message));
                 moves.add(key(moved.control()));
             } else if (step instanceof Step.ParameterSet set) {
-                parameters.put(key(set.parameter()), new OfParameter(set.position(), set.text()));
+                parameters.put(
+                        key(set.parameter()),
+                        new OfParameter(set.position(), trace.rig().text(set.parameter(), set.position())));
             } else if (step instanceof Step.ParameterTold told) {
                 OfParameter before = parameters.get(key(told.parameter()));
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;

@@ -84,7 +84,7 @@ public final class PortRoom {
     /** Opens the wires. */
     public void start(Listener listener, Rig rig) {
         this.listener = listener;
-        seat(rig);
+        seat(rig, () -> {});
         midi.start();
         osc.start();
         watch.scheduleWithFixedDelay(this::lookWhoIsThere, 200, 500, TimeUnit.MILLISECONDS);
@@ -95,8 +95,12 @@ public final class PortRoom {
         return osc.localPort();
     }
 
-    /** Gives the devices of a rig their seats. */
-    public synchronized void seat(Rig rig) {
+    /**
+     * Gives the devices of a rig their seats.
+     *
+     * @param seated is run once they sit, before anybody hears who is there: the engine has to know the devices by then
+     */
+    public synchronized void seat(Rig rig, Runnable seated) {
         Map<String, Device> byMidi = new HashMap<>();
         Map<String, Device> byOsc = new HashMap<>();
         Map<String, Sink> sinks = new HashMap<>();
@@ -110,6 +114,7 @@ public final class PortRoom {
             sinks.put(device.id(), new Sink(device, seat.wire() == Seat.Wire.OSC ? address(seat.out()) : null));
         }
         seats = new Seats(byMidi, byOsc, sinks, rig.devices());
+        seated.run();
         lookWhoIsThere();
     }
 
@@ -172,9 +177,6 @@ public final class PortRoom {
         from.message = message;
         if (message instanceof Malformed) {
             from.bad.increment();
-        }
-        if (device != null && present.add(device.id())) {
-            listener.presence(device.id(), true);
         }
         listener.arrived(device == null ? "osc:" + first : device.id(), message);
     }
