@@ -23,7 +23,10 @@ export function mount(main, known) {
     control.addEventListener("click", go);
     control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), go()));
   });
-  main.querySelectorAll("[data-clause].phrase").forEach((phrase) => phrase.addEventListener("click", () => openClause(phrase.dataset.clause)));
+  main.querySelectorAll("[data-clause].phrase").forEach((phrase) => {
+    phrase.addEventListener("click", () => openClause(phrase.dataset.clause));
+    phrase.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openClause(phrase.dataset.clause)));
+  });
   main.querySelectorAll("[data-open]").forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
   main.querySelectorAll("input.quantity").forEach(mountQuantity);

@@ -317,6 +317,7 @@ public final class Engine {
         int slot = plan.slot();
         boolean sending = !Double.isNaN(state.sentPosition[slot]) && now - state.sentNanos[slot] < SETTLE_NANOS;
         boolean differs = Math.abs(position - state.sentPosition[slot]) >= SAME;
+        boolean moved = Math.abs(position - state.parameterPosition[slot]) >= SAME;
         if (sending && differs) {
             if (Double.isNaN(state.doubtfulPosition[slot])) {
                 state.doubtful.add(plan);
@@ -331,7 +332,7 @@ public final class Engine {
             take(plan, position, text);
         }
         if (steps != null) {
-            steps.add(new Step.ParameterTold(plan.ref(), position, text, sending));
+            steps.add(new Step.ParameterTold(plan.ref(), position, text, sending, moved));
         }
     }
 
@@ -352,7 +353,7 @@ public final class Engine {
             state.doubtfulPosition[slot] = Double.NaN;
             if (Math.abs(position - state.parameterPosition[slot]) >= SAME) {
                 take(parameter, position, state.doubtfulText[slot]);
-                note(new Step.ParameterTold(parameter.ref(), position, state.doubtfulText[slot], false));
+                note(new Step.ParameterTold(parameter.ref(), position, state.doubtfulText[slot], false, true));
             }
         }
     }

@@ -80,7 +80,9 @@ public final class Explain {
             lines.add(line(
                     Tone.IN,
                     names.words(told.parameter()) + " is at " + told.text()
-                            + (told.answer() ? ": the answer to what Orchard set." : ": changed on its own side.")));
+                            + (told.answer()
+                                    ? ": the answer to what Orchard set."
+                                    : told.moved() ? ": changed on its own side." : ": where it stood already.")));
         } else if (step instanceof Step.GroupNamed named) {
             lines.add(line(Tone.IN, "It is called “" + named.name() + "” from now on."));
         } else if (step instanceof Step.LightShown shown) {

@@ -18,9 +18,11 @@ public sealed interface Step {
     /**
      * A device told a parameter's value.
      *
-     * @param answer whether it says back what Orchard had set; false if it changed from its own side
+     * @param answer whether it says back what Orchard had set
+     * @param moved whether it stood elsewhere before, as far as Orchard knew
      */
-    record ParameterTold(Ref.ToParameter parameter, double position, String text, boolean answer) implements Step {}
+    record ParameterTold(Ref.ToParameter parameter, double position, String text, boolean answer, boolean moved)
+            implements Step {}
 
     /** A device told what one of its groups is called now. */
     record GroupNamed(String device, String group, String name) implements Step {}

@@ -146,8 +146,10 @@ public final class Ticker {
             boolean settable =
                     names.parameter(told.parameter()).map(p -> p.settable()).orElse(true);
             String text = names.words(told.parameter()) + " is " + told.text()
-                    + (told.answer() ? ", as it was set" : ", moved in " + name(device));
-            return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer());
+                    + (told.answer()
+                            ? ", as it was set"
+                            : told.moved() ? ", moved in " + name(device) : ", says " + name(device));
+            return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
         }
