@@ -1,13 +1,40 @@
-// Perform: two steps and a stop. Other browsers follow.
-import { say } from "./main.js";
+// Perform: two steps and a stop. Every press counts, also while the one before is still on its way; other browsers follow.
+import { post, say } from "./main.js";
+
+let presses = Promise.resolve();
+
+function step(by) {
+  presses = presses.then(async () => {
+    const answer = await post("/perform/step", "by=" + by);
+    if (answer.ok) show(answer.text);
+    else say(answer.text);
+  });
+}
+
+/** Puts the set list in place as the server drew it. */
+function show(html) {
+  const set = new DOMParser().parseFromString(html, "text/html").querySelector("#set");
+  const id = document.activeElement?.id;
+  document.getElementById("set").replaceWith(set);
+  set.querySelector(".now")?.scrollIntoView({ block: "nearest" });
+  if (id) document.getElementById(id)?.focus({ preventScroll: true });
+}
 
 export function mount(main) {
   main.querySelector(".now")?.scrollIntoView({ block: "center" });
+  main.addEventListener("click", (event) => {
+    const button = event.target.closest("[data-by]");
+    if (button) step(Number(button.dataset.by));
+  });
   main.querySelector("#panic").addEventListener("htmx:afterRequest", (event) => event.detail.successful && say(event.detail.xhr.responseText));
 }
 
+/** Another browser went to a song. */
 export function song() {
-  htmx.ajax("GET", "/perform/set", { target: "#set", swap: "outerHTML" });
+  presses = presses.then(async () => {
+    const response = await fetch("/perform/set");
+    if (response.ok) show(await response.text());
+  }).catch(() => {});
 }
 
 export function key(event, main) {
@@ -16,8 +43,8 @@ export function key(event, main) {
     return true;
   }
   const onButton = event.target.closest?.("button, a");
-  const id = event.key === "ArrowRight" || event.key === " " && !onButton ? "#on" : event.key === "ArrowLeft" ? "#back" : null;
-  if (!id) return false;
-  main.querySelector(id)?.click();
+  const by = event.key === "ArrowRight" || (event.key === " " && !onButton) ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+  if (!by) return false;
+  step(by);
   return true;
 }

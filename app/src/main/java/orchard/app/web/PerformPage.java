@@ -64,17 +64,6 @@ class PerformPage {
         return "perform/page :: set";
     }
 
-    /** Goes to a song. */
-    @PostMapping("/perform/song")
-    synchronized String song(@RequestParam String id, Model model) {
-        if (keeper.rig().songs().stream().anyMatch(song -> song.id().equals(id))) {
-            keeper.currentSong(id);
-            socket.tellAll(Map.of("type", "song", "song", id));
-        }
-        show(model);
-        return "perform/page :: set";
-    }
-
     /** The set list alone, for another browser that has to follow. */
     @GetMapping("/perform/set")
     String set(Model model) {

@@ -1,5 +1,7 @@
 package orchard.app.harness;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import java.io.File;
@@ -11,6 +13,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.awaitility.Awaitility;
+import org.awaitility.core.ConditionFactory;
+import org.awaitility.core.ConditionTimeoutException;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Cookie;
 import org.openqa.selenium.Dimension;
@@ -203,20 +207,26 @@ public final class Browser implements AutoCloseable {
 
     /** Waits until something is so. */
     public void until(Callable<Boolean> condition) {
-        Awaitility.await()
-                .atMost(PATIENCE)
-                .pollInterval(Duration.ofMillis(25))
-                .ignoreExceptions()
-                .until(condition);
+        patiently(() -> patience().ignoreExceptions().until(condition));
     }
 
     /** Waits until an element says something. */
     public void see(String css, String words) {
-        Awaitility.await()
-                .atMost(PATIENCE)
-                .pollInterval(Duration.ofMillis(25))
-                .untilAsserted(() ->
-                        org.assertj.core.api.Assertions.assertThat(text(css)).contains(words));
+        patiently(() -> patience().untilAsserted(() -> assertThat(text(css)).contains(words)));
+    }
+
+    private static ConditionFactory patience() {
+        return Awaitility.await().atMost(PATIENCE).pollInterval(Duration.ofMillis(25));
+    }
+
+    /** What never came leaves a picture of what was there instead, in {@code target}. */
+    private void patiently(Runnable waiting) {
+        try {
+            waiting.run();
+        } catch (ConditionTimeoutException e) {
+            picture(Path.of("target", "never-came-" + System.currentTimeMillis() + ".png"));
+            throw e;
+        }
     }
 
     /** What is wrong with the page for people who cannot see or cannot point, by the rules of WCAG 2.2 AA. */

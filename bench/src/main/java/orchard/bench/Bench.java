@@ -1,0 +1,22 @@
+package orchard.bench;
+
+import org.openjdk.jmh.profile.GCProfiler;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+
+/** Runs every benchmark and prints the figures. */
+public final class Bench {
+
+    private Bench() {}
+
+    /** The beginning. */
+    public static void main(String[] arguments) throws RunnerException, java.io.IOException {
+        OscRelay.main(arguments);
+        new Runner(new OptionsBuilder()
+                        .include(EngineBench.class.getSimpleName())
+                        .addProfiler(GCProfiler.class)
+                        .build())
+                .run();
+    }
+}

@@ -1,0 +1,74 @@
+package orchard.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.gear.Seat;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.Encoding;
+import orchard.signal.MessagePattern;
+
+/** Rigs of any size: one device with many faders on OSC addresses, one with as many parameters, mapped one to one. */
+final class Rigs {
+
+    private Rigs() {}
+
+    static Rig of(int mappings) {
+        List<Control> controls = new ArrayList<>();
+        List<Parameter> parameters = new ArrayList<>();
+        List<Part> parts = new ArrayList<>();
+        for (int i = 0; i < mappings; i++) {
+            controls.add(new Control(
+                    "c" + i,
+                    "Fader " + i,
+                    Control.Kind.FADER,
+                    List.of(new Dimension(
+                            "position", new MessagePattern.OscNumber("/hand/" + i, 0, 0, 1, Encoding.ABSOLUTE))),
+                    new Control.Face(0, 0, 1, 1)));
+            parameters.add(new Parameter(
+                    "p" + i,
+                    "",
+                    "Parameter " + i,
+                    new Range(0, 100, "%"),
+                    new Law.Linear(),
+                    0,
+                    new Binding.Osc("/desk/" + i),
+                    true));
+            parts.add(new Part.OfMapping(new Mapping(
+                    "m" + i,
+                    new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
+                    new While.Always(),
+                    new Shape(List.of(new Stage.Scale(0, 1, 10, 90))),
+                    new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "p" + i)))),
+                    new Show(List.of()))));
+        }
+        parts.add(new Part.OfDevice(device("hand", controls, List.of())));
+        parts.add(new Part.OfDevice(device("desk", List.of(), parameters)));
+        return Rig.of(parts);
+    }
+
+    private static Device device(String id, List<Control> controls, List<Parameter> parameters) {
+        return new Device(
+                id,
+                id,
+                "",
+                new Seat(Seat.Wire.OSC, "/" + id, ""),
+                new Profile(controls, List.of(), parameters, List.of(), List.of(), List.of(), List.of()));
+    }
+}
