@@ -42,9 +42,9 @@ public final class EngineRoom {
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
         thread = new EngineThread(new Engine(compiler.compile(rig), ports::send, traces), System::nanoTime);
-        thread.start();
         keeper.listen(this::replan);
         ports.start(new FromPorts(layouts), rig);
+        thread.start(); // last, so that what it says first finds its way
     }
 
     private synchronized void replan(Rig rig) {

@@ -57,6 +57,7 @@ public final class Orchard implements ParameterResolver, BeforeEachCallback {
         Shared shared = shared(context);
         if (kind == Browser.class) {
             shared.browser().enter(shared.orchard.url("/enter/" + shared.orchard.key()));
+            shared.browser().complaints(); // those of tests before are not this one's
             return shared.browser();
         }
         return kind == TestOrchard.class ? shared.orchard : shared.database;

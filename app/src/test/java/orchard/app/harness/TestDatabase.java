@@ -32,7 +32,8 @@ public final class TestDatabase implements AutoCloseable {
                     "--no-defaults",
                     "--datadir=" + folder.resolve("data"),
                     "--auth-root-authentication-method=normal",
-                    "--skip-test-db"));
+                    "--skip-test-db",
+                    "--force"));
             Process made = new ProcessBuilder(asRoot(install))
                     .redirectErrorStream(true)
                     .start();
