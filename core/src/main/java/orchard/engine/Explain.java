@@ -82,7 +82,7 @@ public final class Explain {
                     names.words(told.parameter()) + " is at " + told.text()
                             + (told.answer()
                                     ? ": the answer to what Orchard set."
-                                    : told.moved() ? ": changed on its own side." : ": where it stood already.")));
+                                    : told.moved() ? ": changed on its own side." : ": no news.")));
         } else if (step instanceof Step.GroupNamed named) {
             lines.add(line(Tone.IN, "It is called “" + named.name() + "” from now on."));
         } else if (step instanceof Step.LightShown shown) {

@@ -103,17 +103,16 @@ class MapPage {
     }
 
     private List<Line> lines(Rig rig) {
-        Map<Do.Action, List<Mapping>> drivers = new LinkedHashMap<>();
+        Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            mapping.then()
-                    .actions()
-                    .forEach(a ->
-                            drivers.computeIfAbsent(a, k -> new ArrayList<>()).add(mapping));
+            Sentence.targets(mapping)
+                    .forEach(target -> drivers.computeIfAbsent(target, k -> new ArrayList<>())
+                            .add(mapping));
         }
         return rig.mappings().stream()
                 .map(mapping -> {
-                    String others = mapping.then().actions().stream()
-                            .flatMap(a -> drivers.get(a).stream())
+                    String others = Sentence.targets(mapping).stream()
+                            .flatMap(target -> drivers.get(target).stream())
                             .filter(other -> !other.equals(mapping))
                             .map(other -> names.words(other.when().triggers().get(0)))
                             .findFirst()
