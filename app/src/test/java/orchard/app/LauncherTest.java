@@ -8,6 +8,7 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -86,10 +87,39 @@ class LauncherTest {
         }
     }
 
+    @Test
+    void anOldJavaAndAFullDiskAreNamed(@TempDir Path folder) throws Exception {
+        Path tools = Files.createDirectory(folder.resolve("tools"));
+        String[] start = {"start", "--home", folder.resolve("home").toString(), "--port", "0", "--osc-port", "0"};
+        pretend(tools.resolve("java"), "echo 'openjdk version \"11.0.2\" 2019-01-15' >&2");
+        Answer old = launch(tools, start);
+        assertThat(old.status()).isNotZero();
+        assertThat(old.out()).isEqualTo("orchard: Java 17 or newer is needed, and java is version 11\n");
+        pretend(tools.resolve("df"), "printf 'Filesystem x x x\\n/dev/x 100 93 7 93%% /\\n'");
+        Answer full = launch(tools, start);
+        assertThat(full.status()).isNotZero();
+        assertThat(full.out()).contains("only 7 MB are free").contains("300 are needed");
+        assertThat(folder.resolve("home/db")).doesNotExist();
+    }
+
+    private static void pretend(Path tool, String script) throws IOException {
+        Files.writeString(tool, "#!/bin/sh\n" + script + "\n");
+        Files.setPosixFilePermissions(tool, PosixFilePermissions.fromString("rwxr-xr-x"));
+    }
+
     private static Answer launch(String... arguments) throws IOException, InterruptedException {
+        return launch(null, arguments);
+    }
+
+    /** @param tools a folder whose programs come before the machine's own, or null */
+    private static Answer launch(Path tools, String... arguments) throws IOException, InterruptedException {
         List<String> command = new ArrayList<>(List.of("../orchard"));
         command.addAll(List.of(arguments));
-        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+        if (tools != null) {
+            builder.environment().merge("PATH", tools.toString(), (path, first) -> first + ":" + path);
+        }
+        Process process = builder.start();
         String out = new String(process.getInputStream().readAllBytes());
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
         return new Answer(process.exitValue(), out);

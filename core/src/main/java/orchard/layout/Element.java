@@ -19,7 +19,8 @@ public record Element(String id, Kind kind, String name, int x, int y, int width
     }
 
     public Element {
-        if (width < 1 || height < 1 || x < 0 || y < 0 || x + width > Layout.COLUMNS || y + height > Layout.ROWS) {
+        boolean isThere = x >= 0 && y >= 0 && width >= 1 && height >= 1;
+        if (!isThere || x > Layout.COLUMNS - width || y > Layout.ROWS - height) {
             throw new IllegalArgumentException(
                     "“%s” does not fit: a layout has %d × %d cells".formatted(name, Layout.COLUMNS, Layout.ROWS));
         }

@@ -29,6 +29,7 @@ class LayoutTest {
     void elementsStayOnTheLayout() {
         Element fader = new Element("e1", Element.Kind.FADER, "Moon", 0, 0, 3, 10, null);
         assertThatThrownBy(() -> fader.at(Layout.COLUMNS - 2, 0, 3, 10)).hasMessageContaining("does not fit");
+        assertThatThrownBy(() -> fader.at(Integer.MAX_VALUE, 0, 3, 10)).hasMessageContaining("does not fit");
         assertThatThrownBy(() -> fader.at(-1, 0, 3, 10)).hasMessageContaining("does not fit");
         assertThatThrownBy(() -> fader.at(0, 0, 0, 10)).hasMessageContaining("does not fit");
     }

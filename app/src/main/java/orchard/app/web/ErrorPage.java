@@ -18,6 +18,7 @@ class ErrorPage implements ErrorController {
         model.addAttribute(
                 "title",
                 switch (code) {
+                    case 400 -> "That could not be read";
                     case 401 -> "You are not let in yet";
                     case 403 -> "That was not allowed";
                     case 404 -> "There is nothing here";

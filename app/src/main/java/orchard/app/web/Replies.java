@@ -1,20 +1,20 @@
 package orchard.app.web;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import orchard.app.store.RigKeeper;
 import orchard.rig.EditRefused;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
-import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.server.ResponseStatusException;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -22,7 +22,6 @@ import tools.jackson.databind.json.JsonMapper;
 @ControllerAdvice
 class Replies {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Replies.class);
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final RigKeeper keeper;
@@ -62,13 +61,9 @@ class Replies {
         return "refusal";
     }
 
-    @ExceptionHandler
-    @ResponseStatus(HttpStatus.UNPROCESSABLE_CONTENT)
-    String invalid(IllegalArgumentException invalid, Model model) {
-        LOG.debug("Refused: {}", invalid.getMessage());
-        model.addAttribute("message", invalid.getMessage());
-        model.addAttribute("field", "");
-        model.addAttribute("seen", null);
-        return "refusal";
+    /** What came is not what the page's own form would send. */
+    @ExceptionHandler({MethodArgumentTypeMismatchException.class, MissingServletRequestParameterException.class})
+    void malformed(HttpServletResponse response) throws IOException {
+        response.sendError(HttpStatus.BAD_REQUEST.value());
     }
 }

@@ -1,0 +1,123 @@
+package orchard.app.harness;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.WebSocket;
+import java.time.Duration;
+import java.util.Queue;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import org.awaitility.Awaitility;
+
+/** A program that talks to Orchard by HTTP and over the live socket, with the ticket of a browser that was let in. */
+public final class Client {
+
+    private final HttpClient http = HttpClient.newHttpClient();
+    private final TestOrchard orchard;
+    private final String ticket;
+    private String token = "";
+    private String tokenCookie = "";
+
+    /** Comes in with the key. */
+    public Client(TestOrchard orchard) {
+        this.orchard = orchard;
+        ticket = cookie(send(request("/enter/" + orchard.key()).build()), "orchard");
+        HttpResponse<String> page = get("/check");
+        tokenCookie = cookie(page, "XSRF-TOKEN");
+        token = page.body().replaceAll("(?s).*&quot;X-XSRF-TOKEN&quot;:&quot;([^&]+)&quot;.*", "$1");
+    }
+
+    private static String cookie(HttpResponse<String> response, String name) {
+        return response.headers().allValues("Set-Cookie").stream()
+                .filter(value -> value.startsWith(name + "="))
+                .map(value -> value.replaceAll(";.*", ""))
+                .findFirst()
+                .orElse("");
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(orchard.url(path)));
+    }
+
+    private HttpResponse<String> send(HttpRequest request) {
+        try {
+            return http.send(request, HttpResponse.BodyHandlers.ofString());
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** A page. */
+    public HttpResponse<String> get(String path) {
+        return send(request(path).header("Cookie", ticket).build());
+    }
+
+    /** A change. */
+    public HttpResponse<String> post(String path, String body) {
+        return send(request(path)
+                .header("Cookie", ticket + "; " + tokenCookie)
+                .header("X-XSRF-TOKEN", token)
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build());
+    }
+
+    /** An open live socket. */
+    public Socket socket() {
+        Socket socket = new Socket();
+        socket.web = http.newWebSocketBuilder()
+                .header("Cookie", ticket)
+                .header("Origin", "http://127.0.0.1:" + orchard.port())
+                .buildAsync(URI.create("ws://127.0.0.1:" + orchard.port() + "/live"), socket)
+                .join();
+        return socket;
+    }
+
+    /** One end of the live socket. */
+    public static final class Socket implements WebSocket.Listener, AutoCloseable {
+        private final Queue<String> heard = new ConcurrentLinkedQueue<>();
+        private final StringBuilder part = new StringBuilder();
+        private WebSocket web;
+
+        @Override
+        public CompletionStage<?> onText(WebSocket socket, CharSequence data, boolean last) {
+            part.append(data);
+            if (last) {
+                heard.add(part.toString());
+                part.setLength(0);
+            }
+            socket.request(1);
+            return null;
+        }
+
+        /** Says something. */
+        public void say(String text) {
+            web.sendText(text.replace('\'', '"'), true).join();
+        }
+
+        /** Waits for a message that contains some words. */
+        public String hear(String words) {
+            String wanted = words.replace('\'', '"');
+            return Awaitility.await()
+                    .atMost(Duration.ofSeconds(5))
+                    .until(
+                            () -> {
+                                for (String message; (message = heard.poll()) != null; ) {
+                                    if (message.contains(wanted)) {
+                                        return message;
+                                    }
+                                }
+                                return null;
+                            },
+                            java.util.Objects::nonNull);
+        }
+
+        @Override
+        public void close() {
+            web.abort();
+        }
+    }
+}

@@ -1,0 +1,94 @@
+package orchard.app.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import orchard.app.harness.Client;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The live socket, spoken to as its documentation says, and otherwise. */
+@ExtendWith(Orchard.class)
+class LiveSocketTest {
+
+    @Test
+    void aNewPageIsToldWhatIsKnown(TestOrchard orchard) {
+        orchard.standIn("cobble").play("crossfader", "move", 1);
+        try (Client.Socket socket = new Client(orchard).socket()) {
+            socket.say("{'type':'hello','page':'map','layout':''}");
+            assertThat(socket.hear("'type':'live'")).contains("wherry/filter.cutoff");
+            socket.hear("'type':'learn'");
+            socket.hear("'type':'welcome'");
+        }
+    }
+
+    @Test
+    void aTouchGoesToTheOtherBrowsersOfItsLayoutAndToNoOthers(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        try (Client.Socket one = client.socket();
+                Client.Socket two = client.socket();
+                Client.Socket other = client.socket()) {
+            one.say("{'type':'hello','page':'play','layout':'layout1'}");
+            two.say("{'type':'hello','page':'play','layout':'layout1'}");
+            other.say("{'type':'hello','page':'play','layout':'layout2'}");
+            other.hear("welcome");
+            two.hear("welcome");
+            one.say("{'type':'touch','layout':'layout1','element':'e2','value':0.125}");
+            assertThat(two.hear("'type':'touch'")).contains("\"value\":0.125");
+            assertThat(two.hear("'type':'touch'")).contains("\"element\":\"e2\"", " dB");
+            assertThat(one.hear("'type':'touch'"))
+                    .as("its own touch comes back with the text")
+                    .contains("dB");
+            other.say("{'type':'nonsense'}");
+            assertThat(other.hear("'type'")).doesNotContain("\"type\":\"touch\"");
+        }
+    }
+
+    @Test
+    void aParameterIsSetFromAPage(TestOrchard orchard) {
+        try (Client.Socket socket = new Client(orchard).socket()) {
+            socket.say("{'type':'hello','page':'map','layout':''}");
+            socket.say("{'type':'set','device':'wherry','parameter':'track7.pan','value':1}");
+            assertThat(socket.hear("'wherry/track7.pan':")).contains("100 %");
+            socket.say("{'type':'set','device':'wherry','parameter':'track7.pan','value':0.5}");
+            socket.hear("\"0 %\"");
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "rubbish",
+                "{",
+                "[]",
+                "{'type':'dance'}",
+                "{'type':'touch','layout':'layout1','element':'e2','value':'high'}",
+                "{'type':'touch','layout':'layout1','element':'e2','value':1e30}",
+                "{'type':'touch','layout':'layout1','element':'e2'}",
+                "{'type':'play','standin':'cobble','part':'knob99','gesture':'turn','amount':1}",
+                "{'type':'play','standin':'cobble','part':'knob','gesture':'turn','amount':1}",
+                "{'type':'play','standin':'nobody','part':'knob1','gesture':'turn','amount':1}",
+                "{'type':'play','standin':'wherry','part':'/wherry/track/1/meter','gesture':'set','amount':1}"
+            })
+    void whatCannotBeIsRefusedAndTheSocketStaysOpen(String message, TestOrchard orchard) {
+        try (Client.Socket socket = new Client(orchard).socket()) {
+            socket.say(message);
+            assertThat(socket.hear("'type':'refused'")).doesNotContain("Exception", "tools.jackson", "orchard.app");
+            socket.say("{'type':'hello','page':'map','layout':''}");
+            socket.hear("welcome");
+        }
+    }
+
+    @Test
+    void anElementNobodyKnowsIsATouchNobodyListensTo(TestOrchard orchard) {
+        try (Client.Socket socket = new Client(orchard).socket()) {
+            socket.say("{'type':'hello','page':'play','layout':'layout1'}");
+            socket.hear("welcome");
+            socket.say("{'type':'touch','layout':'layout1','element':'nothing','value':0.5}");
+            assertThat(socket.hear("'UNHEARD'")).contains("Balcony tablet, nobody listens");
+        }
+    }
+}

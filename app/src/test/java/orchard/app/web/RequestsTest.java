@@ -1,0 +1,99 @@
+package orchard.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.http.HttpResponse;
+import orchard.app.harness.Client;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Requests that no page of ours would send. */
+@ExtendWith(Orchard.class)
+class RequestsTest {
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "/map/gone/range|seen=0&low=1&high=2|404",
+                "/map/m2/range|low=1&high=2|400",
+                "/map/m2/range|seen=x&low=1&high=2|400",
+                "/map/m2/range|seen=1&low=&high=|422",
+                "/map/m2/when|seen=1&control=nothing|422",
+                "/map/m2/do|seen=1&parameter=nothing|422",
+                "/map/m2/invert|seen=0|422",
+                "/map/cobble/delete|seen=1|404",
+                "/connect/gull/delete|seen=99|422",
+                "/connect/wherry|seen=1&name=Wherry&role=&out=nowhere|422",
+                "/connect/wherry|seen=1&name=Wherry&role=a%09b&out=|422",
+                "/connect/add|port=midi:nothing&name=x|422",
+                "/describe/cobble/add|trace=999999999|422",
+                "/describe/cobble/knob9/name|seen=1&name=x|404",
+                "/layouts|name=|422",
+                "/layouts/layout1/add|seen=1&kind=SPOON|400",
+                "/layouts/layout1/e2|seen=1&x=0&y=0&width=-1&height=5|422",
+                "/layouts/layout1/e2|seen=1&x=2147483647&y=0&width=5&height=5|422",
+                "/layouts/layout1/e99/delete|seen=1|404",
+                "/songs|name=|422",
+                "/songs/song1/move|by=-1|422",
+                "/songs/song99/delete|seen=1|404",
+                "/perform/step|by=many|400",
+                "/learn|on=perhaps|400"
+            })
+    void areRefusedWithoutHarm(String path, String body, int status, TestOrchard orchard) {
+        long revision = orchard.keeper().revision();
+        String part = (path + "//x").split("/")[2];
+        String seen = body.replace("seen=1", "seen=" + orchard.keeper().revision(part));
+        HttpResponse<String> response = new Client(orchard).post(path, seen);
+        assertThat(response.statusCode()).as(response.body()).isEqualTo(status);
+        assertThat(response.body()).doesNotContain("Exception", "at orchard.", "java.", "select ");
+        assertThat(orchard.keeper().revision()).isEqualTo(revision);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/map?mapping=%3Cscript%3Ealert(1)%3C/script%3E",
+                "/map?group=nothing",
+                "/map?group=wherry/nothing",
+                "/map?device=nothing",
+                "/describe?device=nothing&control=nothing",
+                "/layouts?layout=nothing&element=nothing",
+                "/connect?edit=nothing",
+                "/search?q=%3Cscript%3Ealert(1)%3C/script%3E",
+                "/why/0",
+                "/frame/tabs?at=%3Cscript%3E"
+            })
+    void pagesBearAnyQuery(String path, TestOrchard orchard) {
+        HttpResponse<String> response = new Client(orchard).get(path);
+        assertThat(response.statusCode()).isEqualTo(200);
+        assertThat(response.body()).doesNotContain("<script>alert");
+    }
+
+    @Test
+    void aHugeFormIsRefused(TestOrchard orchard) {
+        HttpResponse<String> response = new Client(orchard).post("/songs", "name=" + "x".repeat(3_000_000));
+        assertThat(response.statusCode()).isBetween(400, 499);
+        assertThat(orchard.keeper().rig().songs()).hasSize(5);
+    }
+
+    @Test
+    void anEditThatIsKeptLeadsToItsPage(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        HttpResponse<String> response =
+                client.post("/map/m2/invert", "seen=" + orchard.keeper().revision("m2"));
+        assertThat(response.statusCode()).isEqualTo(204);
+        assertThat(response.headers().firstValue("HX-Location").orElseThrow()).contains("/map?mapping=m2");
+        assertThat(client.get("/map?mapping=m2").body()).contains("logarithmic, inverted");
+        assertThat(client.post("/undo", "").body())
+                .isEqualTo("Undone: Turn round “Knob 1 of Cobble → Narrator › Filter › Cutoff”");
+        assertThat(client.post("/redo", "").body()).startsWith("Done again: ");
+        client.post("/undo", "");
+        assertThat(client.post("/undo", "").statusCode()).isEqualTo(422);
+    }
+}
