@@ -35,7 +35,13 @@ export function mount(main, known) {
     const wanted = filter.value.toLowerCase();
     main.querySelectorAll("#sentences li").forEach((item) => (item.hidden = !item.textContent.toLowerCase().includes(wanted)));
   });
-  main.querySelector("#sentences .selected")?.scrollIntoView({ block: "nearest" });
+  main.querySelector("#sentences").addEventListener("click", (event) => {
+    const link = event.target.closest("a");
+    if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    select(link.dataset.mapping);
+  });
+  main.querySelector("#sentences a[aria-current]")?.scrollIntoView({ block: "nearest" });
   page.querySelector(".curve .dot")?.setAttribute("opacity", 0);
   if (known) {
     const control = known.controls[fall.dataset.trigger];

@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.util.HtmlUtils;
 
 /** Map: this control moves that parameter, over this range. */
 @Controller
@@ -54,8 +55,32 @@ class MapPage {
         this.learn = learn;
     }
 
-    /** A mapping in the list. */
-    record Line(String id, Sentence sentence, boolean faulty, String alsoSetBy) {}
+    /**
+     * A mapping in the list. The list may be long, so a line is drawn here and not by the template.
+     *
+     * @param html the sentence, every word of it escaped
+     */
+    record Line(String id, String path, String html) {
+
+        static Line of(Mapping mapping, Sentence sentence, boolean faulty, String alsoSetBy) {
+            StringBuilder html = new StringBuilder(200);
+            if (faulty) {
+                html.append("<span class=\"wrong\" title=\"cannot work\">▲ </span>");
+            }
+            for (Sentence.Phrase phrase : sentence.phrases()) {
+                boolean strong = phrase.clause() == Sentence.Clause.WHEN || phrase.clause() == Sentence.Clause.DO;
+                html.append(strong ? "<strong>" : "")
+                        .append(HtmlUtils.htmlEscape(phrase.text(), "UTF-8"))
+                        .append(strong ? "</strong>" : "");
+            }
+            if (!alsoSetBy.isEmpty()) {
+                html.append("<span class=\"also\"><span class=\"wrong\">▲</span> Also set by ")
+                        .append(HtmlUtils.htmlEscape(alsoSetBy, "UTF-8"))
+                        .append(".</span>");
+            }
+            return new Line(mapping.id(), "/map?mapping=" + Replies.query(mapping.id()), html.toString());
+        }
+    }
 
     /** A parameter in the lower panel. */
     record Cell(
@@ -117,8 +142,8 @@ class MapPage {
                             .map(other -> names.words(other.when().triggers().get(0)))
                             .findFirst()
                             .orElse("");
-                    return new Line(
-                            mapping.id(),
+                    return Line.of(
+                            mapping,
                             Sentence.of(mapping, names),
                             Fault.of(mapping, names).isPresent(),
                             others);
