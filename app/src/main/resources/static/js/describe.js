@@ -15,14 +15,27 @@ export function mount(main) {
     control.addEventListener("click", () => select(control));
     control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(control)));
   });
-  main.querySelector("[data-refresh]")?.addEventListener("click", () =>
-    htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" }));
+}
+
+/** Something came that no control of this device sends: it is listed within a moment, once. */
+const listed = new Set();
+let looking = 0;
+function listUnknown(rows) {
+  const device = page.querySelector(".heard")?.dataset.device;
+  const fresh = rows.filter((row) => row.key.startsWith(`unknown ${device} `) && !listed.has(row.key));
+  if (!fresh.length || looking || document.activeElement?.matches("input")) return;
+  fresh.forEach((row) => listed.add(row.key));
+  looking = setTimeout(() => {
+    looking = 0;
+    htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
+  }, 400);
 }
 
 export function live(message) {
   for (const [key, value] of Object.entries(message.controls ?? {})) {
     page.querySelectorAll(`[data-last="${CSS.escape(key)}"]`).forEach((slot) => (slot.textContent = value.message));
   }
+  listUnknown(message.rows ?? []);
   const typing = document.activeElement?.matches("input");
   const heard = Object.keys(message.controls ?? {});
   if (message.mappings === undefined || typing || heard.length === 0) return; // the first message tells all that is known

@@ -2,8 +2,6 @@ package orchard.standin;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
-import java.util.List;
-import java.util.function.Consumer;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
@@ -179,13 +177,8 @@ public final class Cobble implements StandIn {
     }
 
     @Override
-    public List<Reading> readings() {
-        return panel.readings();
-    }
-
-    @Override
-    public void watch(Consumer<Reading> watcher) {
-        panel.watch(watcher);
+    public Panel panel() {
+        return panel;
     }
 
     @Override

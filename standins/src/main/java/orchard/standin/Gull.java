@@ -15,7 +15,6 @@ import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 
@@ -157,13 +156,8 @@ public final class Gull implements StandIn {
     }
 
     @Override
-    public List<Reading> readings() {
-        return panel.readings();
-    }
-
-    @Override
-    public void watch(Consumer<Reading> watcher) {
-        panel.watch(watcher);
+    public Panel panel() {
+        return panel;
     }
 
     @Override

@@ -8,8 +8,8 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
 import orchard.standin.StandIn.Reading;
 
-/** What a front panel shows, and who watches it. */
-final class Panel {
+/** What a front panel shows, and who watches it. Safe for several threads. */
+public final class Panel {
 
     private final Map<String, Reading> readings = new LinkedHashMap<>();
     private final List<Consumer<Reading>> watchers = new CopyOnWriteArrayList<>();

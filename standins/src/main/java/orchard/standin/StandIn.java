@@ -21,11 +21,18 @@ public interface StandIn extends AutoCloseable {
      */
     void play(String part, String gesture, double amount);
 
+    /** The front panel. */
+    Panel panel();
+
     /** What all parts of the panel show now. */
-    List<Reading> readings();
+    default List<Reading> readings() {
+        return panel().readings();
+    }
 
     /** Is told of every change of the panel, on whichever thread made it; must not block. */
-    void watch(Consumer<Reading> watcher);
+    default void watch(Consumer<Reading> watcher) {
+        panel().watch(watcher);
+    }
 
     /** Switches the device off and lets go of its wire. */
     @Override

@@ -7,13 +7,11 @@ import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.SocketAddress;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
 import orchard.signal.Message;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
@@ -233,13 +231,8 @@ public final class Wherry implements StandIn {
     }
 
     @Override
-    public List<Reading> readings() {
-        return panel.readings();
-    }
-
-    @Override
-    public void watch(Consumer<Reading> watcher) {
-        panel.watch(watcher);
+    public Panel panel() {
+        return panel;
     }
 
     @Override

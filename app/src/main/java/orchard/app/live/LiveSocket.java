@@ -137,8 +137,9 @@ public final class LiveSocket extends TextWebSocketHandler {
         String layout = text(message, "layout");
         String element = text(message, "element");
         double value = number(message, "value");
+        toLayout(
+                layout, touchMessage(element, value, null), client.session.getId()); // first: the answer comes after it
         engine.touched(layout, new TouchMessage(element, value, ""));
-        toLayout(layout, touchMessage(element, value, null), client.session.getId());
     }
 
     /** Shows something on every browser that has a layout open; the one whose finger is on it keeps its own position. */

@@ -56,12 +56,12 @@ public final class Ticker {
     /**
      * One row.
      *
-     * @param key what the row folds by
+     * @param key what the row folds by; {@code unknown DEVICE …} where no part of that device sends such a message
      * @param trace number of the newest trace in it
      * @param count how many traces are in it
      * @param message the newest message, in its own words
      * @param text what it did
-     * @param housekeeping greetings, keep-alives and meters, which the one line leaves out
+     * @param housekeeping greetings, keep-alives, meters and the chatter of software, which the one line leaves out
      */
     public record Row(
             String key, long trace, long count, Kind kind, String message, String text, boolean housekeeping) {}
@@ -153,8 +153,11 @@ public final class Ticker {
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
         }
-        boolean known = names.device(device).isPresent();
-        return row(trace, key, Kind.UNHEARD, own(message), name(device) + ", nobody listens", known);
+        boolean chatter = names.device(device)
+                .filter(d -> !d.profile().parameters().isEmpty())
+                .isPresent();
+        String unknown = "unknown " + device + " " + message.subject();
+        return row(trace, unknown, Kind.UNHEARD, own(message), name(device) + ", nobody listens", chatter);
     }
 
     /** A touch says no more than which control it moved. */

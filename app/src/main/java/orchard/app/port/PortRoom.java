@@ -3,12 +3,14 @@ package orchard.app.port;
 import jakarta.annotation.PreDestroy;
 import java.net.InetSocketAddress;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -35,6 +37,9 @@ public final class PortRoom {
     /** An OSC device that tells nothing for this long, although it is asked to, is absent. */
     public static final long SILENCE_NANOS = 12_000_000_000L;
 
+    /** Name of the port at which packets that cannot be read are counted; no address can be called so. */
+    public static final String UNREADABLE = "/?";
+
     private static final int MOST_STRANGERS = 64;
 
     /** Takes what the wires bring. */
@@ -55,6 +60,24 @@ public final class PortRoom {
     /** Where a device's messages go. */
     private record Sink(Device device, InetSocketAddress address) {}
 
+    /** Senders nobody knows, the last ones heard; who is not among the last is forgotten. */
+    private final class Strangers extends LinkedHashMap<String, InetSocketAddress> {
+        private static final long serialVersionUID = 1;
+
+        Strangers() {
+            super(16, 0.75f, true);
+        }
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, InetSocketAddress> eldest) {
+            if (size() > MOST_STRANGERS) {
+                heard.remove(eldest.getKey());
+                return true;
+            }
+            return false;
+        }
+    }
+
     /** What is known of one sender. */
     private static final class Heard {
         final LongAdder in = new LongAdder();
@@ -67,7 +90,7 @@ public final class PortRoom {
     private final MidiWire midi = new MidiWire(this::fromMidi, this::lookWhoIsThere);
     private final OscPort osc;
     private final Map<String, Heard> heard = new ConcurrentHashMap<>();
-    private final Map<String, InetSocketAddress> strangers = new ConcurrentHashMap<>();
+    private final Map<String, InetSocketAddress> strangers = Collections.synchronizedMap(new Strangers());
     private final Set<String> present = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "presence");
@@ -114,6 +137,7 @@ public final class PortRoom {
             sinks.put(device.id(), new Sink(device, seat.wire() == Seat.Wire.OSC ? address(seat.out()) : null));
         }
         seats = new Seats(byMidi, byOsc, sinks, rig.devices());
+        strangers.keySet().removeAll(byOsc.keySet());
         seated.run();
         lookWhoIsThere();
     }
@@ -162,13 +186,9 @@ public final class PortRoom {
     }
 
     private void fromOsc(OscPort port, Message message, InetSocketAddress sender) {
-        String first = message instanceof OscMessage osc ? first(osc.address()) : "/?";
+        String first = message instanceof OscMessage osc ? first(osc.address()) : UNREADABLE;
         Device device = seats.byOsc().get(first);
-        if (device == null && !strangers.containsKey(first)) {
-            if (strangers.size() >= MOST_STRANGERS) {
-                listener.arrived("osc:", message);
-                return;
-            }
+        if (device == null && !first.equals(UNREADABLE)) {
             strangers.put(first, sender);
         }
         Heard from = heard(first);
@@ -235,10 +255,15 @@ public final class PortRoom {
             String key = "midi:" + entry.getKey();
             all.computeIfAbsent(key, k -> status(k, entry.getValue(), ""));
         }
-        for (String first : new TreeMap<>(strangers).keySet()) {
-            if (!now.byOsc().containsKey(first)) {
-                all.computeIfAbsent("osc:" + first, k -> osc(k, first, first, "in", "", true));
-            }
+        Set<String> unknown = new TreeSet<>();
+        synchronized (strangers) {
+            unknown.addAll(strangers.keySet());
+        }
+        if (heard.containsKey(UNREADABLE)) {
+            unknown.add(UNREADABLE);
+        }
+        for (String first : unknown) {
+            all.computeIfAbsent("osc:" + first, k -> osc(k, first, first, "in", "", true));
         }
         return new ArrayList<>(all.values());
     }

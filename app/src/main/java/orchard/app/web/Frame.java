@@ -74,7 +74,7 @@ class Frame {
     private List<Tab> tabs() {
         List<Finding> findings = findings();
         int strangers = (int) ports.ports().stream()
-                .filter(port -> port.device().isEmpty() && !port.name().equals("/?"))
+                .filter(port -> port.device().isEmpty() && !port.name().equals(PortRoom.UNREADABLE))
                 .map(PortStatus::key)
                 .count();
         int faults = (int) findings.stream()

@@ -11,7 +11,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.logging.Level;
 import org.awaitility.Awaitility;
 import org.awaitility.core.ConditionFactory;
 import org.awaitility.core.ConditionTimeoutException;
@@ -53,7 +55,7 @@ public final class Browser implements AutoCloseable {
                 "--force-prefers-reduced-motion=0",
                 "--user-data-dir=" + temporary());
         LoggingPreferences logs = new LoggingPreferences();
-        logs.enable(LogType.BROWSER, java.util.logging.Level.ALL);
+        logs.enable(LogType.BROWSER, Level.ALL);
         options.setCapability(ChromeOptions.LOGGING_PREFS, logs);
         driver = new ChromeDriver(
                 new ChromeDriverService.Builder()
@@ -76,7 +78,7 @@ public final class Browser implements AutoCloseable {
     public void size(int width, int height) {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
-                java.util.Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
         driver.manage().window().setSize(new Dimension(width, height + 140));
     }
 
@@ -84,6 +86,14 @@ public final class Browser implements AutoCloseable {
     public void enter(String address) {
         driver.get(address);
         origin = address.replaceAll("(https?://[^/]+).*", "$1");
+    }
+
+    /** Cuts the browser off, or lets it back. */
+    public void offline(boolean offline) {
+        driver.executeCdpCommand("Network.enable", Map.of());
+        driver.executeCdpCommand(
+                "Network.emulateNetworkConditions",
+                Map.of("offline", offline, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
     }
 
     /** Goes to a page and waits until it is live. */
@@ -247,7 +257,7 @@ public final class Browser implements AutoCloseable {
     /** What the page complained about since this was last asked; a refused edit is no complaint. */
     public List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
-                .filter(entry -> entry.getLevel().intValue() >= java.util.logging.Level.WARNING.intValue())
+                .filter(entry -> entry.getLevel().intValue() >= Level.WARNING.intValue())
                 .map(Object::toString)
                 .filter(entry -> !entry.contains("status of 422"))
                 .toList();

@@ -103,6 +103,10 @@ class PluggingTest {
                     .isNotNull());
         }
         assertThat(orchard.bean(PortRoom.class).ports()).hasSizeLessThan(80);
+        assertThat(port(orchard, "osc:/stranger0")).isEmpty();
+        assertThat(port(orchard, "osc:/stranger299"))
+                .as("the newest is always to be seen")
+                .isPresent();
     }
 
     @ParameterizedTest
