@@ -1,0 +1,101 @@
+package orchard.engine;
+
+import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.gear.Lamp;
+import orchard.mapping.Show;
+import orchard.parameter.Parameter;
+import orchard.signal.Message;
+
+/** What lights show: kept until it is time to tell them, so that only the newest goes out. */
+final class Answers {
+
+    private final State state;
+    private final Turn turn;
+    private long due = Long.MAX_VALUE;
+    private long lastAnswers = Long.MIN_VALUE / 2;
+
+    Answers(State state, Turn turn) {
+        this.state = state;
+        this.turn = turn;
+    }
+
+    /** When lights that wait have to be told, or {@link Long#MAX_VALUE}. */
+    long due() {
+        return due;
+    }
+
+    /** The value in words: the device's own where it told them. */
+    String text(int slot, Parameter parameter) {
+        if (state.parameterText[slot] == null) {
+            state.parameterText[slot] = parameter.text(state.parameterPosition[slot]);
+        }
+        return state.parameterText[slot];
+    }
+
+    /** Lets the lights of a parameter show where it stands now. */
+    void answer(ParameterPlan parameter) {
+        for (AnswerPlan answer : parameter.answers()) {
+            state.wanted[answer.light().slot()] = answer;
+            markDirty(answer.light());
+        }
+    }
+
+    private Message message(AnswerPlan answer) {
+        double position = state.parameterPosition[answer.parameter()];
+        double value = answer.rule() == Show.Rule.ON_OFF
+                ? position >= 0.5 ? 1 : 0
+                : Position.cut(answer.shape().backward(position));
+        return answer.light().lamp().message(value, text(answer.parameter(), answer.told()));
+    }
+
+    void markDirty(LightPlan light) {
+        if (!state.dirty[light.slot()]) {
+            state.dirty[light.slot()] = true;
+            state.dirtyLights.add(light);
+        }
+    }
+
+    /** Tells the lights what is new, unless they were told something less than {@link Engine#ANSWER_NANOS} ago. */
+    void flush() {
+        if (state.dirtyLights.isEmpty()) {
+            due = Long.MAX_VALUE;
+            return;
+        }
+        if (turn.now - lastAnswers < Engine.ANSWER_NANOS) {
+            due = lastAnswers + Engine.ANSWER_NANOS;
+            return;
+        }
+        lastAnswers = turn.now;
+        due = Long.MAX_VALUE;
+        for (LightPlan light; (light = state.dirtyLights.poll()) != null; ) {
+            int slot = light.slot();
+            state.dirty[slot] = false;
+            AnswerPlan answer = state.wanted[slot];
+            if (answer != null && state.present[light.deviceSlot()]) {
+                show(light, message(answer), text(answer.parameter(), answer.told()));
+            }
+        }
+    }
+
+    private void show(LightPlan light, Message message, String text) {
+        if (!message.equals(state.shown[light.slot()])) {
+            state.shown[light.slot()] = message;
+            turn.send(light.ref().device(), message);
+            turn.note(new Step.LightShown(light.ref(), text, message));
+        }
+    }
+
+    /** Lamps and displays that answer nothing any more go dark; rings stay where the hand left them. */
+    void darken(DevicePlan device) {
+        for (LightPlan light : device.lights()) {
+            boolean canBeDark = light.lamp() instanceof Lamp.Led || light.lamp() instanceof Lamp.Text;
+            if (canBeDark && state.wanted[light.slot()] == null && state.shown[light.slot()] != null) {
+                show(light, light.lamp().message(0, ""), "");
+                state.shown[light.slot()] = null;
+            }
+        }
+    }
+}
