@@ -35,7 +35,8 @@ export function live(message) {
   for (const [key, value] of Object.entries(message.controls ?? {})) {
     page.querySelectorAll(`[data-last="${CSS.escape(key)}"]`).forEach((slot) => (slot.textContent = value.message));
   }
-  listUnknown(message.rows ?? []);
+  if (message.mappings === undefined) (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
+  else listUnknown(message.rows ?? []);
   const typing = document.activeElement?.matches("input");
   const heard = Object.keys(message.controls ?? {});
   if (message.mappings === undefined || typing || heard.length === 0) return; // the first message tells all that is known

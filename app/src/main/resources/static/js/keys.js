@@ -21,6 +21,8 @@ export function startKeys(actions) {
       return;
     }
     if (event.altKey || event.defaultPrevented) return;
+    // in the dark no stray key may leave the set list or turn the light up
+    if (actions.page().dataset.view === "perform" && /^[1-7dD]$/.test(event.key)) return;
     const global = {
       l: actions.learn, L: actions.learn, "/": actions.search, "?": actions.keySheet, t: actions.pull, T: actions.pull,
       w: actions.why, W: actions.why, d: actions.otherLight, D: actions.otherLight,

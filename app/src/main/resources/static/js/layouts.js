@@ -65,7 +65,7 @@ document.addEventListener("htmx:beforeSwap", (event) => {
 });
 
 export function live(message) {
-  for (const [key, value] of Object.entries(message.parameters ?? {})) {
+  for (const [key, value] of Object.entries(message.controls ?? {})) {
     page.querySelectorAll(`.fill[data-live="${CSS.escape(key)}"]`).forEach((fill) => level(fill.closest(".element"), value.position));
   }
   rename(page, message.groups);

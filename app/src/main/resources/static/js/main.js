@@ -61,8 +61,9 @@ socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) refresh();
 });
-socket.on("offline", () => document.body.classList.add("offline"));
-socket.on("online", () => document.body.classList.remove("offline"));
+const cut = document.getElementById("lost");
+socket.on("offline", () => (cut.hidden = false));
+socket.on("online", () => (cut.hidden = true));
 socket.on("refused", (message) => say(message.why));
 
 // Swaps: keep the place in long lists, mount what came.

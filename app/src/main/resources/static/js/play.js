@@ -61,7 +61,16 @@ socket.on("touch", (message) => {
   show(element, mine ? Number(element.querySelector(".fill").dataset.value) : message.value, message.text);
 });
 socket.on("live", (message) => rename(board, message.groups));
-socket.on("rig", () => location.reload());
+// An edit made elsewhere is shown once no finger is down: a move is never cut short.
+function reloadWhenFree() {
+  if (board.querySelector(".held")) setTimeout(reloadWhenFree, 300);
+  else location.reload();
+}
+let edited = false;
+socket.on("rig", () => {
+  if (!edited) reloadWhenFree();
+  edited = true;
+});
 socket.on("offline", () => (document.getElementById("lost").hidden = false));
 let before = false;
 socket.on("online", () => {

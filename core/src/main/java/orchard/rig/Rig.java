@@ -28,6 +28,8 @@ public final class Rig implements Directory {
     /** The longest name anything may have, in letters. */
     public static final int LONGEST_NAME = 60;
 
+    private static final int LONGEST_SEAT = 200;
+
     private final SortedMap<String, Part> parts;
     private final List<Device> gear;
     private final Map<String, Device> gearById;
@@ -149,6 +151,12 @@ public final class Rig implements Directory {
             text(part.id(), "role", of.device().role());
             of.device().profile().controls().forEach(control -> name(part.id(), "name", control.name()));
             Seat seat = of.device().seat();
+            if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {
+                throw EditRefused.invalid(
+                        part.id(),
+                        "out",
+                        "Too long: a port's name or address has at most " + LONGEST_SEAT + " letters");
+            }
             if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/]+")) {
                 throw EditRefused.invalid(
                         part.id(), "in", "The first part of the device's addresses is expected here, like /wand");

@@ -102,7 +102,7 @@ public sealed interface OscArgument {
 
         @Override
         public String words() {
-            return "“" + value + "”";
+            return "“" + (value.length() > 60 ? value.substring(0, 60) + "…" : value) + "”";
         }
     }
 

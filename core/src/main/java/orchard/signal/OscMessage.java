@@ -10,6 +10,9 @@ import java.util.stream.Collectors;
  */
 public record OscMessage(String address, List<OscArgument> arguments) implements Message {
 
+    private static final int SHOWN = 8;
+    private static final int LONGEST = 120;
+
     public OscMessage {
         if (!address.startsWith("/")) {
             throw new IllegalArgumentException("an OSC address begins with /: " + address);
@@ -35,11 +38,15 @@ public record OscMessage(String address, List<OscArgument> arguments) implements
 
     @Override
     public String words() {
-        return arguments.stream().map(OscArgument::words).collect(Collectors.joining(" ", address + " ", ""));
+        String more = arguments.size() > SHOWN ? " … (%d arguments)".formatted(arguments.size()) : "";
+        return arguments.stream()
+                .limit(SHOWN)
+                .map(OscArgument::words)
+                .collect(Collectors.joining(" ", subject() + " ", more));
     }
 
     @Override
     public String subject() {
-        return address;
+        return address.length() > LONGEST ? address.substring(0, LONGEST) + "…" : address;
     }
 }

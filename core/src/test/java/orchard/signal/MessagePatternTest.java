@@ -91,7 +91,10 @@ class MessagePatternTest {
         Message[] lengthy = {
             new MidiMessage.SysEx(new byte[5_000]),
             Malformed.of(new byte[60_000], "too long"),
-            OscMessage.of("/a", 1e30f, Float.NaN, 5L, 0.25, true)
+            OscMessage.of("/a", 1e30f, Float.NaN, 5L, 0.25, true),
+            OscMessage.of("/" + "a".repeat(60_000), 1),
+            OscMessage.of("/a", "x".repeat(60_000)),
+            OscMessage.of("/a", java.util.Collections.nCopies(9_000, 1).toArray())
         };
         for (Message message : lengthy) {
             assertThat(message.words().length()).isLessThan(160);

@@ -136,9 +136,9 @@ public final class LiveSocket extends TextWebSocketHandler {
     private void touch(Client client, JsonNode message) {
         String layout = text(message, "layout");
         String element = text(message, "element");
-        double value = number(message, "value");
-        toLayout(
-                layout, touchMessage(element, value, null), client.session.getId()); // first: the answer comes after it
+        double value = Math.max(0, Math.min(1, number(message, "value")));
+        // first, so that the answer comes after it
+        toLayout(layout, touchMessage(element, value, null), client.session.getId());
         engine.touched(layout, new TouchMessage(element, value, ""));
     }
 

@@ -15,6 +15,9 @@ import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscArgument;
+import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
@@ -28,6 +31,7 @@ public final class Ticker {
     /** How many traces are kept. */
     public static final int KEPT_TRACES = 20_000;
 
+    private static final long KEPT_BYTES = 64L << 20;
     private static final int KEPT_ROWS = 200;
 
     /** What a row is about; a row's shape and word repeat its colour. */
@@ -69,16 +73,38 @@ public final class Ticker {
     private final Names names;
     private final TreeMap<Long, Trace> traces = new TreeMap<>();
     private final Map<String, Row> rows = new LinkedHashMap<>();
+    private long weight;
 
     Ticker(Names names) {
         this.names = names;
     }
 
+    /** Roughly how many bytes a trace keeps alive. */
+    private static long weight(Trace trace) {
+        long weight = 500;
+        if (trace.event() instanceof Event.Arrived arrived) {
+            if (arrived.message() instanceof OscMessage osc) {
+                weight += osc.address().length();
+                for (OscArgument argument : osc.arguments()) {
+                    weight += argument instanceof OscArgument.Text text
+                            ? text.value().length()
+                            : argument instanceof OscArgument.Blob blob
+                                    ? blob.value().size() * 4L
+                                    : 24;
+                }
+            } else if (arrived.message() instanceof MidiMessage.SysEx sysEx) {
+                weight += sysEx.data().length;
+            }
+        }
+        return weight;
+    }
+
     /** Takes a trace; gives the rows that are new or changed. */
     synchronized List<Row> take(Trace trace) {
         traces.put(trace.number(), trace);
-        if (traces.size() > KEPT_TRACES) {
-            traces.pollFirstEntry();
+        weight += weight(trace);
+        while (traces.size() > KEPT_TRACES || weight > KEPT_BYTES) {
+            weight -= weight(traces.pollFirstEntry().getValue());
         }
         List<Row> fresh = new ArrayList<>(2);
         incoming(trace).ifPresent(fresh::add);
@@ -147,7 +173,7 @@ public final class Ticker {
                     names.parameter(told.parameter()).map(p -> p.settable()).orElse(true);
             String text = names.words(told.parameter()) + " is " + told.text()
                     + (told.answer()
-                            ? ", as it was set"
+                            ? ", the answer"
                             : told.moved() ? ", moved in " + name(device) : ", says " + name(device));
             return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {

@@ -19,6 +19,7 @@ import orchard.rig.Rig;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
@@ -156,6 +157,13 @@ public class RigKeeper {
                     "",
                     "",
                     "The rig in the database was newer than this page. It is shown now; please try again.");
+        } catch (DataIntegrityViolationException e) {
+            LOG.error("The database did not take an edit", e);
+            throw new EditRefused(
+                    EditRefused.Cause.NOT_KEPT,
+                    "",
+                    "",
+                    "Not kept: the database did not take this edit. The log says why.");
         } catch (DataAccessException | TransactionException e) {
             LOG.warn("An edit could not be kept: {}", e.getMessage());
             throw new EditRefused(

@@ -46,7 +46,7 @@ class LayoutPages {
      * @param caption what stands on it now
      * @param group where the caption's live name is found, or ""
      * @param suffix what follows the live name
-     * @param key where its parameter's live value is found, or ""
+     * @param key where its live position is found
      * @param text its parameter's value, or ""
      */
     record Drawn(Element element, String caption, String group, String suffix, String key, double value, String text) {
@@ -105,8 +105,11 @@ class LayoutPages {
                         .findFirst()
                         .map(m -> Sentence.targets(m).get(0));
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
+        String key = Values.key(new Ref.ToControl(layout.id(), element.id(), "position"));
+        Values.OfControl stands = values.controls().get(key);
+        double place = stands == null ? 0 : stands.position();
         if (parameter.isEmpty()) {
-            return new Drawn(element, element.name(), "", "", "", 0, "");
+            return new Drawn(element, element.name(), "", "", key, place, "");
         }
         Ref.ToParameter ref = target.orElseThrow();
         Device device = rig.device(ref.device()).orElseThrow();
@@ -119,8 +122,8 @@ class LayoutPages {
                 names.groupName(device, group) + suffix,
                 device.id() + "/" + group,
                 suffix,
-                Values.key(ref),
-                value == null ? 0 : value.position(),
+                key,
+                place,
                 label || value == null ? "" : value.text());
     }
 

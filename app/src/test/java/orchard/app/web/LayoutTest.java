@@ -6,6 +6,9 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.layout.Element;
+import orchard.mapping.Mapping;
+import orchard.rig.Edit;
+import orchard.rig.Part;
 import orchard.standin.Wherry;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -66,6 +69,21 @@ class LayoutTest {
         browser.pressOn("[data-element=e5]", Keys.ARROW_DOWN);
         browser.until(() -> !software(orchard).equals("6.0 dB"));
         browser.closeAndGoTo(first);
+    }
+
+    @Test
+    void aFaderStandsWhereItsInvertedMappingPutsIt(TestOrchard orchard, Browser browser) {
+        orchard.standIn("wherry").play("/wherry/track/2/volume", "set", 1);
+        orchard.keeper().commit(rig -> {
+            Mapping before = rig.mapping("m7").orElseThrow();
+            Mapping after = new Mapping(
+                    "m7", before.when(), before.during(), before.shape().invert(), before.then(), before.show());
+            return Edit.change("Invert", new Part.OfMapping(before), new Part.OfMapping(after));
+        });
+        browser.until(() -> browser.go("/play/layout1")
+                .attribute("[data-element=e3]", "aria-valuenow")
+                .equals("0"));
+        browser.see("[data-element=e3] .value", "6.0 dB");
     }
 
     private static String software(TestOrchard orchard) {

@@ -53,8 +53,11 @@ class PerformTest {
     @Test
     void nothingOnThePageEdits(TestOrchard orchard, Browser browser) {
         long revision = orchard.keeper().revision();
+        browser.light("lamplight");
         browser.go("/perform");
-        browser.press("l", Keys.DELETE, "i", "r", Keys.ENTER);
+        browser.press("l", Keys.DELETE, "i", "r", "1", "d", Keys.ENTER);
+        assertThat(browser.attribute("html", "data-light")).isEqualTo("lamplight");
+        assertThat(browser.ask("return location.pathname")).isEqualTo("/perform");
         assertThat(browser.find("#learnbar").isDisplayed()).isFalse();
         assertThat(browser.all("main form, main input")).isEmpty();
         assertThat(orchard.keeper().revision()).isEqualTo(revision);

@@ -31,6 +31,7 @@ class RequestsTest {
                 "/connect/gull/delete|seen=99|422",
                 "/connect/wherry|seen=1&name=Wherry&role=&out=nowhere|422",
                 "/connect/wherry|seen=1&name=Wherry&role=a%09b&out=|422",
+                "/connect/wherry|seen=1&name=Wherry&role=&out=LONGHOST:1|422",
                 "/connect/add|port=midi:nothing&name=x|422",
                 "/describe/cobble/add|trace=999999999|422",
                 "/describe/cobble/knob9/name|seen=1&name=x|404",
@@ -48,7 +49,8 @@ class RequestsTest {
     void areRefusedWithoutHarm(String path, String body, int status, TestOrchard orchard) {
         long revision = orchard.keeper().revision();
         String part = (path + "//x").split("/")[2];
-        String seen = body.replace("seen=1", "seen=" + orchard.keeper().revision(part));
+        String seen = body.replace("LONGHOST", "h".repeat(300))
+                .replace("seen=1", "seen=" + orchard.keeper().revision(part));
         HttpResponse<String> response = new Client(orchard).post(path, seen);
         assertThat(response.statusCode()).as(response.body()).isEqualTo(status);
         assertThat(response.body()).doesNotContain("Exception", "at orchard.", "java.", "select ");
