@@ -83,7 +83,7 @@ final class Answers {
     private void show(LightPlan light, Message message, String text) {
         if (!message.equals(state.shown[light.slot()])) {
             state.shown[light.slot()] = message;
-            turn.send(light.ref().device(), message);
+            turn.show(light.ref().device(), light.ref(), message);
             turn.note(new Step.LightShown(light.ref(), text, message));
         }
     }

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -136,11 +137,11 @@ public final class Compiler {
             Map<Ref.ToLight, LightPlan> lights,
             Map<Ref.ToParameter, ParameterPlan> parameters,
             Map<Ref.ToControl, List<MappingPlan>> listeners) {
-        Map<Object, List<ControlPlan>> byKey = new HashMap<>();
+        Map<Object, List<ControlPlan>> byKey = new LinkedHashMap<>();
         boolean midi = false;
         for (Control control : device.profile().controls()) {
             LightPlan[] rings = device.profile().lightsOn(control.id()).stream()
-                    .filter(light -> light.lamp() instanceof Lamp.Ring)
+                    .filter(light -> light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor)
                     .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                     .toArray(LightPlan[]::new);
             for (Dimension dimension : control.dimensions()) {
@@ -158,7 +159,7 @@ public final class Compiler {
             }
         }
         ControlPlan[][] midiControls = new ControlPlan[midi ? MessagePattern.MIDI_KEYS : 0][];
-        Map<Object, ControlPlan[]> otherControls = new HashMap<>();
+        Map<Object, ControlPlan[]> otherControls = new LinkedHashMap<>();
         byKey.forEach((key, controls) -> {
             ControlPlan[] array = controls.toArray(new ControlPlan[0]);
             if (key instanceof Integer slot) {
@@ -188,7 +189,9 @@ public final class Compiler {
                 groups,
                 device.profile().lights().stream()
                         .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
-                        .toArray(LightPlan[]::new));
+                        .toArray(LightPlan[]::new),
+                Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
+                        .anyMatch(MessagePattern::isJoined));
     }
 
     private static final class Slots {

@@ -41,13 +41,11 @@ final class Controls {
     }
 
     private void movedTo(ControlPlan control, double number) {
-        double low = control.dimension().pattern().low();
-        double high = control.dimension().pattern().high();
-        double position = Position.cut((number - low) / (high - low));
+        double position = Position.cut(control.dimension().pattern().position(number));
         int slot = control.slot();
         boolean wasDown = state.pressTaken[slot] != null;
         MappingPlan[] takers = wasDown ? state.pressTaken[slot] : control.mappings();
-        if (control.control().kind().pressed()) {
+        if (control.control().kind().pressed() && control.dimension().pattern().tellsRelease()) {
             state.pressTaken[slot] = position == 0 ? null : takers;
         }
         state.controlPosition[slot] = position;
@@ -57,6 +55,13 @@ final class Controls {
         noteMoved(control, position, number);
         for (MappingPlan mapping : takers) {
             run(mapping, position, Double.NaN);
+        }
+    }
+
+    /** Its device is gone: what is held down comes up, for nobody else will ever say so. */
+    void letGo(ControlPlan control) {
+        if (state.pressTaken[control.slot()] != null) {
+            movedTo(control, control.dimension().pattern().low());
         }
     }
 

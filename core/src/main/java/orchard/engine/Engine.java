@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -12,7 +13,9 @@ import orchard.gear.Seat;
 import orchard.parameter.Group;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
+import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
 
 /**
@@ -28,6 +31,8 @@ public final class Engine {
     public static final long SETTLE_NANOS = 40_000_000;
 
     private static final long KEEP_ALIVE_NANOS = Profile.KEEP_ALIVE_SECONDS * 1_000_000_000L;
+    private static final long LONG_SLEEP_NANOS = 60_000_000_000L;
+    private static final int MOST_DATED = 4096;
     private static final long NEVER = Long.MAX_VALUE;
 
     private final State state = new State();
@@ -61,7 +66,8 @@ public final class Engine {
 
     /** When something that waits is due, on the clock of the events; {@link Long#MAX_VALUE} if nothing waits. */
     public long nextDue() {
-        return Math.min(Math.min(answers.due(), keepAliveDue), parameters.due());
+        long due = Math.min(Math.min(answers.due(), keepAliveDue), parameters.due());
+        return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
     /** Deals with one event, after everything that was due before it. */
@@ -71,6 +77,10 @@ public final class Engine {
         if (keepAliveDue == NEVER) {
             keepAliveDue = turn.now;
         }
+        handleNow(event);
+    }
+
+    private void handleNow(Event event) {
         turn.begin();
         try {
             dispatch(event);
@@ -86,8 +96,14 @@ public final class Engine {
         for (long due = nextDue(); due <= nanos; due = nextDue()) {
             turn.now = Math.max(turn.now, due);
             turn.begin();
+            if (!state.dated.isEmpty() && state.dated.peek().due() == due) {
+                Event.Dated dated = state.dated.poll().event();
+                handleNow(new Event.Arrived(turn.now, dated.device(), dated.message()));
+                continue;
+            }
             if (due == keepAliveDue) {
-                keepAliveDue = due + KEEP_ALIVE_NANOS;
+                // after a long sleep once is enough
+                keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
                 plan.devices()
                         .forEach(d -> say(d, "keep-alive", d.device().profile().keepAlive()));
             } else {
@@ -103,6 +119,8 @@ public final class Engine {
     private void dispatch(Event event) {
         if (event instanceof Event.Arrived arrived) {
             arrived(arrived);
+        } else if (event instanceof Event.Dated dated) {
+            dated(dated);
         } else if (event instanceof Event.Touched touched) {
             DevicePlan device = plan.devices.get(touched.device());
             ParameterPlan parameter =
@@ -134,6 +152,38 @@ public final class Engine {
             turn.note(new Step.NobodyListens());
             return;
         }
+        Optional<String> refusal = device.device().seat().reception().refusal(message);
+        if (refusal.isPresent()) {
+            turn.note(new Step.Filtered("The input of " + device.device().name() + " " + refusal.get()));
+            return;
+        }
+        boolean heard = hear(device, message);
+        if (device.joins() && message instanceof MidiMessage.ControlChange half) {
+            MidiJoiner joiner = state.joiner(device.slot());
+            heard |= hearJoined(device, joiner.fine(half));
+            heard |= hearJoined(device, joiner.numbered(half));
+        }
+        if (!heard && message instanceof OscMessage osc && OscAddress.isPattern(osc.address())) {
+            for (String address : device.matching(OscAddress.of(osc.address()))) {
+                OscMessage matched = new OscMessage(address, osc.arguments());
+                turn.note(new Step.Matched(matched));
+                heard |= hear(device, matched);
+            }
+        }
+        if (!heard) {
+            turn.note(new Step.NobodyListens());
+        }
+    }
+
+    private boolean hearJoined(DevicePlan device, MidiMessage joined) {
+        if (joined == null || !device.knows(joined)) {
+            return false;
+        }
+        turn.note(new Step.Joined(joined));
+        return hear(device, joined);
+    }
+
+    private boolean hear(DevicePlan device, Message message) {
         ControlPlan[] heard = device.controls(message);
         for (ControlPlan control : heard) {
             controls.moved(control, message);
@@ -146,8 +196,17 @@ public final class Engine {
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
             turn.note(new Step.GroupNamed(device.device().id(), group.id(), Position.shorten(osc.text(0))));
         }
-        if (heard.length == 0 && parameter == null && group == null) {
-            turn.note(new Step.NobodyListens());
+        return heard.length > 0 || parameter != null || group != null;
+    }
+
+    private void dated(Event.Dated dated) {
+        if (dated.due() <= turn.now) {
+            arrived(new Event.Arrived(dated.nanos(), dated.device(), dated.message()));
+        } else if (state.dated.size() >= MOST_DATED) {
+            turn.note(new Step.Refused("More than " + MOST_DATED + " messages wait for their time already"));
+        } else {
+            state.dated.add(new State.Dated(dated.due(), state.datedOrder++, dated));
+            turn.note(new Step.Waits(dated.due() - turn.now));
         }
     }
 
@@ -195,17 +254,23 @@ public final class Engine {
                 state.shown[light.slot()] = null;
                 answers.markDirty(light);
             }
+            if (device.device().seat().wire().midi()) {
+                device.parametersById().values().forEach(parameters::sayAgain);
+            }
+        } else {
+            device.everyControl(controls::letGo);
         }
     }
 
     private void panic() {
         Arrays.fill(state.pressTaken, null);
+        state.dated.clear();
         for (DevicePlan device : plan.devices()) {
             if (!state.present[device.slot()]) {
                 continue;
             }
             say(device, "panic", device.device().profile().panic());
-            boolean sounds = device.device().seat().wire() == Seat.Wire.MIDI
+            boolean sounds = device.device().seat().wire().midi()
                     && !device.device().profile().parameters().isEmpty();
             for (int channel = 1; sounds && channel <= 16; channel++) {
                 say(

@@ -14,6 +14,13 @@ public sealed interface Event {
     /** A message came in from a device. */
     record Arrived(long nanos, String device, Message message) implements Event {}
 
+    /**
+     * A message came in that says itself when it is due.
+     *
+     * @param due when to deal with it, on the clock of the events
+     */
+    record Dated(long nanos, long due, String device, Message message) implements Event {}
+
     /** A person set a parameter on a page; position 0..1. */
     record Touched(long nanos, String device, String parameter, double position) implements Event {}
 

@@ -45,6 +45,9 @@ public final class Explain {
         if (trace.event() instanceof Event.Arrived arrived) {
             String device = names.device(arrived.device()).map(Device::name).orElse("an unknown sender");
             lines.add(line(Tone.IN, arrived.message().words() + " came from " + device + "."));
+        } else if (trace.event() instanceof Event.Dated dated) {
+            String device = names.device(dated.device()).map(Device::name).orElse("an unknown sender");
+            lines.add(line(Tone.IN, dated.message().words() + " came from " + device + "."));
         } else if (trace.event() instanceof Event.Touched touched) {
             lines.add(line(
                     Tone.IN,
@@ -97,8 +100,18 @@ public final class Explain {
                     "The " + said.why() + " of "
                             + names.device(said.device()).map(Device::name).orElse(said.device()) + ": "
                             + said.message().words() + "."));
+        } else if (step instanceof Step.Joined joined) {
+            lines.add(line(
+                    Tone.IN,
+                    "With what came before it makes " + joined.message().words() + "."));
+        } else if (step instanceof Step.Matched matched) {
+            lines.add(line(Tone.IN, "The pattern matches " + matched.message().subject() + "."));
+        } else if (step instanceof Step.Waits waits) {
+            lines.add(line(Tone.IN, "It is dated, and waits %,.1f ms.".formatted(waits.nanos() / 1e6)));
         } else if (step instanceof Step.NobodyListens) {
             lines.add(line(Tone.MISSED, "Nobody listens: nothing in the rig is about this message."));
+        } else if (step instanceof Step.Filtered filtered) {
+            lines.add(line(Tone.MISSED, filtered.why() + ". Connect is where that is set."));
         } else if (step instanceof Step.Refused refused) {
             lines.add(line(Tone.WRONG, refused.why() + "."));
         } else if (step instanceof Step.PresenceChanged presence) {

@@ -55,6 +55,21 @@ final class Parameters {
         return true;
     }
 
+    /** Its device may have forgotten what Orchard set. */
+    void sayAgain(ParameterPlan plan) {
+        double sent = state.sentPosition[plan.slot()];
+        if (!Double.isNaN(sent) && Math.abs(sent - state.parameterPosition[plan.slot()]) < Position.SAME) {
+            Message message = plan.parameter()
+                    .binding()
+                    .message(plan.parameter().real(sent), plan.parameter().range());
+            state.sentNanos[plan.slot()] = turn.now;
+            turn.send(plan.ref().device(), message);
+            if (turn.traced()) {
+                turn.note(new Step.ParameterSet(plan.ref(), sent, message));
+            }
+        }
+    }
+
     static double settled(Parameter parameter, double position) {
         return parameter.position(parameter.real(position));
     }

@@ -1,7 +1,10 @@
 package orchard.engine;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeSet;
+import java.util.function.Consumer;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -16,6 +19,7 @@ import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 
@@ -59,7 +63,11 @@ public final class Plan {
         return devices.values();
     }
 
-    /** One device: who is asked about a message that came from it, and what has to be said to it. */
+    /**
+     * One device: who is asked about a message that came from it, and what has to be said to it.
+     *
+     * @param joins whether some of it is said in halves that have to be joined
+     */
     record DevicePlan(
             int slot,
             Device device,
@@ -68,7 +76,8 @@ public final class Plan {
             Map<Object, ParameterPlan> parametersByKey,
             Map<String, ParameterPlan> parametersById,
             Map<String, Group> groupsByNameAddress,
-            LightPlan[] lights) {
+            LightPlan[] lights,
+            boolean joins) {
 
         private static final ControlPlan[] NONE = {};
 
@@ -76,7 +85,11 @@ public final class Plan {
             ControlPlan[] found = null;
             if (message instanceof MidiMessage midi) {
                 int key = MessagePattern.midiKey(midi);
-                found = key < 0 || midiControls.length == 0 ? null : midiControls[key];
+                if (key >= 0) {
+                    found = midiControls.length == 0 ? null : midiControls[key];
+                } else if (!otherControls.isEmpty()) {
+                    found = otherControls.get(MessagePattern.otherKey(midi));
+                }
             } else if (message instanceof OscMessage osc) {
                 found = otherControls.get(osc.address());
             } else if (message instanceof TouchMessage touch) {
@@ -89,9 +102,36 @@ public final class Plan {
             if (message instanceof OscMessage osc) {
                 return parametersByKey.get(osc.address());
             } else if (message instanceof MidiMessage midi && !parametersByKey.isEmpty()) {
-                return parametersByKey.get(MessagePattern.midiKey(midi));
+                int key = MessagePattern.midiKey(midi);
+                return parametersByKey.get(key >= 0 ? key : MessagePattern.otherKey(midi));
             }
             return null;
+        }
+
+        void everyControl(Consumer<ControlPlan> action) {
+            for (ControlPlan[] controls : midiControls) {
+                for (ControlPlan control : controls == null ? NONE : controls) {
+                    action.accept(control);
+                }
+            }
+            otherControls.values().forEach(controls -> List.of(controls).forEach(action));
+        }
+
+        boolean knows(Message message) {
+            return controls(message).length > 0 || parameter(message) != null;
+        }
+
+        /** The addresses of its own that a pattern matches, in a fixed order. */
+        Collection<String> matching(OscAddress pattern) {
+            TreeSet<String> matching = new TreeSet<>();
+            for (Map<?, ?> known : List.of(otherControls, parametersByKey, groupsByNameAddress)) {
+                for (Object key : known.keySet()) {
+                    if (key instanceof String address && pattern.matches(address)) {
+                        matching.add(address);
+                    }
+                }
+            }
+            return matching;
         }
 
         Group named(Message message) {

@@ -2,10 +2,13 @@ package orchard.engine;
 
 import java.util.ArrayDeque;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.PriorityQueue;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.signal.Message;
+import orchard.signal.MidiJoiner;
 
 /** All that changes in core. Owned by the engine's thread; NaN and null mean “not known”. */
 final class State {
@@ -47,6 +50,25 @@ final class State {
 
     boolean[] present = {};
 
+    /** What joins the halves of a device's messages; made when first needed. */
+    MidiJoiner[] joiners = {};
+
+    /** Messages that say when they are due, the earliest first, those of one moment in the order in which they came. */
+    final PriorityQueue<Dated> dated =
+            new PriorityQueue<>(Comparator.comparingLong(Dated::due).thenComparingLong(Dated::order));
+
+    long datedOrder;
+
+    /** A message that waits. */
+    record Dated(long due, long order, Event.Dated event) {}
+
+    MidiJoiner joiner(int device) {
+        if (joiners[device] == null) {
+            joiners[device] = new MidiJoiner();
+        }
+        return joiners[device];
+    }
+
     /** Makes room for a plan's slots; what is known stays. */
     void fit(Plan plan) {
         controlPosition = grow(controlPosition, plan.controlSlots);
@@ -65,6 +87,7 @@ final class State {
         shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
         dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
+        joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));
     }
 
     private static double[] grow(double[] array, int length) {

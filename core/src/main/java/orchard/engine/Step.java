@@ -59,8 +59,20 @@ public sealed interface Step {
     /** A message was sent that is about the device as a whole: a greeting, a keep-alive, a panic. */
     record Said(String device, String why, Message message) implements Step {}
 
+    /** Several messages made one: a 14-bit controller, an RPN or NRPN. */
+    record Joined(Message message) implements Step {}
+
+    /** An address was a pattern, and this is one that it matches. */
+    record Matched(Message message) implements Step {}
+
+    /** A message waits until it is due. */
+    record Waits(long nanos) implements Step {}
+
     /** Nothing in the rig is about this message. */
     record NobodyListens() implements Step {}
+
+    /** A person said that such messages are not to be taken. */
+    record Filtered(String why) implements Step {}
 
     /** Something came in that cannot be used. */
     record Refused(String why) implements Step {}

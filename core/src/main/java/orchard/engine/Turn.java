@@ -38,6 +38,10 @@ final class Turn {
         }
     }
 
+    void show(String device, Object light, Message message) {
+        outlet.show(device, light, message);
+    }
+
     void send(String device, Message message) {
         outlet.send(device, message);
     }

@@ -6,6 +6,7 @@ import java.text.Normalizer;
 import java.util.Arrays;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
+import orchard.signal.Resolution;
 import orchard.signal.TouchMessage;
 
 /** What a light can show and the message that makes it show that. */
@@ -34,12 +35,25 @@ public sealed interface Lamp {
     record Ring(int channel, int number) implements Lamp {
         @Override
         public Message message(double value, String text) {
-            return new MidiMessage.ControlChange(channel, number, (int) Math.rint(value * 127));
+            return new MidiMessage.ControlChange(channel, number, Resolution.number(value, 7));
         }
 
         @Override
         public String words() {
             return "ring";
+        }
+    }
+
+    /** A motor that moves a fader, by pitch bend of 14 bit. */
+    record Motor(int channel) implements Lamp {
+        @Override
+        public Message message(double value, String text) {
+            return new MidiMessage.PitchBend(channel, Resolution.number(value, 14));
+        }
+
+        @Override
+        public String words() {
+            return "motor";
         }
     }
 

@@ -5,17 +5,52 @@ package orchard.gear;
  *
  * @param in where its messages come from: a MIDI port's name; for OSC the first part of its addresses, as {@code /gull};
  *     for a layout its id
- * @param out where messages to it go: a MIDI port's name; for OSC {@code host:port}; "" if nothing is sent to it
+ * @param out where messages to it go: a MIDI port's name; for OSC {@code host:port} (UDP), {@code tcp:host:port}, or
+ *     {@value #SENDER} for whoever sent last; "" if nothing is sent to it
+ * @param reception what of its messages is taken
  */
-public record Seat(Wire wire, String in, String out) {
+public record Seat(Wire wire, String in, String out, Reception reception) {
+
+    /** In {@link #out}: answers go to where the device last sent from. */
+    public static final String SENDER = "sender";
+
+    public Seat {
+        reception = reception == null ? Reception.ALL : reception;
+    }
+
+    /** A seat that takes everything. */
+    public Seat(Wire wire, String in, String out) {
+        this(wire, in, out, Reception.ALL);
+    }
 
     /** The kinds of wire a device can be on. */
     public enum Wire {
         /** A MIDI port of this machine. */
         MIDI,
-        /** OSC over UDP. */
+        /** A MIDI port of a laptop or tablet that has a page of Orchard open. */
+        BROWSER,
+        /** A network MIDI session. */
+        SESSION,
+        /** OSC over UDP or TCP. */
         OSC,
+        /** A game controller of a laptop or tablet that has a page of Orchard open. */
+        PAD,
         /** A browser that shows one of Orchard's layouts. */
-        TOUCH
+        TOUCH;
+
+        /** Whether it carries MIDI messages. */
+        public boolean midi() {
+            return this == MIDI || this == BROWSER || this == SESSION;
+        }
+    }
+
+    /** The same device at another place. */
+    public Seat at(String newIn, String newOut) {
+        return new Seat(wire, newIn, newOut, reception);
+    }
+
+    /** The same place, taking other messages. */
+    public Seat receiving(Reception other) {
+        return new Seat(wire, in, out, other);
     }
 }

@@ -6,6 +6,7 @@ import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
 import orchard.signal.OscMessage;
+import orchard.signal.Resolution;
 
 /** How a parameter travels: the message that sets it, and the message in which its device tells it. */
 public sealed interface Binding {
@@ -57,14 +58,13 @@ public sealed interface Binding {
     record Controller(int channel, int number) implements Binding {
         @Override
         public Message message(double real, Range range) {
-            double place = (range.clamp(real) - range.low()) / (range.high() - range.low());
-            return new MidiMessage.ControlChange(channel, number, (int) Math.rint(place * 127));
+            return new MidiMessage.ControlChange(channel, number, Resolution.number(range.place(real), 7));
         }
 
         @Override
         public double real(Message message, Range range) {
             return message instanceof MidiMessage.ControlChange cc
-                    ? range.low() + cc.value() / 127.0 * (range.high() - range.low())
+                    ? range.at(Resolution.position(cc.value(), 7))
                     : Double.NaN;
         }
 
@@ -81,6 +81,37 @@ public sealed interface Binding {
         @Override
         public String words() {
             return "CC %d, ch %d".formatted(number, channel);
+        }
+    }
+
+    /** An RPN or NRPN whose 0–16383 spans the range evenly. */
+    record Numbered(int channel, boolean registered, int number) implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return new MidiMessage.ParameterNumber(
+                    channel, registered, number, Resolution.number(range.place(real), 14), 0);
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof MidiMessage.ParameterNumber n && n.value() >= 0
+                    ? range.at(Resolution.position(n.value(), 14))
+                    : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return new MessagePattern.NumberedKey(channel, registered, number);
+        }
+
+        @Override
+        public String words() {
+            return "%s %d, ch %d".formatted(registered ? "RPN" : "NRPN", number, channel);
         }
     }
 }

@@ -18,6 +18,16 @@ public record Range(double low, double high, String unit) {
         return Math.max(low, Math.min(high, value));
     }
 
+    /** Place 0..1 between the ends, evenly. */
+    public double place(double value) {
+        return (clamp(value) - low) / (high - low);
+    }
+
+    /** The value at a place 0..1, evenly. */
+    public double at(double place) {
+        return low + place * (high - low);
+    }
+
     /** Whether a value lies between the ends, both included. */
     public boolean contains(double value) {
         return value >= low && value <= high;

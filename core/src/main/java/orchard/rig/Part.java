@@ -34,6 +34,14 @@ public sealed interface Part {
         }
     }
 
+    /** What holds for the rig as a whole. */
+    record OfSettings(Settings settings) implements Part {
+        @Override
+        public String id() {
+            return Settings.ID;
+        }
+    }
+
     /** An entry of the set list. */
     record OfSong(Song song) implements Part {
         @Override

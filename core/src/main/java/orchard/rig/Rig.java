@@ -30,6 +30,8 @@ public final class Rig implements Directory {
 
     private static final int LONGEST_SEAT = 200;
 
+    private static final int MOST_PORTS = 16;
+
     private final SortedMap<String, Part> parts;
     private final List<Device> gear;
     private final Map<String, Device> gearById;
@@ -77,6 +79,11 @@ public final class Rig implements Directory {
                 .map(Part.OfSong::song)
                 .sorted(Comparator.comparingInt(Song::place))
                 .toList();
+    }
+
+    /** What holds for the rig as a whole. */
+    public Settings settings() {
+        return parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
     }
 
     /** A device by id, the layouts' devices among them. */
@@ -157,17 +164,44 @@ public final class Rig implements Directory {
                         "out",
                         "Too long: a port's name or address has at most " + LONGEST_SEAT + " letters");
             }
-            if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/]+")) {
+            if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/@]+(@[^\\s/@]+)?")) {
                 throw EditRefused.invalid(
-                        part.id(), "in", "The first part of the device's addresses is expected here, like /wand");
+                        part.id(),
+                        "in",
+                        "Expected the first part of the device's addresses, like /wand, or /wand@10.0.0.5 for the one that sends from there");
             }
         } else if (part instanceof Part.OfLayout of) {
             name(part.id(), "name", of.layout().name());
             of.layout().elements().forEach(e -> name(part.id(), "name", e.name()));
+        } else if (part instanceof Part.OfSettings of) {
+            check(of.settings());
         } else if (part instanceof Part.OfSong of) {
             name(part.id(), "name", of.song().name());
             text(part.id(), "note", of.song().note());
         }
+    }
+
+    private static void check(Settings settings) {
+        if (settings.octaveOfNote60() != 3 && settings.octaveOfNote60() != 4) {
+            throw EditRefused.invalid(Settings.ID, "octave", "Note 60 is C4 or C3");
+        }
+        Stream.of(settings.udpPorts(), settings.tcpPorts())
+                .flatMap(List::stream)
+                .forEach(port -> {
+                    if (port < 1 || port > 65_535) {
+                        throw EditRefused.invalid(Settings.ID, "ports", "Port " + port + " is not in 1–65535");
+                    }
+                });
+        if (settings.udpPorts().size() + settings.tcpPorts().size() > MOST_PORTS
+                || settings.sessions().size() > MOST_PORTS) {
+            throw EditRefused.invalid(Settings.ID, "ports", "At most " + MOST_PORTS + " are kept");
+        }
+        settings.sessions().forEach(session -> {
+            if (!session.matches("[^=]{1,60} = \\S{1,100}:\\d{1,5}")) {
+                throw EditRefused.invalid(
+                        Settings.ID, "sessions", "Expected a name and an address, like Stage left = 10.0.0.7:5004");
+            }
+        });
     }
 
     private static void name(String part, String field, String name) {

@@ -120,7 +120,7 @@ public final class MidiDecoder {
         out.accept(Malformed.of(bytes, reason));
     }
 
-    private static MidiMessage message(int status, int data1, int data2) {
+    static MidiMessage message(int status, int data1, int data2) {
         int channel = (status & 0x0F) + 1;
         return switch (status >> 4) {
             case 0x8 -> new MidiMessage.NoteOff(channel, data1, data2);

@@ -1,6 +1,11 @@
 package orchard.signal;
 
-/** Turns MIDI messages into their bytes, always with a status byte (no running status). MIDI 1.0, tables I to VII. */
+import java.io.ByteArrayOutputStream;
+
+/**
+ * Turns MIDI messages into their bytes, always with a status byte (no running status). MIDI 1.0, tables I to VII. Joined
+ * messages become the bytes of all the messages they are made of.
+ */
 public final class MidiEncoder {
 
     private MidiEncoder() {}
@@ -21,6 +26,10 @@ public final class MidiEncoder {
             return new byte[] {status(0xD0, m.channel()), data(m.pressure())};
         } else if (message instanceof MidiMessage.PitchBend m) {
             return bytes(0xE0, m.channel(), m.bend() & 0x7F, m.bend() >> 7);
+        } else if (message instanceof MidiMessage.FineControlChange || message instanceof MidiMessage.ParameterNumber) {
+            ByteArrayOutputStream out = new ByteArrayOutputStream(12);
+            MidiJoiner.split(message).forEach(part -> out.writeBytes(encode(part)));
+            return out.toByteArray();
         } else if (message instanceof MidiMessage.SystemMessage m) {
             return switch (MidiDecoder.dataBytes(m.status())) {
                 case 1 -> new byte[] {(byte) m.status(), data(m.data1())};

@@ -9,6 +9,11 @@ import java.util.HexFormat;
  */
 public sealed interface MidiMessage extends Message {
 
+    /** The channel 1–16, or 0 for a system message, which has none. */
+    default int channel() {
+        return 0;
+    }
+
     /** A key goes down. On the wire a velocity of 0 means note-off, so a decoded velocity is 1–127. */
     record NoteOn(int channel, int note, int velocity) implements MidiMessage {
         @Override
@@ -100,16 +105,85 @@ public sealed interface MidiMessage extends Message {
         }
     }
 
-    /** A system common or real-time message: status F1–F6 or F8–FF, with as many data bytes as its status has. */
-    record SystemMessage(int status, int data1, int data2) implements MidiMessage {
+    /**
+     * A controller of 14 bit: the coarse half travels as controller {@code number} (0–31), the fine half as {@code number + 32}
+     * (MIDI 1.0, “Control Change”). On the wire it is two messages; see {@link MidiJoiner}.
+     *
+     * @param value 0–16383
+     */
+    record FineControlChange(int channel, int number, int value) implements MidiMessage {
         @Override
         public String words() {
-            return "system %02X %d %d".formatted(status, data1, data2);
+            return "CC %d and %d = %d, ch %d".formatted(number, number + 32, value, channel);
         }
 
         @Override
         public String subject() {
-            return "system %02X".formatted(status);
+            return "CC %d and %d, ch %d".formatted(number, number + 32, channel);
+        }
+    }
+
+    /**
+     * A parameter number (RPN or NRPN) is set or stepped. On the wire it is up to four control changes; see {@link MidiJoiner}.
+     *
+     * @param registered RPN if true, NRPN if not
+     * @param number 0–16382
+     * @param value 0–16383; of a step the value after it, or −1 if it was never heard
+     * @param step 1 for data increment, −1 for data decrement, 0 where the value itself was sent
+     */
+    record ParameterNumber(int channel, boolean registered, int number, int value, int step) implements MidiMessage {
+        @Override
+        public String words() {
+            String stepped = step > 0 ? " up" : step < 0 ? " down" : "";
+            String at = value < 0 ? "" : " = " + value;
+            return "%s %d%s%s, ch %d".formatted(registered ? "RPN" : "NRPN", number, stepped, at, channel);
+        }
+
+        @Override
+        public String subject() {
+            return "%s %d, ch %d".formatted(registered ? "RPN" : "NRPN", number, channel);
+        }
+    }
+
+    /** A system common or real-time message: status F1–F6 or F8–FF, with as many data bytes as its status has. */
+    record SystemMessage(int status, int data1, int data2) implements MidiMessage {
+
+        /** Said at least every 300 ms by some devices, so that a pulled cable is noticed. */
+        public static final int ACTIVE_SENSING = 0xFE;
+
+        /** 24 to a quarter note. */
+        public static final int CLOCK = 0xF8;
+
+        /** Whether it comes all the time by itself and says nothing new. */
+        public boolean ticking() {
+            return status == CLOCK || status == ACTIVE_SENSING;
+        }
+
+        @Override
+        public String words() {
+            return switch (status) {
+                case 0xF1 -> "time code quarter frame %d:%d".formatted(data1 >> 4, data1 & 0x0F);
+                case 0xF2 -> "song position %d".formatted(data1 | data2 << 7);
+                case 0xF3 -> "song %d".formatted(data1);
+                default -> subject();
+            };
+        }
+
+        @Override
+        public String subject() {
+            return switch (status) {
+                case 0xF1 -> "time code";
+                case 0xF2 -> "song position";
+                case 0xF3 -> "song select";
+                case 0xF6 -> "tune request";
+                case CLOCK -> "clock";
+                case 0xFA -> "start";
+                case 0xFB -> "continue";
+                case 0xFC -> "stop";
+                case ACTIVE_SENSING -> "active sensing";
+                case 0xFF -> "reset";
+                default -> "undefined system %02X".formatted(status);
+            };
         }
     }
 
@@ -132,6 +206,16 @@ public sealed interface MidiMessage extends Message {
         @Override
         public byte[] data() {
             return data.clone();
+        }
+
+        /** How many data bytes there are. */
+        public int length() {
+            return data.length;
+        }
+
+        /** One data byte, 0–127. */
+        public int at(int index) {
+            return data[index];
         }
 
         /** Whether the data begins with these bytes; a pattern for a maker's own messages. */

@@ -2,11 +2,12 @@ package orchard.signal;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /** One argument of an OSC message, with the type tag it travels under (OSC 1.0, “OSC Type Tag String”). */
 public sealed interface OscArgument {
 
-    /** The type tag on the wire. */
+    /** The type tag on the wire; an array has its opening bracket. */
     char tag();
 
     /** The argument as a person reads it. */
@@ -103,6 +104,90 @@ public sealed interface OscArgument {
         @Override
         public String words() {
             return "“" + (value.length() > 60 ? value.substring(0, 60) + "…" : value) + "”";
+        }
+    }
+
+    /** {@code S}: text that is meant as a name, not to be read. */
+    record Symbol(String value) implements OscArgument {
+        @Override
+        public char tag() {
+            return 'S';
+        }
+
+        @Override
+        public String words() {
+            return new Text(value).words();
+        }
+    }
+
+    /** {@code c}: one ASCII character, sent in 32 bits. */
+    record Character(char value) implements OscArgument {
+        @Override
+        public char tag() {
+            return 'c';
+        }
+
+        @Override
+        public String words() {
+            return "‘" + value + "’";
+        }
+    }
+
+    /** {@code r}: a colour, eight bits each of red, green, blue and alpha, red uppermost. */
+    record Colour(int rgba) implements OscArgument {
+        @Override
+        public char tag() {
+            return 'r';
+        }
+
+        @Override
+        public String words() {
+            return String.format(Locale.ROOT, "#%08x", rgba);
+        }
+    }
+
+    /** {@code m}: a MIDI message of up to three bytes; from the uppermost: port, status, data 1, data 2. */
+    record Midi(int bytes) implements OscArgument {
+        @Override
+        public char tag() {
+            return 'm';
+        }
+
+        @Override
+        public String words() {
+            return String.format(Locale.ROOT, "MIDI %08X", bytes);
+        }
+    }
+
+    /** {@code t}: a moment, see {@link OscTime}. */
+    record Time(long tag64) implements OscArgument {
+        @Override
+        public char tag() {
+            return 't';
+        }
+
+        @Override
+        public String words() {
+            return OscTime.words(tag64);
+        }
+    }
+
+    /** {@code [ … ]}: several arguments as one. */
+    record Array(List<OscArgument> value) implements OscArgument {
+
+        public Array {
+            value = List.copyOf(value);
+        }
+
+        @Override
+        public char tag() {
+            return '[';
+        }
+
+        @Override
+        public String words() {
+            String more = value.size() > 8 ? " …" : "";
+            return value.stream().limit(8).map(OscArgument::words).collect(Collectors.joining(" ", "[", more + "]"));
         }
     }
 

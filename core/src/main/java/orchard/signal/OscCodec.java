@@ -8,84 +8,120 @@ import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
 import java.util.List;
 
-/**
- * OSC 1.0 packets to messages and back: big-endian, everything aligned to 4 bytes. Bundles are taken apart in order;
- * their time tags are read and, for now, all mean “at once”.
- */
+/** OSC 1.0 packets to messages and back: big-endian, everything aligned to 4 bytes. Bundles are taken apart in order. */
 public final class OscCodec {
 
     private static final byte[] BUNDLE = "#bundle\0".getBytes(StandardCharsets.US_ASCII);
-    private static final int DEEPEST_BUNDLE = 16;
+    private static final int DEEPEST = 16;
 
     private OscCodec() {}
 
-    /** The packet for one message. */
-    public static byte[] encode(OscMessage message) {
+    /** Takes what a packet holds, in order. */
+    @FunctionalInterface
+    public interface Taker {
+        /** @param time time tag of the bundle it stood in, see {@link OscTime} */
+        void take(Message message, long time);
+    }
+
+    /** The bytes of a message or a bundle. */
+    public static byte[] encode(OscPacket packet) {
         try {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream(64);
-            DataOutputStream out = new DataOutputStream(bytes);
-            writeText(out, message.address());
-            StringBuilder tags = new StringBuilder(",");
-            message.arguments().forEach(argument -> tags.append(argument.tag()));
-            writeText(out, tags.toString());
-            for (OscArgument argument : message.arguments()) {
-                write(out, argument);
-            }
+            write(new DataOutputStream(bytes), packet);
             return bytes.toByteArray();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    /**
-     * The messages in one packet. A packet that cannot be read gives one {@link Malformed} with the byte where it went
-     * wrong, after the messages that could be read.
-     */
+    private static void write(DataOutputStream out, OscPacket packet) throws IOException {
+        if (packet instanceof OscBundle bundle) {
+            out.write(BUNDLE);
+            out.writeLong(bundle.time());
+            for (OscPacket element : bundle.elements()) {
+                byte[] bytes = encode(element);
+                out.writeInt(bytes.length);
+                out.write(bytes);
+            }
+        } else if (packet instanceof OscMessage message) {
+            writeText(out, message.address());
+            StringBuilder tags = new StringBuilder(",");
+            tags(message.arguments(), tags);
+            writeText(out, tags.toString());
+            for (OscArgument argument : message.arguments()) {
+                write(out, argument);
+            }
+        }
+    }
+
+    private static void tags(List<OscArgument> arguments, StringBuilder tags) {
+        for (OscArgument argument : arguments) {
+            tags.append(argument.tag());
+            if (argument instanceof OscArgument.Array array) {
+                tags(array.value(), tags);
+                tags.append(']');
+            }
+        }
+    }
+
+    /** The messages in one packet, for those to whom time tags mean nothing; see {@link #decode(byte[], int, Taker)}. */
     public static List<Message> decode(byte[] packet, int length) {
         List<Message> messages = new ArrayList<>(1);
+        decode(packet, length, (message, time) -> messages.add(message));
+        return messages;
+    }
+
+    /**
+     * Reads one packet. One that cannot be read gives one {@link Malformed} with the byte where it went wrong, after the
+     * messages that could be read.
+     */
+    public static void decode(byte[] packet, int length, Taker taker) {
         ByteBuffer in = ByteBuffer.wrap(packet, 0, length);
         try {
-            readPacket(in, messages, 0);
+            readPacket(in, taker, OscTime.IMMEDIATELY, 0);
         } catch (BadPacket e) {
-            messages.add(malformed(packet, length, e.getMessage()));
+            taker.take(malformed(packet, length, e.getMessage()), OscTime.IMMEDIATELY);
         } catch (BufferUnderflowException e) {
-            messages.add(malformed(packet, length, "byte %d: the packet ends too early".formatted(in.position())));
+            taker.take(
+                    malformed(packet, length, "byte %d: the packet ends too early".formatted(in.position())),
+                    OscTime.IMMEDIATELY);
         }
-        return messages;
     }
 
     private static Malformed malformed(byte[] packet, int length, String reason) {
         return Malformed.of(Arrays.copyOf(packet, length), "OSC, " + reason);
     }
 
-    private static void readPacket(ByteBuffer in, List<Message> messages, int depth) throws BadPacket {
+    private static void readPacket(ByteBuffer in, Taker taker, long time, int depth) throws BadPacket {
         if (!in.hasRemaining()) {
             throw bad(in, "expected an address or a bundle, found nothing");
         }
         byte first = in.get(in.position());
         if (first == '/') {
-            messages.add(readMessage(in));
+            taker.take(readMessage(in), time);
         } else if (first == '#') {
-            readBundle(in, messages, depth);
+            readBundle(in, taker, depth);
         } else {
             throw bad(in, "expected “/” or “#bundle”, found %02X".formatted(first & 0xFF));
         }
     }
 
-    private static void readBundle(ByteBuffer in, List<Message> messages, int depth) throws BadPacket {
+    private static void readBundle(ByteBuffer in, Taker taker, int depth) throws BadPacket {
         byte[] head = new byte[BUNDLE.length];
         in.get(head);
         if (!Arrays.equals(head, BUNDLE)) {
             throw bad(in, "expected “#bundle”");
         }
-        if (depth >= DEEPEST_BUNDLE) {
-            throw bad(in, "bundles nested deeper than " + DEEPEST_BUNDLE);
+        if (depth >= DEEPEST) {
+            throw bad(in, "bundles nested deeper than " + DEEPEST);
         }
-        in.getLong();
+        long time = in.getLong();
         while (in.hasRemaining()) {
             int size = in.getInt();
             if (size < 0 || size > in.remaining() || size % 4 != 0) {
@@ -93,7 +129,7 @@ public final class OscCodec {
             }
             ByteBuffer element = in.duplicate();
             element.limit(in.position() + size);
-            readPacket(element, messages, depth + 1);
+            readPacket(element, taker, time, depth + 1);
             in.position(in.position() + size);
         }
     }
@@ -108,11 +144,33 @@ public final class OscCodec {
         if (!tags.startsWith(",")) {
             throw bad(in, "expected type tags that begin with “,”");
         }
-        List<OscArgument> arguments = new ArrayList<>(tags.length() - 1);
+        return new OscMessage(address, readArguments(in, tags));
+    }
+
+    private static List<OscArgument> readArguments(ByteBuffer in, String tags) throws BadPacket {
+        Deque<List<OscArgument>> open = new ArrayDeque<>();
+        open.push(new ArrayList<>(tags.length() - 1));
         for (int i = 1; i < tags.length(); i++) {
-            arguments.add(readArgument(in, tags.charAt(i)));
+            char tag = tags.charAt(i);
+            if (tag == '[') {
+                if (open.size() > DEEPEST) {
+                    throw bad(in, "arrays nested deeper than " + DEEPEST);
+                }
+                open.push(new ArrayList<>());
+            } else if (tag == ']') {
+                OscArgument array = new OscArgument.Array(open.pop());
+                if (open.isEmpty()) {
+                    throw bad(in, "an array ends (]) that never began");
+                }
+                open.peek().add(array);
+            } else {
+                open.peek().add(readArgument(in, tag));
+            }
         }
-        return new OscMessage(address, arguments);
+        if (open.size() > 1) {
+            throw bad(in, "an array begins ([) that never ends");
+        }
+        return open.pop();
     }
 
     private static OscArgument readArgument(ByteBuffer in, char tag) throws BadPacket {
@@ -122,7 +180,12 @@ public final class OscCodec {
             case 'f' -> new OscArgument.Float32(in.getFloat());
             case 'd' -> new OscArgument.Float64(in.getDouble());
             case 's' -> new OscArgument.Text(readText(in));
+            case 'S' -> new OscArgument.Symbol(readText(in));
             case 'b' -> readBlob(in);
+            case 'c' -> new OscArgument.Character((char) (in.getInt() & 0x7F));
+            case 'r' -> new OscArgument.Colour(in.getInt());
+            case 'm' -> new OscArgument.Midi(in.getInt());
+            case 't' -> new OscArgument.Time(in.getLong());
             case 'T' -> OscArgument.Plain.TRUE;
             case 'F' -> OscArgument.Plain.FALSE;
             case 'N' -> OscArgument.Plain.NIL;
@@ -185,6 +248,20 @@ public final class OscCodec {
             out.writeDouble(d.value());
         } else if (argument instanceof OscArgument.Text s) {
             writeText(out, s.value());
+        } else if (argument instanceof OscArgument.Symbol s) {
+            writeText(out, s.value());
+        } else if (argument instanceof OscArgument.Character c) {
+            out.writeInt(c.value() & 0x7F);
+        } else if (argument instanceof OscArgument.Colour r) {
+            out.writeInt(r.rgba());
+        } else if (argument instanceof OscArgument.Midi m) {
+            out.writeInt(m.bytes());
+        } else if (argument instanceof OscArgument.Time t) {
+            out.writeLong(t.tag64());
+        } else if (argument instanceof OscArgument.Array array) {
+            for (OscArgument element : array.value()) {
+                write(out, element);
+            }
         } else if (argument instanceof OscArgument.Blob b) {
             out.writeInt(b.value().size());
             for (byte value : b.value()) {

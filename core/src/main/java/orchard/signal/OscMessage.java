@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
  * An OSC 1.0 message: an address that begins with {@code /}, and its arguments. Bundles are taken apart by
  * {@link OscCodec}, so what travels inside Orchard is always one message.
  */
-public record OscMessage(String address, List<OscArgument> arguments) implements Message {
+public record OscMessage(String address, List<OscArgument> arguments) implements Message, OscPacket {
 
     private static final int SHOWN = 8;
     private static final int LONGEST = 120;

@@ -13,6 +13,7 @@ import orchard.rig.Rig;
 import orchard.signal.Malformed;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.signal.Resolution;
 import org.junit.jupiter.api.Test;
 
 class EngineTest {
@@ -53,7 +54,7 @@ class EngineTest {
         assertThat(bench.words("box"))
                 .singleElement()
                 .asString()
-                .startsWith("SysEx 7D 01 20 01 31 2E 32 38 20 6B 48 7A");
+                .startsWith("SysEx 7D 01 20 01 31 2E 32 36 20 6B 48 7A");
         bench.sent.clear();
         bench.pass(300);
         bench.tell("cutoff", 200, "200 Hz");
@@ -124,7 +125,7 @@ class EngineTest {
         assertThat(bench.words("box").size()).isLessThan(10);
         assertThat(bench.last().first(Step.LightShown.class).text())
                 .isEqualTo(
-                        Gear.desk().profile().parameter("cutoff").orElseThrow().text(100 / 127.0));
+                        Gear.desk().profile().parameter("cutoff").orElseThrow().text(Resolution.position(100, 7)));
     }
 
     @Test
@@ -233,8 +234,8 @@ class EngineTest {
         assertThat(explain(bench.knob(21, 64)))
                 .contains("CC 21 = 64, ch 1 came from Box.")
                 .contains("That is Knob 1 of Box, now at 50 %.")
-                .contains("(0.504 → scale 0.504 → 1.28 kHz)")
-                .contains("Surf › Cutoff was set to 1.28 kHz: /desk/cutoff 1283.416 to Desk.")
+                .contains("(0.500 → scale 0.500 → 1.26 kHz)")
+                .contains("Surf › Cutoff was set to 1.26 kHz: /desk/cutoff 1264.911 to Desk.")
                 .contains("was shown on Display 1 of Box");
     }
 

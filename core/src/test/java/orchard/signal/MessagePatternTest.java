@@ -22,6 +22,12 @@ class MessagePatternTest {
                         .isTrue();
                 assertThat(keys.add(new MessagePattern.Controller(channel, number, Encoding.ABSOLUTE).key()))
                         .isTrue();
+                assertThat(keys.add(new MessagePattern.Program(channel, number).key()))
+                        .isTrue();
+            }
+            for (int number = 0; number < 32; number++) {
+                assertThat(keys.add(new MessagePattern.FineController(channel, number).key()))
+                        .isTrue();
             }
             assertThat(keys.add(new MessagePattern.Aftertouch(channel).key())).isTrue();
             assertThat(keys.add(new MessagePattern.Wheel(channel).key())).isTrue();
@@ -42,7 +48,15 @@ class MessagePatternTest {
                 .isEqualTo(MessagePattern.midiKey(new MidiMessage.ChannelPressure(2, 5)));
         assertThat(new MessagePattern.Wheel(9).key())
                 .isEqualTo(MessagePattern.midiKey(new MidiMessage.PitchBend(9, 5)));
-        assertThat(MessagePattern.midiKey(new MidiMessage.ProgramChange(1, 1))).isNegative();
+        assertThat(new MessagePattern.Program(4, 7).key())
+                .isEqualTo(MessagePattern.midiKey(new MidiMessage.ProgramChange(4, 7)));
+        assertThat(new MessagePattern.FineController(4, 7).key())
+                .isEqualTo(MessagePattern.midiKey(new MidiMessage.FineControlChange(4, 7, 5)));
+        assertThat(new MessagePattern.Numbered(2, true, 300, 14).key())
+                .isEqualTo(MessagePattern.otherKey(new MidiMessage.ParameterNumber(2, true, 300, 5, 0)))
+                .isNotEqualTo(MessagePattern.otherKey(new MidiMessage.ParameterNumber(2, false, 300, 5, 0)));
+        assertThat(new MessagePattern.SysExByte("7D 04 10 05").key())
+                .isEqualTo(MessagePattern.otherKey(new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 99})));
         assertThat(MessagePattern.midiKey(new MidiMessage.SysEx(new byte[0]))).isNegative();
     }
 

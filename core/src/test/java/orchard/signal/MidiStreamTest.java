@@ -31,8 +31,17 @@ class MidiStreamTest {
         "D1 7F, 'channel pressure = 127, ch 2'",
         "E0 00 40, 'pitch bend = 8192, ch 1'",
         "F0 7E 7F 06 01 F7, 'SysEx 7E 7F 06 01'",
-        "F2 01 02, 'system F2 1 2'",
-        "F8, 'system F8 0 0'"
+        "F2 01 02, 'song position 257'",
+        "F1 35, 'time code quarter frame 3:5'",
+        "F3 07, 'song 7'",
+        "F6, 'tune request'",
+        "F8, 'clock'",
+        "FA, 'start'",
+        "FB, 'continue'",
+        "FC, 'stop'",
+        "FE, 'active sensing'",
+        "FF, 'reset'",
+        "F4, 'undefined system F4'"
     })
     void readsEveryKind(String bytes, String words) {
         assertThat(decode(bytes)).singleElement().extracting(Message::words).isEqualTo(words);
@@ -41,12 +50,37 @@ class MidiStreamTest {
     @Test
     void keepsRunningStatusAlsoAcrossRealTime() {
         assertThat(words("B0 15 01 15 F8 02 16 03"))
-                .containsExactly("CC 21 = 1, ch 1", "system F8 0 0", "CC 21 = 2, ch 1", "CC 22 = 3, ch 1");
+                .containsExactly("CC 21 = 1, ch 1", "clock", "CC 21 = 2, ch 1", "CC 22 = 3, ch 1");
     }
 
     @Test
     void realTimeMayStandInsideSysEx() {
-        assertThat(words("F0 7D 01 FE 02 F7")).containsExactly("system FE 0 0", "SysEx 7D 01 02");
+        assertThat(words("F0 7D 01 FE 02 F7")).containsExactly("active sensing", "SysEx 7D 01 02");
+    }
+
+    @Test
+    void systemCommonEndsRunningStatus() {
+        List<Message> messages = decode("B0 15 01 F6 15 02");
+        assertThat(messages.get(1).words()).isEqualTo("tune request");
+        assertThat(messages.subList(2, 4)).hasOnlyElementsOfType(Malformed.class);
+    }
+
+    @Test
+    void sysExOfAMebibyteIsWholeAndALongerOneIsToldAndPassedOver() {
+        List<Message> messages = new ArrayList<>();
+        MidiDecoder decoder = new MidiDecoder(messages::add);
+        for (int length : new int[] {MidiDecoder.LONGEST_SYSEX, MidiDecoder.LONGEST_SYSEX + 1}) {
+            decoder.feed(new byte[] {(byte) 0xF0});
+            for (int sent = 0; sent < length; sent += 1000) {
+                decoder.feed(new byte[Math.min(1000, length - sent)]);
+            }
+            decoder.feed(new byte[] {(byte) 0xF7});
+        }
+        decoder.feed(MidiEncoder.encode(new MidiMessage.NoteOn(1, 60, 64)));
+        assertThat(messages).hasSize(3);
+        assertThat(((MidiMessage.SysEx) messages.get(0)).length()).isEqualTo(MidiDecoder.LONGEST_SYSEX);
+        assertThat(messages.get(1)).isInstanceOf(Malformed.class);
+        assertThat(messages.get(2)).isEqualTo(new MidiMessage.NoteOn(1, 60, 64));
     }
 
     @Test

@@ -59,7 +59,7 @@ final class DemoRig {
                                 device.id(),
                                 device.name(),
                                 device.role(),
-                                new Seat(Seat.Wire.OSC, device.seat().in(), wherryAt),
+                                device.seat().at(device.seat().in(), wherryAt),
                                 device.profile())))));
     }
 

@@ -8,6 +8,7 @@ import orchard.engine.Compiler;
 import orchard.engine.Engine;
 import orchard.engine.EngineThread;
 import orchard.engine.Event;
+import orchard.engine.Outlet;
 import orchard.engine.Plan;
 import orchard.engine.Trace;
 import orchard.rig.Rig;
@@ -41,7 +42,7 @@ public final class EngineRoom {
      */
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
-        thread = new EngineThread(new Engine(compiler.compile(rig), ports::send, traces), System::nanoTime);
+        thread = new EngineThread(new Engine(compiler.compile(rig), new ToPorts(), traces), System::nanoTime);
         keeper.listen(this::replan);
         ports.start(new FromPorts(layouts), rig);
         thread.start(); // last, so that what it says first finds its way
@@ -52,6 +53,18 @@ public final class EngineRoom {
         ports.seat(rig, () -> thread.put(nanos -> new Event.Replanned(nanos, plan)));
     }
 
+    private final class ToPorts implements Outlet {
+        @Override
+        public void send(String device, Message message) {
+            ports.send(device, message);
+        }
+
+        @Override
+        public void show(String device, Object light, Message message) {
+            ports.send(device, message, light);
+        }
+    }
+
     private final class FromPorts implements PortRoom.Listener {
         private final LayoutSink layouts;
 
@@ -60,8 +73,11 @@ public final class EngineRoom {
         }
 
         @Override
-        public void arrived(String device, Message message) {
-            thread.offer(nanos -> new Event.Arrived(nanos, device, message));
+        public void arrived(String device, Message message, long delayNanos) {
+            thread.offer(
+                    delayNanos == 0
+                            ? nanos -> new Event.Arrived(nanos, device, message)
+                            : nanos -> new Event.Dated(nanos, nanos + delayNanos, device, message));
         }
 
         @Override

@@ -1,9 +1,6 @@
 package orchard.app.port;
 
 import java.util.Arrays;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.ThreadPoolExecutor;
-import java.util.concurrent.TimeUnit;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiUnavailableException;
@@ -15,22 +12,18 @@ import orchard.gear.Seat;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
 import orchard.signal.MidiEncoder;
+import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 
-/**
- * The MIDI input and output of one name. What goes out waits in a queue of its own, so a slow driver holds nobody up; what
- * does not fit is dropped and counted.
- */
+/** The machine's MIDI input and output of one name. */
 final class MidiPort implements Port {
 
-    private static final int QUEUE = 4096;
-
     private final String name;
-    private final Traffic traffic = new Traffic();
+    private final Traffic traffic = Traffic.midi();
     private final MidiDevice input;
     private final MidiDevice output;
     private final Receiver receiver;
-    private final ThreadPoolExecutor sender;
+    private final OutQueue queue;
 
     /**
      * Opens both ends that are there.
@@ -42,6 +35,13 @@ final class MidiPort implements Port {
         this.name = name;
         this.input = input;
         this.output = output;
+        if (output != null) {
+            output.open();
+            receiver = output.getReceiver();
+        } else {
+            receiver = null;
+        }
+        queue = new OutQueue("midi out " + name, traffic, this::sendNow);
         if (input != null) {
             MidiDecoder decoder = new MidiDecoder(message -> {
                 traffic.in(message);
@@ -51,36 +51,31 @@ final class MidiPort implements Port {
             Transmitter transmitter = input.getTransmitter();
             transmitter.setReceiver(new Decoding(decoder));
         }
-        if (output != null) {
-            output.open();
-            receiver = output.getReceiver();
-        } else {
-            receiver = null;
-        }
-        sender = new ThreadPoolExecutor(
-                1,
-                1,
-                0,
-                TimeUnit.SECONDS,
-                new ArrayBlockingQueue<>(QUEUE),
-                task -> {
-                    Thread thread = new Thread(task, "midi out " + name);
-                    thread.setDaemon(true);
-                    return thread;
-                },
-                (task, executor) -> traffic.dropped());
     }
 
     private record Decoding(MidiDecoder decoder) implements Receiver {
         @Override
         public synchronized void send(javax.sound.midi.MidiMessage message, long timeStamp) {
-            decoder.feed(Arrays.copyOf(message.getMessage(), message.getLength()));
+            byte[] bytes = message.getMessage();
+            // a SysEx that comes in pieces has its later pieces marked with F7, which is not on the wire
+            boolean goesOn =
+                    message instanceof SysexMessage && message.getStatus() == SysexMessage.SPECIAL_SYSTEM_EXCLUSIVE;
+            decoder.feed(Arrays.copyOfRange(bytes, goesOn ? 1 : 0, message.getLength()));
         }
 
         @Override
         public void close() {
             decoder.end();
         }
+    }
+
+    /** Whether it is still the same that is plugged in: pulled and plugged again between two looks, it is another. */
+    boolean sameAs(MidiDevice otherInput, MidiDevice otherOutput) {
+        return sameInfo(input, otherInput) && sameInfo(output, otherOutput);
+    }
+
+    private static boolean sameInfo(MidiDevice one, MidiDevice other) {
+        return one == null || other == null ? one == other : one.getDeviceInfo().equals(other.getDeviceInfo());
     }
 
     @Override
@@ -94,51 +89,60 @@ final class MidiPort implements Port {
     }
 
     @Override
+    public String vendor() {
+        return info().getVendor().startsWith("Unknown") ? "" : info().getVendor();
+    }
+
+    @Override
+    public String socket() {
+        return info().getDescription();
+    }
+
+    private MidiDevice.Info info() {
+        return (input != null ? input : output).getDeviceInfo();
+    }
+
+    @Override
     public Traffic traffic() {
         return traffic;
     }
 
-    boolean hasInput() {
+    @Override
+    public boolean hasInput() {
         return input != null;
     }
 
-    boolean hasOutput() {
+    @Override
+    public boolean hasOutput() {
         return output != null;
     }
 
     @Override
-    public void send(Message message) {
+    public void send(Message message, Object fold) {
         if (receiver == null || !(message instanceof MidiMessage midi)) {
-            traffic.dropped();
+            traffic.dropped(
+                    receiver == null ? "the device has no MIDI input" : "this is no MIDI message: " + message.words());
             return;
         }
-        sender.execute(() -> sendNow(midi));
+        queue.offer(midi, fold);
     }
 
-    private void sendNow(MidiMessage message) {
-        try {
-            byte[] bytes = MidiEncoder.encode(message);
+    private void sendNow(Message message) throws InvalidMidiDataException {
+        for (MidiMessage part : MidiJoiner.split((MidiMessage) message)) {
+            byte[] bytes = MidiEncoder.encode(part);
             receiver.send(
-                    message instanceof MidiMessage.SysEx
+                    part instanceof MidiMessage.SysEx
                             ? new SysexMessage(bytes, bytes.length)
                             : new ShortMessage(
                                     bytes[0] & 0xFF, bytes.length > 1 ? bytes[1] : 0, bytes.length > 2 ? bytes[2] : 0),
                     -1);
-            traffic.out();
-        } catch (InvalidMidiDataException | IllegalStateException | IllegalArgumentException e) {
-            traffic.dropped();
         }
     }
 
     /** Sends what still waits, then lets go of both ends. */
     @Override
     public void close() {
-        sender.shutdown();
-        try {
-            sender.awaitTermination(500, TimeUnit.MILLISECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        queue.close();
         if (input != null) {
             input.close();
         }

@@ -1,22 +1,43 @@
 package orchard.app.port;
 
+import java.util.List;
 import orchard.gear.Seat;
 import orchard.signal.Message;
 
-/** One place where messages come in and go out. */
+/** One place where messages come in and go out. Ports only move bytes; who is behind them others decide. */
 interface Port extends AutoCloseable {
 
     /** The kind of wire. */
     Seat.Wire wire();
 
-    /** What the machine calls it. */
+    /** Its name, unique on its wire at this moment. */
     String name();
+
+    /** Who the system says made what is plugged in here, or "". */
+    default String vendor() {
+        return "";
+    }
+
+    /** Where it is plugged in, or "". */
+    default String socket() {
+        return "";
+    }
+
+    /** Whether messages can come in. */
+    boolean hasInput();
+
+    /** Whether messages can go out. */
+    boolean hasOutput();
 
     /** What has passed. */
     Traffic traffic();
 
-    /** Sends a message without waiting; what cannot be sent is counted as dropped. */
-    void send(Message message);
+    /**
+     * Sends a message without waiting; what cannot be sent is counted as dropped.
+     *
+     * @param fold if not null, a message that still waits with an equal fold is replaced: only the newest matters
+     */
+    void send(Message message, Object fold);
 
     @Override
     void close();
@@ -25,5 +46,17 @@ interface Port extends AutoCloseable {
     interface Listener {
         /** A message came in. */
         void arrived(Port port, Message message);
+    }
+
+    /** A kind of wire: ports that come and go. */
+    interface Wire extends AutoCloseable {
+        /** Begins to look for ports. */
+        default void start() {}
+
+        /** The ports that are there. */
+        List<Port> ports();
+
+        @Override
+        void close();
     }
 }

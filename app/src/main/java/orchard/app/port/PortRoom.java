@@ -1,35 +1,35 @@
 package orchard.app.port;
 
 import jakarta.annotation.PreDestroy;
-import java.net.InetSocketAddress;
+import java.net.InetAddress;
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.LongAdder;
 import java.util.stream.Collectors;
 import orchard.app.OrchardSettings;
+import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
+import orchard.gear.Recognition;
 import orchard.gear.Seat;
+import orchard.gear.Seating;
 import orchard.rig.Rig;
-import orchard.signal.Malformed;
 import orchard.signal.Message;
-import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
 /**
- * All wires, and who sits at which. Seats are looked up anew with every rig; traffic finds them by a map that is exchanged as
- * a whole. Messages may come in on several threads and go out on the engine's.
+ * All wires, and who is there. Seats are looked up anew with every rig and whenever ports come or go; traffic finds them by maps
+ * that are exchanged as a whole. Messages may come in on several threads and go out on the engine's.
  */
 @Component
 public final class PortRoom {
@@ -38,84 +38,83 @@ public final class PortRoom {
     public static final long SILENCE_NANOS = 12_000_000_000L;
 
     /** Name of the port at which packets that cannot be read are counted; no address can be called so. */
-    public static final String UNREADABLE = "/?";
+    public static final String UNREADABLE = OscWire.UNREADABLE;
 
-    private static final int MOST_STRANGERS = 64;
+    private static final int WATCH_MILLIS = 250;
+    private static final long SLEEP_NANOS = 5_000_000_000L;
 
     /** Takes what the wires bring. */
     public interface Listener {
-        /** A message came in from a device of the rig, or from a stranger under a made-up id that is in no rig. */
-        void arrived(String device, Message message);
+        /**
+         * A message came in from a device of the rig, or from a stranger under a made-up id that is in no rig.
+         *
+         * @param delayNanos how long from now it is due; 0 for at once
+         */
+        void arrived(String device, Message message, long delayNanos);
 
-        /** A device came or went. */
+        /** A device came or went; one that is there is told again after the machine slept. */
         void presence(String device, boolean present);
 
         /** A layout has something to show. */
         void show(String layout, TouchMessage message);
     }
 
-    private record Seats(
-            Map<String, Device> byMidi, Map<String, Device> byOsc, Map<String, Sink> sinks, List<Device> devices) {}
+    private record Seats(Map<String, Device> byId, List<Device> devices) {}
 
-    /** Where a device's messages go. */
-    private record Sink(Device device, InetSocketAddress address) {}
-
-    /** Senders nobody knows, the last ones heard; who is not among the last is forgotten. */
-    private final class Strangers extends LinkedHashMap<String, InetSocketAddress> {
-        private static final long serialVersionUID = 1;
-
-        Strangers() {
-            super(16, 0.75f, true);
-        }
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, InetSocketAddress> eldest) {
-            if (size() > MOST_STRANGERS) {
-                heard.remove(eldest.getKey());
-                return true;
-            }
-            return false;
-        }
-    }
-
-    /** What is known of one sender. */
-    private static final class Heard {
-        final LongAdder in = new LongAdder();
-        final LongAdder out = new LongAdder();
-        final LongAdder bad = new LongAdder();
-        volatile long last;
-        volatile Message message;
-    }
-
-    private final MidiWire midi = new MidiWire(this::fromMidi, this::lookWhoIsThere);
-    private final OscPort osc;
-    private final Map<String, Heard> heard = new ConcurrentHashMap<>();
-    private final Map<String, InetSocketAddress> strangers = Collections.synchronizedMap(new Strangers());
+    private final List<Port.Wire> wires = new ArrayList<>();
+    private final OscWire osc;
+    private final SeatBook book;
     private final Set<String> present = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "presence");
         thread.setDaemon(true);
         return thread;
     });
-    private volatile Seats seats = new Seats(Map.of(), Map.of(), Map.of(), List.of());
+    private volatile Seats seats = new Seats(Map.of(), List.of());
+    private volatile Map<Integer, String> portTroubles = Map.of();
     private volatile Listener listener;
+    private long watched = System.nanoTime();
+    private long watchedWall = System.currentTimeMillis();
+    private int watches;
 
-    PortRoom(OrchardSettings settings) {
-        osc = new OscPort(settings.oscPort(), this::fromOsc);
+    PortRoom(OrchardSettings settings, RecognitionTable recognitions) {
+        osc = new OscWire(InetAddress.getLoopbackAddress(), settings.oscPort(), this::fromOsc);
+        book = new SeatBook(new SeatBook.Memory() {
+            @Override
+            public Map<String, Recognition> all() {
+                return recognitions.all();
+            }
+
+            @Override
+            public void keep(String device, Recognition known) {
+                recognitions.keep(device, known);
+            }
+        });
+        wires.add(new MachineMidi(this::arrived, this::lookWhoIsThere));
     }
 
     /** Opens the wires. */
     public void start(Listener listener, Rig rig) {
         this.listener = listener;
         seat(rig, () -> {});
-        midi.start();
+        wires.forEach(Port.Wire::start);
         osc.start();
-        watch.scheduleWithFixedDelay(this::lookWhoIsThere, 200, 500, TimeUnit.MILLISECONDS);
+        watch.scheduleWithFixedDelay(this::watch, WATCH_MILLIS, WATCH_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    /** The UDP port on which OSC gear is heard. */
+    /** The UDP port on which OSC gear is heard first of all. */
     public int oscPort() {
-        return osc.localPort();
+        return osc.udpPort();
+    }
+
+    /** The TCP port on which OSC gear is heard first of all. */
+    public int oscTcpPort() {
+        return osc.tcpPort();
+    }
+
+    /** Listening ports that could not be opened, with the reason. */
+    public Map<Integer, String> portTroubles() {
+        return portTroubles;
     }
 
     /**
@@ -124,96 +123,96 @@ public final class PortRoom {
      * @param seated is run once they sit, before anybody hears who is there: the engine has to know the devices by then
      */
     public synchronized void seat(Rig rig, Runnable seated) {
-        Map<String, Device> byMidi = new HashMap<>();
-        Map<String, Device> byOsc = new HashMap<>();
-        Map<String, Sink> sinks = new HashMap<>();
-        for (Device device : rig.gear()) {
-            Seat seat = device.seat();
-            switch (seat.wire()) {
-                case MIDI -> byMidi.putIfAbsent(seat.in(), device);
-                case OSC -> byOsc.putIfAbsent(seat.in(), device);
-                case TOUCH -> {}
-            }
-            sinks.put(device.id(), new Sink(device, seat.wire() == Seat.Wire.OSC ? address(seat.out()) : null));
-        }
-        seats = new Seats(byMidi, byOsc, sinks, rig.devices());
-        strangers.keySet().removeAll(byOsc.keySet());
+        seats = new Seats(rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)), rig.devices());
+        osc.seat(rig.devices());
+        portTroubles = osc.listen(rig.settings().udpPorts(), rig.settings().tcpPorts());
+        book.seat(rig.devices(), allPorts());
         seated.run();
         lookWhoIsThere();
     }
 
-    /** The address in {@code host:port}, or null if there is none. */
-    public static InetSocketAddress address(String text) {
-        int colon = text.lastIndexOf(':');
-        if (colon < 1 || !text.substring(colon + 1).matches("\\d{1,5}")) {
-            return null;
-        }
-        int port = Integer.parseInt(text.substring(colon + 1));
-        return port < 1 || port > 65_535 ? null : new InetSocketAddress(text.substring(0, colon), port);
+    private Collection<Port> allPorts() {
+        return wires.stream().flatMap(wire -> wire.ports().stream()).toList();
     }
 
     /** Sends a message to a device; called on the engine's thread. */
     public void send(String device, Message message) {
-        Sink sink = seats.sinks().get(device);
-        if (sink == null) {
+        send(device, message, null);
+    }
+
+    /**
+     * Sends a message to a device; called on the engine's thread.
+     *
+     * @param fold if not null, a message with an equal fold that still waits is replaced
+     */
+    public void send(String device, Message message, Object fold) {
+        Device known = seats.byId().get(device);
+        if (known == null) {
             return;
         }
-        switch (sink.device().seat().wire()) {
-            case MIDI -> {
-                MidiPort port = midi.ports().get(sink.device().seat().out());
-                if (port != null) {
-                    port.send(message);
-                }
-            }
-            case OSC -> {
-                if (sink.address() != null) {
-                    osc.send(message, sink.address());
-                    heard(sink.device().seat().in()).out.increment();
-                }
-            }
+        switch (known.seat().wire()) {
+            case OSC -> osc.send(device, message);
             case TOUCH -> {
                 if (message instanceof TouchMessage touch) {
                     listener.show(device, touch);
                 }
             }
+            case MIDI, BROWSER, SESSION, PAD -> {
+                Port port = book.port(device);
+                if (port != null) {
+                    port.send(message, fold);
+                }
+            }
         }
     }
 
-    private void fromMidi(Port port, Message message) {
-        heard("midi:" + port.name()).message = message;
-        Device device = seats.byMidi().get(port.name());
-        listener.arrived(device == null ? "midi:" + port.name() : device.id(), message);
-    }
-
-    private void fromOsc(OscPort port, Message message, InetSocketAddress sender) {
-        String first = message instanceof OscMessage osc ? first(osc.address()) : UNREADABLE;
-        Device device = seats.byOsc().get(first);
-        if (device == null && !first.equals(UNREADABLE)) {
-            strangers.put(first, sender);
+    /** A message came in on a port with a name. */
+    private void arrived(Port port, Message message) {
+        boolean news = book.heard(port, message);
+        String device = book.device(port);
+        listener.arrived(device == null ? key(port) : device, message, 0);
+        if (news) {
+            watch.execute(this::lookWhoIsThere);
         }
-        Heard from = heard(first);
-        from.in.increment();
-        from.last = System.nanoTime();
-        from.message = message;
-        if (message instanceof Malformed) {
-            from.bad.increment();
+    }
+
+    private void fromOsc(String device, Message message, long delayNanos) {
+        listener.arrived(device, message, delayNanos);
+    }
+
+    private static String key(Port port) {
+        return key(port.wire()) + port.name();
+    }
+
+    private static String key(Seat.Wire wire) {
+        return wire.name().toLowerCase(Locale.ROOT) + ":";
+    }
+
+    private void watch() {
+        long nanos = System.nanoTime();
+        long wall = System.currentTimeMillis();
+        long asleep = Math.max(nanos - watched, (wall - watchedWall) * 1_000_000L);
+        watched = nanos;
+        watchedWall = wall;
+        if (asleep > SLEEP_NANOS) {
+            awake();
         }
-        listener.arrived(device == null ? "osc:" + first : device.id(), message);
+        lookWhoIsThere();
+        if (++watches % (1_000 / WATCH_MILLIS) == 0) {
+            allPorts().forEach(port -> port.traffic().sample(nanos));
+            osc.sample(nanos);
+        }
     }
 
-    private static String first(String address) {
-        int slash = address.indexOf('/', 1);
-        return slash < 0 ? address : address.substring(0, slash);
-    }
-
-    private Heard heard(String key) {
-        return heard.computeIfAbsent(key, k -> new Heard());
+    /** The machine slept, or its clock was set: whoever is there may have forgotten everything, and is told it all again. */
+    synchronized void awake() {
+        present.forEach(id -> listener.presence(id, true));
     }
 
     private synchronized void lookWhoIsThere() {
         Seats now = seats;
-        Set<String> known = now.devices().stream().map(Device::id).collect(Collectors.toSet());
-        present.removeIf(id -> !known.contains(id));
+        book.seat(now.devices(), allPorts());
+        present.removeIf(id -> !now.byId().containsKey(id));
         for (Device device : now.devices()) {
             boolean there = there(device);
             if (there ? present.add(device.id()) : present.remove(device.id())) {
@@ -224,15 +223,13 @@ public final class PortRoom {
 
     private boolean there(Device device) {
         return switch (device.seat().wire()) {
-            case MIDI ->
-                midi.ports().containsKey(device.seat().in())
-                        || midi.ports().containsKey(device.seat().out());
+            case MIDI, BROWSER, SESSION, PAD -> book.port(device.id()) != null;
             case OSC -> {
                 boolean asked = !device.profile().keepAlive().isEmpty();
                 boolean onlyHears = device.profile().controls().isEmpty();
-                long last = heard(device.seat().in()).last;
+                long last = osc.traffic(device.id()).lastIn();
                 boolean lately = last != 0 && System.nanoTime() - last < SILENCE_NANOS;
-                yield lately || !asked && onlyHears && address(device.seat().out()) != null;
+                yield lately || !asked && onlyHears && !device.seat().out().isEmpty();
             }
             case TOUCH -> true;
         };
@@ -243,92 +240,143 @@ public final class PortRoom {
         return Set.copyOf(present);
     }
 
+    /** What is missing for a device that is there but has one direction only although it needs both; empty if nothing is. */
+    public Optional<String> missingHalf(Device device) {
+        Port port = book.port(device.id());
+        if (port == null) {
+            return Optional.empty();
+        }
+        boolean speaks = !device.profile().controls().isEmpty();
+        boolean listens = !device.profile().lights().isEmpty()
+                || device.profile().parameters().stream().anyMatch(parameter -> parameter.settable());
+        if (speaks && !port.hasInput()) {
+            return Optional.of("Nothing can come in from it: its port only goes out.");
+        } else if (listens && !port.hasOutput()) {
+            return Optional.of("Nothing can be sent to it: its port only comes in.");
+        }
+        return Optional.empty();
+    }
+
+    /** By what a device is recognised when it comes back. */
+    public Recognition recognition(String device) {
+        return book.recognition(device);
+    }
+
+    /**
+     * A person said that a device is behind a port.
+     *
+     * @param key key of the port, as in {@link PortStatus}
+     * @return false if the port is gone
+     */
+    public synchronized boolean decide(String device, String key) {
+        for (Seat.Wire wire : Seat.Wire.values()) {
+            if (key.startsWith(key(wire))
+                    && book.decide(device, wire, key.substring(key(wire).length()))) {
+                listener.presence(device, false);
+                present.remove(device);
+                lookWhoIsThere();
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** All ports: those of the rig's devices, and those nobody sits at. */
     public List<PortStatus> ports() {
-        Seats now = seats;
         Map<String, PortStatus> all = new LinkedHashMap<>();
-        for (Device device : now.devices()) {
+        for (Device device : seats.devices()) {
             PortStatus status = status(device);
             all.put(status.key(), status);
         }
-        for (Map.Entry<String, MidiPort> entry : new TreeMap<>(midi.ports()).entrySet()) {
-            String key = "midi:" + entry.getKey();
-            all.computeIfAbsent(key, k -> status(k, entry.getValue(), ""));
-        }
-        Set<String> unknown = new TreeSet<>();
-        synchronized (strangers) {
-            unknown.addAll(strangers.keySet());
-        }
-        if (heard.containsKey(UNREADABLE)) {
-            unknown.add(UNREADABLE);
-        }
-        for (String first : unknown) {
-            all.computeIfAbsent("osc:" + first, k -> osc(k, first, first, "in", "", true));
-        }
+        Map<String, Port> others = new TreeMap<>();
+        allPorts().forEach(port -> others.put(key(port), port));
+        others.forEach((key, port) -> all.computeIfAbsent(key, k -> status(k, port, "")));
+        osc.strangers().forEach((name, traffic) -> {
+            String key = "osc:" + name;
+            all.computeIfAbsent(
+                    key, k -> status(k, Seat.Wire.OSC, name, "in", "", true, "", traffic, osc.strangerAddress(name)));
+        });
         return new ArrayList<>(all.values());
     }
 
     /** Where an OSC stranger sends from, as {@code host:port}; "" if it was never heard. */
-    public String strangerAddress(String first) {
-        InetSocketAddress address = strangers.get(first);
-        return address == null ? "" : address.getAddress().getHostAddress() + ":" + address.getPort();
+    public String strangerAddress(String name) {
+        return osc.strangerAddress(name);
     }
 
     private PortStatus status(Device device) {
         Seat seat = device.seat();
+        boolean isPresent = present.contains(device.id());
         if (seat.wire() == Seat.Wire.OSC) {
             String direction = seat.out().isEmpty() ? "in only" : "in and out";
             String name = seat.out().isEmpty() ? seat.in() : seat.in() + " and " + seat.out();
-            return osc("osc:" + seat.in(), seat.in(), name, direction, device.id(), present.contains(device.id()));
+            return status(
+                    "osc:" + seat.in(),
+                    seat.wire(),
+                    name,
+                    direction,
+                    device.id(),
+                    isPresent,
+                    "",
+                    osc.traffic(device.id()),
+                    osc.lastAddress(device.id()));
         }
-        MidiPort port = midi.ports().get(seat.in());
-        String key = "midi:" + seat.in();
+        Port port = book.port(device.id());
+        String key = "absent:" + device.id();
         return port == null
-                ? new PortStatus(key, Seat.Wire.MIDI, seat.in(), "not plugged in", device.id(), false, 0, 0, 0, 0, "")
-                : status(key, port, device.id());
+                ? status(key, seat.wire(), seat.in(), "not plugged in", device.id(), false, "", Traffic.midi(), "")
+                : status(key(port), port, device.id());
     }
 
-    private PortStatus status(String key, MidiPort port, String device) {
-        Traffic.Counts counts = port.traffic().counts();
+    private PortStatus status(String key, Port port, String device) {
         String direction = !port.hasOutput() ? "in only" : port.hasInput() ? "in and out" : "out only";
-        return new PortStatus(
-                key,
-                Seat.Wire.MIDI,
-                port.name(),
-                direction,
-                device,
-                true,
-                counts.in(),
-                counts.out(),
-                counts.bad(),
-                counts.dropped(),
-                last(heard("midi:" + port.name())));
+        return status(key, port.wire(), port.name(), direction, device, true, book.identity(port), port.traffic(), "");
     }
 
-    private PortStatus osc(String key, String first, String name, String direction, String device, boolean isPresent) {
-        Heard from = heard(first);
+    private PortStatus status(
+            String key,
+            Seat.Wire wire,
+            String name,
+            String direction,
+            String device,
+            boolean isPresent,
+            String maker,
+            Traffic traffic,
+            String address) {
+        Traffic.Counts counts = traffic.counts();
+        List<Integer> loads = traffic.loads();
+        List<String> candidates = !device.isEmpty()
+                ? List.of()
+                : book.questions().stream()
+                        .filter(question ->
+                                question.wire() == wire && question.ports().contains(name))
+                        .map(Seating.Question::devices)
+                        .findFirst()
+                        .orElse(List.of());
         return new PortStatus(
                 key,
-                Seat.Wire.OSC,
+                wire,
                 name,
                 direction,
                 device,
                 isPresent,
-                from.in.sum(),
-                from.out.sum(),
-                from.bad.sum(),
-                0,
-                last(from));
-    }
-
-    private static String last(Heard heard) {
-        return heard.message == null ? "" : heard.message.words();
+                maker,
+                counts.in(),
+                counts.out(),
+                counts.bad(),
+                counts.dropped(),
+                loads.isEmpty() ? 0 : loads.get(loads.size() - 1),
+                loads,
+                counts.error(),
+                traffic.last() == null ? "" : traffic.last().words(),
+                candidates,
+                address);
     }
 
     @PreDestroy
     void close() {
         watch.shutdownNow();
-        midi.close();
+        wires.forEach(Port.Wire::close);
         osc.close();
     }
 }

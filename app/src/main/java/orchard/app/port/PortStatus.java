@@ -1,5 +1,6 @@
 package orchard.app.port;
 
+import java.util.List;
 import orchard.gear.Seat;
 
 /**
@@ -7,12 +8,18 @@ import orchard.gear.Seat;
  *
  * @param key unique over all wires
  * @param device id of the device that sits there, or "" for a stranger
- * @param direction “in and out”, “in only”, “out only”
+ * @param direction “in and out”, “in only”, “out only”, “not plugged in”
+ * @param maker maker and model from its identity reply, or ""
  * @param in messages that came in
  * @param out messages that went out
  * @param bad messages that came in and could not be read
  * @param dropped messages that could not be sent
+ * @param load of the last second in percent of the wire's capacity
+ * @param loads the same over the last minute, oldest first
+ * @param error the last thing that went wrong, in words, or ""
  * @param last the last message in words, or ""
+ * @param candidates ids of the devices it may be, where a person has to say which
+ * @param address where it sends from, for OSC; or ""
  */
 public record PortStatus(
         String key,
@@ -21,8 +28,14 @@ public record PortStatus(
         String direction,
         String device,
         boolean present,
+        String maker,
         long in,
         long out,
         long bad,
         long dropped,
-        String last) {}
+        int load,
+        List<Integer> loads,
+        String error,
+        String last,
+        List<String> candidates,
+        String address) {}

@@ -1,32 +1,87 @@
 package orchard.app.port;
 
+import java.util.List;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.stream.IntStream;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 
 /** What has passed on a port. Safe for several threads. */
 final class Traffic {
 
+    /** Bytes a second a MIDI 1.0 wire carries: 31,250 baud, ten bits a byte. */
+    static final int MIDI_CAPACITY = 3_125;
+
+    /** Packets a second an OSC port is meant for. */
+    static final int OSC_CAPACITY = 10_000;
+
+    /** For how many seconds the load is remembered. */
+    static final int SECONDS = 60;
+
+    private final int capacity;
+    private final boolean inBytes;
     private final LongAdder in = new LongAdder();
     private final LongAdder out = new LongAdder();
     private final LongAdder bad = new LongAdder();
     private final LongAdder dropped = new LongAdder();
+    private final LongAdder amountIn = new LongAdder();
+    private final LongAdder amountOut = new LongAdder();
+    private final int[] loads = new int[SECONDS];
+    private long sampled;
+    private long sampledIn;
+    private long sampledOut;
+    private int samples;
     private volatile long lastIn;
+    private volatile Message last;
+    private volatile String error = "";
+
+    private Traffic(int capacity, boolean inBytes) {
+        this.capacity = capacity;
+        this.inBytes = inBytes;
+    }
+
+    /** Of a MIDI port: load is counted in bytes. */
+    static Traffic midi() {
+        return new Traffic(MIDI_CAPACITY, true);
+    }
+
+    /** Of anything else: load is counted in messages. */
+    static Traffic osc() {
+        return new Traffic(OSC_CAPACITY, false);
+    }
 
     void in(Message message) {
         in.increment();
+        amountIn.add(amount(message));
         lastIn = System.nanoTime();
-        if (message instanceof Malformed) {
+        last = message;
+        if (message instanceof Malformed malformed) {
             bad.increment();
+            error = malformed.reason();
         }
     }
 
-    void out() {
+    void out(Message message) {
         out.increment();
+        amountOut.add(amount(message));
     }
 
-    void dropped() {
+    void dropped(String why) {
         dropped.increment();
+        error = why;
+    }
+
+    /** Bytes on a MIDI wire, or one. */
+    private int amount(Message message) {
+        if (!inBytes) {
+            return 1;
+        } else if (message instanceof MidiMessage.SysEx sysEx) {
+            return sysEx.length() + 2;
+        } else if (message instanceof Malformed malformed) {
+            return malformed.length();
+        }
+        return message instanceof MidiMessage midi && midi.channel() == 0 ? 1 : 3;
     }
 
     /** When something last came in, of {@link System#nanoTime}; 0 for never. */
@@ -34,10 +89,41 @@ final class Traffic {
         return lastIn;
     }
 
-    Counts counts() {
-        return new Counts(in.sum(), out.sum(), bad.sum(), dropped.sum());
+    /** The newest message that came in, or null. */
+    Message last() {
+        return last;
     }
 
-    /** Messages in, out, bad (came in and could not be read) and dropped (could not be sent). */
-    record Counts(long in, long out, long bad, long dropped) {}
+    /** Takes the load of the time since the sample before; called about once a second. */
+    synchronized void sample(long nanos) {
+        long nowIn = amountIn.sum();
+        long nowOut = amountOut.sum();
+        if (sampled != 0 && nanos > sampled) {
+            double seconds = (nanos - sampled) / 1e9;
+            double rate = Math.max(nowIn - sampledIn, nowOut - sampledOut) / seconds;
+            loads[samples++ % SECONDS] = (int) Math.min(999, Math.round(rate / capacity * 100));
+        }
+        sampled = nanos;
+        sampledIn = nowIn;
+        sampledOut = nowOut;
+    }
+
+    /** Load in percent of the capacity over the last {@value #SECONDS} seconds, oldest first. */
+    synchronized List<Integer> loads() {
+        return IntStream.range(Math.max(0, samples - SECONDS), samples)
+                .map(i -> loads[i % SECONDS])
+                .boxed()
+                .toList();
+    }
+
+    Counts counts() {
+        return new Counts(in.sum(), out.sum(), bad.sum(), dropped.sum(), error);
+    }
+
+    /**
+     * Messages in, out, bad (came in and could not be read) and dropped (could not be sent).
+     *
+     * @param error the last thing that went wrong, in words, or ""
+     */
+    record Counts(long in, long out, long bad, long dropped, String error) {}
 }

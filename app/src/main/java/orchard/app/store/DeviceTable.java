@@ -12,6 +12,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Profile;
+import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
@@ -33,6 +34,7 @@ class DeviceTable {
     private static final TypeReference<Law> LAW = new TypeReference<>() {};
     private static final TypeReference<Binding> BINDING = new TypeReference<>() {};
     private static final TypeReference<Lamp> LAMP = new TypeReference<>() {};
+    private static final TypeReference<Reception> RECEPTION = new TypeReference<>() {};
     private static final TypeReference<Said> SAID = new TypeReference<>() {};
 
     /** What has to be said to a device. */
@@ -96,7 +98,10 @@ class DeviceTable {
                             said.keepAlive(),
                             said.panic());
                     Seat seat = new Seat(
-                            Seat.Wire.valueOf(rs.getString("wire")), rs.getString("seat_in"), rs.getString("seat_out"));
+                            Seat.Wire.valueOf(rs.getString("wire")),
+                            rs.getString("seat_in"),
+                            rs.getString("seat_out"),
+                            PartJson.read(rs.getString("reception"), RECEPTION));
                     Device device = new Device(id, rs.getString("name"), rs.getString("role"), seat, profile);
                     return new Versioned<>(device, rs.getLong("revision"));
                 })
@@ -119,8 +124,8 @@ class DeviceTable {
     void insert(Device device, long revision) {
         Profile profile = device.profile();
         jdbc.sql("""
-                        insert into device (id, revision, name, role, wire, seat_in, seat_out, said)
-                        values (?, ?, ?, ?, ?, ?, ?, ?)
+                        insert into device (id, revision, name, role, wire, seat_in, seat_out, reception, said)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         device.id(),
@@ -130,6 +135,7 @@ class DeviceTable {
                         device.seat().wire().name(),
                         device.seat().in(),
                         device.seat().out(),
+                        PartJson.write(device.seat().reception(), RECEPTION),
                         PartJson.write(new Said(profile.greeting(), profile.keepAlive(), profile.panic()), SAID))
                 .update();
         insertAll("""

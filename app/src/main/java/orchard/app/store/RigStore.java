@@ -42,14 +42,21 @@ class RigStore {
     private final MappingTable mappings;
     private final LayoutTable layouts;
     private final SongTable songs;
+    private final SettingsTable settings;
     private final RevisionTable revisions;
 
     RigStore(
-            DeviceTable devices, MappingTable mappings, LayoutTable layouts, SongTable songs, RevisionTable revisions) {
+            DeviceTable devices,
+            MappingTable mappings,
+            LayoutTable layouts,
+            SongTable songs,
+            SettingsTable settings,
+            RevisionTable revisions) {
         this.devices = devices;
         this.mappings = mappings;
         this.layouts = layouts;
         this.songs = songs;
+        this.settings = settings;
         this.revisions = revisions;
     }
 
@@ -61,6 +68,7 @@ class RigStore {
         mappings.all().forEach(v -> add(parts, versions, new Part.OfMapping(v.value()), v.revision()));
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
+        settings.all().forEach(v -> add(parts, versions, new Part.OfSettings(v.value()), v.revision()));
         return new Kept(Rig.of(parts), versions, revisions.last(), revisions.undoable(), revisions.redoable());
     }
 
@@ -127,6 +135,8 @@ class RigStore {
             mappings.delete(part.id());
         } else if (part instanceof Part.OfLayout) {
             layouts.delete(part.id());
+        } else if (part instanceof Part.OfSettings) {
+            settings.delete();
         } else {
             songs.delete(part.id());
         }
@@ -139,6 +149,8 @@ class RigStore {
             mappings.insert(of.mapping(), revision);
         } else if (part instanceof Part.OfLayout of) {
             layouts.insert(of.layout(), revision);
+        } else if (part instanceof Part.OfSettings of) {
+            settings.insert(of.settings(), revision);
         } else if (part instanceof Part.OfSong of) {
             songs.insert(of.song(), revision);
         }

@@ -3,6 +3,7 @@ package orchard.app.web;
 import java.util.Locale;
 import java.util.Optional;
 import orchard.app.demo.ProfileShelf;
+import orchard.app.port.Addresses;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
@@ -98,12 +99,13 @@ class ConnectPage {
             @RequestParam Optional<String> out) {
         keeper.commit(id, seen, rig -> {
             Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
-            Seat seat = new Seat(
-                    before.seat().wire(),
-                    before.seat().in(),
-                    out.map(String::strip).orElse(before.seat().out()));
-            if (seat.wire() == Seat.Wire.OSC && !seat.out().isEmpty() && PortRoom.address(seat.out()) == null) {
-                throw EditRefused.invalid(id, "out", "Expected host and port, like 127.0.0.1:9020, or nothing");
+            Seat seat = before.seat()
+                    .at(before.seat().in(), out.map(String::strip).orElse(before.seat().out()));
+            if (seat.wire() == Seat.Wire.OSC && !Addresses.isTarget(seat.out())) {
+                throw EditRefused.invalid(
+                        id,
+                        "out",
+                        "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020, or sender, or nothing");
             }
             Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());
             return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));

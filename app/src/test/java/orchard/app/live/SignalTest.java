@@ -59,8 +59,8 @@ class SignalTest {
         orchard.standIn("cobble").play("knob1", "turn", 64);
         await(() -> assertThat(panel(orchard, "wherry", "/wherry/track/4/device/1/cutoff")
                         .text())
-                .isEqualTo("1.28 kHz"));
-        await(() -> assertThat(panel(orchard, "cobble", "knob1").text()).isEqualTo("1.28 kHz"));
+                .isEqualTo("1.26 kHz"));
+        await(() -> assertThat(panel(orchard, "cobble", "knob1").text()).isEqualTo("1.26 kHz"));
     }
 
     @Test

@@ -44,7 +44,7 @@ class PluggingTest {
     @Test
     void aSeatStaysWhenItsDeviceIsPulledAndTheDeviceIsGreetedWhenItIsBack(TestOrchard orchard) {
         seat(orchard, new Device("spare", "Spare", "", new Seat(Seat.Wire.MIDI, "Spare box", "Spare box"), spare()));
-        await(() -> assertThat(port(orchard, "midi:Spare box").orElseThrow().present())
+        await(() -> assertThat(port(orchard, "absent:spare").orElseThrow().present())
                 .isFalse());
         assertThat(orchard.bean(PortRoom.class).present()).doesNotContain("spare");
         for (int times = 0; times < 2; times++) {
@@ -121,7 +121,7 @@ class PluggingTest {
         "host:12x,"
     })
     void addressesAreHostAndPort(String text, Integer port) {
-        assertThat(Optional.ofNullable(PortRoom.address(text)).map(a -> a.getPort()))
+        assertThat(Optional.ofNullable(Addresses.parse(text)).map(a -> a.getPort()))
                 .isEqualTo(Optional.ofNullable(port));
     }
 

@@ -36,7 +36,7 @@ class Shots {
         cobble.play("knob5", "turn", 12);
         cobble.play("knob1", "turn", -127);
         cobble.play("knob1", "turn", 64);
-        browser.see(".knob[data-part=knob1] .display", "1.28 kHz");
+        browser.see(".knob[data-part=knob1] .display", "1.26 kHz");
         orchard.keeper().currentSong("song3");
     }
 

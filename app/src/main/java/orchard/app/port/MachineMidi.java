@@ -1,6 +1,7 @@
 package orchard.app.port;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -17,9 +18,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The machine's MIDI ports, looked for every second and opened as they come. */
-final class MidiWire implements AutoCloseable {
+final class MachineMidi implements Port.Wire {
 
-    private static final Logger LOG = LoggerFactory.getLogger(MidiWire.class);
+    private static final Logger LOG = LoggerFactory.getLogger(MachineMidi.class);
 
     private final Map<String, MidiPort> ports = new ConcurrentHashMap<>();
     private final Set<String> unavailable = ConcurrentHashMap.newKeySet();
@@ -32,17 +33,19 @@ final class MidiWire implements AutoCloseable {
     });
 
     /** @param changed is run on the scan's thread after ports came or went */
-    MidiWire(Port.Listener listener, Runnable changed) {
+    MachineMidi(Port.Listener listener, Runnable changed) {
         this.listener = listener;
         this.changed = changed;
     }
 
-    void start() {
+    @Override
+    public void start() {
         scan.scheduleWithFixedDelay(this::look, 0, 1, TimeUnit.SECONDS);
     }
 
-    Map<String, MidiPort> ports() {
-        return ports;
+    @Override
+    public List<Port> ports() {
+        return List.copyOf(ports.values());
     }
 
     /** A pair of ends with one name. */
@@ -53,7 +56,9 @@ final class MidiWire implements AutoCloseable {
             Map<String, Ends> found = found();
             boolean any = false;
             for (String name : new TreeSet<>(ports.keySet())) {
-                if (!found.containsKey(name)) {
+                if (!found.containsKey(name)
+                        || !ports.get(name)
+                                .sameAs(found.get(name).input(), found.get(name).output())) {
                     ports.remove(name).close();
                     any = true;
                 }

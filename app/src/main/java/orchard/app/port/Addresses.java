@@ -1,0 +1,27 @@
+package orchard.app.port;
+
+import java.net.InetSocketAddress;
+import orchard.gear.Seat;
+
+/** Network addresses as people type them. */
+public final class Addresses {
+
+    private Addresses() {}
+
+    /** The address in {@code host:port}, or null if there is none. */
+    public static InetSocketAddress parse(String text) {
+        int colon = text.lastIndexOf(':');
+        if (colon < 1 || !text.substring(colon + 1).matches("\\d{1,5}")) {
+            return null;
+        }
+        int port = Integer.parseInt(text.substring(colon + 1));
+        return port < 1 || port > 65_535 ? null : new InetSocketAddress(text.substring(0, colon), port);
+    }
+
+    /** Whether a text says where OSC messages go: {@code host:port}, {@code tcp:host:port}, {@code sender}, or nothing. */
+    public static boolean isTarget(String text) {
+        return text.isEmpty()
+                || text.equals(Seat.SENDER)
+                || parse(text.startsWith("tcp:") ? text.substring("tcp:".length()) : text) != null;
+    }
+}

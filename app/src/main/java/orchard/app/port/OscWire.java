@@ -1,0 +1,291 @@
+package orchard.app.port;
+
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import orchard.gear.Device;
+import orchard.gear.Seat;
+import orchard.signal.Message;
+import orchard.signal.OscAddress;
+import orchard.signal.OscMessage;
+import orchard.signal.OscTime;
+
+/**
+ * OSC over UDP and TCP on any number of listening ports. A device is known by the first part of its addresses and, where its
+ * seat says so, by the address it sends from. Traffic finds devices by a map that is exchanged as a whole.
+ */
+final class OscWire implements AutoCloseable {
+
+    /** Name under which packets that cannot be read are counted; no address can be called so. */
+    static final String UNREADABLE = "/?";
+
+    private static final int MOST_STRANGERS = 64;
+    private static final String TCP = "tcp:";
+
+    /** Takes what sockets bring, on their threads. */
+    interface Taker {
+        /** @param time OSC time tag, see {@link OscTime} */
+        void take(Message message, long time, OscTarget sender);
+    }
+
+    /** Takes what came in for a device, or from a stranger under {@code osc:} and the first part of its address. */
+    interface Listener {
+        void arrived(String device, Message message, long delayNanos);
+    }
+
+    /** What is known of one sender. */
+    private static final class Sender {
+        final Traffic traffic = Traffic.osc();
+        volatile OscTarget last;
+    }
+
+    /** A device with what its seat says, ready to be compared. */
+    private record Place(Device device, String first, String from, Sender sender) {
+        boolean mayBe(OscTarget target) {
+            String address =
+                    target.address().startsWith(TCP) ? target.address().substring(TCP.length()) : target.address();
+            return from.isEmpty() || address.equals(from) || address.startsWith(from + ":");
+        }
+    }
+
+    private record Seats(Map<String, List<Place>> byFirst, Map<String, Place> byDevice) {}
+
+    /** Senders nobody knows, the last ones heard; who is not among the last is forgotten. */
+    private static final class Strangers extends LinkedHashMap<String, Sender> {
+        private static final long serialVersionUID = 1;
+
+        Strangers() {
+            super(16, 0.75f, true);
+        }
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Sender> eldest) {
+            return size() > MOST_STRANGERS;
+        }
+    }
+
+    private final InetAddress bound;
+    private final OscUdp udp;
+    private final OscTcp tcp;
+    private final Map<Integer, OscUdp> moreUdp = new TreeMap<>();
+    private final Map<Integer, OscTcp> moreTcp = new TreeMap<>();
+    private final Map<String, Sender> senders = new ConcurrentHashMap<>();
+    private final Map<String, Sender> strangers = Collections.synchronizedMap(new Strangers());
+    private final Listener listener;
+    private volatile Seats seats = new Seats(Map.of(), Map.of());
+
+    /** @param port for UDP and TCP alike; 0 for any free ones */
+    OscWire(InetAddress bound, int port, Listener listener) {
+        this.bound = bound;
+        this.listener = listener;
+        udp = new OscUdp(bound, port, this::take);
+        tcp = new OscTcp(bound, port, this::take);
+    }
+
+    void start() {
+        udp.start();
+        tcp.start();
+    }
+
+    int udpPort() {
+        return udp.localPort();
+    }
+
+    int tcpPort() {
+        return tcp.localPort();
+    }
+
+    /**
+     * Listens on these ports too, and no longer on others.
+     *
+     * @return what could not be opened, in words, by port
+     */
+    synchronized Map<Integer, String> listen(Collection<Integer> udpPorts, Collection<Integer> tcpPorts) {
+        Map<Integer, String> troubles = new TreeMap<>();
+        moreUdp.entrySet().removeIf(entry -> {
+            boolean gone = !udpPorts.contains(entry.getKey());
+            if (gone) {
+                entry.getValue().close();
+            }
+            return gone;
+        });
+        moreTcp.entrySet().removeIf(entry -> {
+            boolean gone = !tcpPorts.contains(entry.getKey());
+            if (gone) {
+                entry.getValue().close();
+            }
+            return gone;
+        });
+        for (int port : udpPorts) {
+            if (port != udpPort() && !moreUdp.containsKey(port)) {
+                try {
+                    OscUdp more = new OscUdp(bound, port, this::take);
+                    more.start();
+                    moreUdp.put(port, more);
+                } catch (RuntimeException e) {
+                    troubles.put(port, e.getMessage());
+                }
+            }
+        }
+        for (int port : tcpPorts) {
+            if (port != tcpPort() && !moreTcp.containsKey(port)) {
+                try {
+                    OscTcp more = new OscTcp(bound, port, this::take);
+                    more.start();
+                    moreTcp.put(port, more);
+                } catch (RuntimeException e) {
+                    troubles.put(port, e.getMessage());
+                }
+            }
+        }
+        return troubles;
+    }
+
+    /** Gives devices their places; those on other wires are passed over. */
+    synchronized void seat(List<Device> devices) {
+        Map<String, List<Place>> byFirst = new HashMap<>();
+        Map<String, Place> byDevice = new HashMap<>();
+        Set<InetSocketAddress> connected = new HashSet<>();
+        for (Device device : devices) {
+            Seat seat = device.seat();
+            if (seat.wire() != Seat.Wire.OSC) {
+                continue;
+            }
+            String[] in = seat.in().split("@", 2);
+            Sender sender = senders.computeIfAbsent(device.id(), id -> new Sender());
+            Place place = new Place(device, in[0], in.length > 1 ? in[1] : "", sender);
+            byFirst.computeIfAbsent(in[0], first -> new ArrayList<>()).add(place);
+            byDevice.put(device.id(), place);
+            if (seat.out().startsWith(TCP)) {
+                connected.add(Addresses.parse(seat.out().substring(TCP.length())));
+            }
+        }
+        senders.keySet().retainAll(byDevice.keySet());
+        seats = new Seats(byFirst, byDevice);
+        strangers.keySet().removeAll(byFirst.keySet());
+        tcp.keepOnly(connected);
+    }
+
+    private void take(Message message, long time, OscTarget target) {
+        long delay = time == OscTime.IMMEDIATELY ? 0 : OscTime.delayNanos(time, Instant.now());
+        Seats now = seats;
+        String first = message instanceof OscMessage osc ? first(osc.address()) : UNREADABLE;
+        boolean known = false;
+        for (Place place : places(now, first, message)) {
+            if (place.mayBe(target)) {
+                known = true;
+                heard(place.sender(), message, target);
+                listener.arrived(place.device().id(), message, delay);
+            }
+        }
+        if (!known) {
+            String name = now.byFirst().containsKey(first) ? first + "@" + target.address() : first;
+            heard(strangers.computeIfAbsent(name, n -> new Sender()), message, target);
+            listener.arrived("osc:" + name, message, delay);
+        }
+    }
+
+    private static Collection<Place> places(Seats seats, String first, Message message) {
+        List<Place> exact = seats.byFirst().get(first);
+        if (exact != null || !(message instanceof OscMessage osc) || !OscAddress.isPattern(osc.address())) {
+            return exact == null ? List.of() : exact;
+        }
+        OscAddress pattern = OscAddress.of(osc.address());
+        return seats.byDevice().values().stream()
+                .filter(place -> pattern.matchesFirstPart(place.first()))
+                .toList();
+    }
+
+    private static void heard(Sender sender, Message message, OscTarget target) {
+        sender.traffic.in(message);
+        sender.last = target;
+    }
+
+    private static String first(String address) {
+        int slash = address.indexOf('/', 1);
+        return slash < 0 ? address : address.substring(0, slash);
+    }
+
+    /** Sends to a device where its seat says; called on the engine's thread. */
+    void send(String device, Message message) {
+        Place place = seats.byDevice().get(device);
+        if (place == null || !(message instanceof OscMessage osc)) {
+            return;
+        }
+        Traffic traffic = place.sender().traffic;
+        OscTarget target = target(place);
+        if (target == null) {
+            traffic.dropped(
+                    place.device().seat().out().isEmpty()
+                            ? "nothing is sent to it"
+                            : "nobody has sent yet to be answered");
+        } else if (target.send(osc, traffic)) {
+            traffic.out(message);
+        }
+    }
+
+    private OscTarget target(Place place) {
+        String out = place.device().seat().out();
+        if (out.isEmpty()) {
+            return null;
+        } else if (out.equals(Seat.SENDER)) {
+            return place.sender().last;
+        } else if (out.startsWith(TCP)) {
+            return tcp.to(Addresses.parse(out.substring(TCP.length())));
+        }
+        InetSocketAddress address = Addresses.parse(out);
+        return address == null ? null : udp.to(address);
+    }
+
+    /** What has passed between a device and Orchard. */
+    Traffic traffic(String device) {
+        Place place = seats.byDevice().get(device);
+        return place == null ? Traffic.osc() : place.sender().traffic;
+    }
+
+    /** Takes the load of the last second. */
+    void sample(long nanos) {
+        seats.byDevice().values().forEach(place -> place.sender().traffic.sample(nanos));
+    }
+
+    /** The address a device last sent from, or "". */
+    String lastAddress(String device) {
+        Place place = seats.byDevice().get(device);
+        OscTarget last = place == null ? null : place.sender().last;
+        return last == null ? "" : last.address();
+    }
+
+    /** What has passed from each stranger, by name; unreadable packets are among them. */
+    Map<String, Traffic> strangers() {
+        Map<String, Traffic> all = new TreeMap<>();
+        synchronized (strangers) {
+            strangers.forEach((name, sender) -> all.put(name, sender.traffic));
+        }
+        return all;
+    }
+
+    /** The address a stranger sends from, or "". */
+    String strangerAddress(String name) {
+        Sender sender = strangers.get(name);
+        return sender == null || sender.last == null ? "" : sender.last.address();
+    }
+
+    @Override
+    public void close() {
+        udp.close();
+        tcp.close();
+        moreUdp.values().forEach(OscUdp::close);
+        moreTcp.values().forEach(OscTcp::close);
+    }
+}

@@ -1,0 +1,201 @@
+package orchard.app.port;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import orchard.gear.Device;
+import orchard.gear.Recognition;
+import orchard.gear.Seat;
+import orchard.gear.Seating;
+import orchard.gear.Sighting;
+import orchard.signal.Identity;
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
+
+/**
+ * Which device is behind which port, on every wire where ports have names. Ports are asked who is there as soon as they appear; what
+ * is found out is remembered, and what cannot be decided is a question for a person. Safe for several threads.
+ */
+final class SeatBook {
+
+    /** So long an identity reply is waited for before the shape of the traffic may decide. */
+    static final long ANSWER_NANOS = 1_000_000_000L;
+
+    private static final int MOST_HEARD = 64;
+
+    /** Remembers over restarts. */
+    interface Memory {
+        /** Everything remembered, by device id. */
+        Map<String, Recognition> all();
+
+        /** Remembers; may happen later, and must not wait. */
+        void keep(String device, Recognition known);
+    }
+
+    /** What is known about one port that is there. */
+    private static final class Known {
+        final Port port;
+        final long since = System.nanoTime();
+        final Set<Object> heard = ConcurrentHashMap.newKeySet();
+        volatile String identity = "";
+
+        Known(Port port) {
+            this.port = port;
+        }
+
+        Sighting sighting(long nanos) {
+            boolean asked = port.hasOutput() && identity.isEmpty() && nanos - since < ANSWER_NANOS;
+            return new Sighting(
+                    port.wire(), port.name(), port.name(), port.vendor(), port.socket(), identity, asked, heard);
+        }
+    }
+
+    /** Who sits where, exchanged as a whole. */
+    private record Book(Map<Port, String> devices, Map<String, Port> ports, List<Seating.Question> questions) {}
+
+    private final Memory memory;
+    private final Map<String, Recognition> recognitions;
+    private final Map<Port, Known> known = new ConcurrentHashMap<>();
+    private volatile Book book = new Book(Map.of(), Map.of(), List.of());
+
+    SeatBook(Memory memory) {
+        this.memory = memory;
+        this.recognitions = new ConcurrentHashMap<>(memory.all());
+    }
+
+    /** The device that sits at a port, or null. */
+    String device(Port port) {
+        return book.devices().get(port);
+    }
+
+    /** The port a device sits at, or null. */
+    Port port(String device) {
+        return book.ports().get(device);
+    }
+
+    /** What a person has to decide. */
+    List<Seating.Question> questions() {
+        return book.questions();
+    }
+
+    /** By what a device is recognised. */
+    Recognition recognition(String device) {
+        return recognitions.getOrDefault(device, Recognition.NOTHING);
+    }
+
+    /** Maker and model a port told, or "". */
+    String identity(Port port) {
+        Known knows = known.get(port);
+        return knows == null ? "" : knows.identity;
+    }
+
+    /**
+     * Takes note of a message.
+     *
+     * @return whether it may change who sits where
+     */
+    boolean heard(Port port, Message message) {
+        Known knows = known.get(port);
+        if (knows == null || !(message instanceof MidiMessage midi)) {
+            return false;
+        }
+        Optional<Identity> identity = midi instanceof MidiMessage.SysEx ? Identity.of(midi) : Optional.empty();
+        if (identity.isPresent()) {
+            boolean news = !identity.get().model().equals(knows.identity);
+            knows.identity = identity.get().model();
+            return news;
+        }
+        int key = MessagePattern.midiKey(midi);
+        Object shape = key >= 0 ? (Object) key : MessagePattern.otherKey(midi);
+        return shape != null
+                && !shape.equals("")
+                && book.devices().get(port) == null
+                && knows.heard.size() < MOST_HEARD
+                && knows.heard.add(shape);
+    }
+
+    /** Seats the devices of a rig at the ports that are there. */
+    synchronized void seat(Collection<Device> devices, Collection<Port> ports) {
+        long now = System.nanoTime();
+        known.keySet().retainAll(ports);
+        for (Port port : ports) {
+            if (known.putIfAbsent(port, new Known(port)) == null
+                    && port.hasOutput()
+                    && port.hasInput()
+                    && port.wire().midi()) {
+                port.send(Identity.REQUEST, null);
+            }
+        }
+        Map<Port, String> byPort = new LinkedHashMap<>();
+        Map<String, Port> byDevice = new LinkedHashMap<>();
+        List<Seating.Question> questions = new ArrayList<>();
+        for (Seat.Wire wire : Seat.Wire.values()) {
+            if (wire == Seat.Wire.OSC || wire == Seat.Wire.TOUCH) {
+                continue;
+            }
+            Map<String, Port> byName = new HashMap<>();
+            Map<String, String> before = new HashMap<>();
+            ports.stream().filter(port -> port.wire() == wire).forEach(port -> {
+                byName.put(port.name(), port);
+                Optional.ofNullable(book.devices().get(port)).ifPresent(device -> before.put(device, port.name()));
+            });
+            Seating.Result result = Seating.seat(
+                    devices.stream()
+                            .filter(device -> device.seat().wire() == wire)
+                            .map(device -> new Seating.Claim(device, recognition(device.id())))
+                            .toList(),
+                    byName.values().stream()
+                            .map(port -> known.get(port).sighting(now))
+                            .toList(),
+                    before);
+            questions.addAll(result.questions());
+            result.ports().forEach((device, name) -> {
+                Port port = byName.get(name);
+                byPort.put(port, device);
+                byDevice.put(device, port);
+                learn(device, known.get(port).sighting(now), recognition(device).apart());
+            });
+        }
+        book = new Book(byPort, byDevice, questions);
+    }
+
+    /**
+     * A person said that a device is at a port. From now on it is recognised by what is known about that port.
+     *
+     * @param wire and name of the port
+     * @return false if the port is gone
+     */
+    synchronized boolean decide(String device, Seat.Wire wire, String name) {
+        for (Known knows : known.values()) {
+            if (knows.port.wire() == wire && knows.port.name().equals(name)) {
+                Map<Port, String> byPort = new LinkedHashMap<>(book.devices());
+                byPort.values().remove(device);
+                byPort.put(knows.port, device);
+                Map<String, Port> byDevice = new LinkedHashMap<>();
+                byPort.forEach((port, who) -> byDevice.put(who, port));
+                book = new Book(byPort, byDevice, book.questions());
+                // what was known of another identity is no longer true
+                recognitions.put(device, Recognition.NOTHING);
+                learn(device, knows.sighting(System.nanoTime()), true);
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private void learn(String device, Sighting sighting, boolean apart) {
+        Recognition before = recognition(device);
+        Recognition seen = before.seen(sighting);
+        Recognition after = new Recognition(seen.identity(), seen.name(), seen.vendor(), seen.socket(), apart);
+        if (!after.equals(recognitions.put(device, after))) {
+            memory.keep(device, after);
+        }
+    }
+}

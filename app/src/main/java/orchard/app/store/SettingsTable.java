@@ -1,0 +1,53 @@
+package orchard.app.store;
+
+import java.util.List;
+import orchard.rig.PartJson;
+import orchard.rig.Settings;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+
+/** Owns {@code settings}. */
+@Component
+class SettingsTable {
+
+    private static final TypeReference<List<Integer>> PORTS = new TypeReference<>() {};
+    private static final TypeReference<List<String>> SESSIONS = new TypeReference<>() {};
+
+    private final JdbcClient jdbc;
+
+    SettingsTable(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    List<Versioned<Settings>> all() {
+        return jdbc.sql("select * from settings")
+                .query((rs, row) -> new Versioned<>(
+                        new Settings(
+                                rs.getInt("octave"),
+                                PartJson.read(rs.getString("udp_ports"), PORTS),
+                                PartJson.read(rs.getString("tcp_ports"), PORTS),
+                                PartJson.read(rs.getString("sessions"), SESSIONS)),
+                        rs.getLong("revision")))
+                .list();
+    }
+
+    void delete() {
+        jdbc.sql("delete from settings").update();
+    }
+
+    void insert(Settings settings, long revision) {
+        jdbc.sql("""
+                        insert into settings (id, revision, octave, udp_ports, tcp_ports, sessions)
+                        values (?, ?, ?, ?, ?, ?)
+                        """)
+                .params(
+                        Settings.ID,
+                        revision,
+                        settings.octaveOfNote60(),
+                        PartJson.write(settings.udpPorts(), PORTS),
+                        PartJson.write(settings.tcpPorts(), PORTS),
+                        PartJson.write(settings.sessions(), SESSIONS))
+                .update();
+    }
+}
