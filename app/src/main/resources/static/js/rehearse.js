@@ -3,6 +3,7 @@ import { send } from "./socket.js";
 import { arrowStep, clamp, drag, hold } from "./drag.js";
 
 let page;
+let patch = 0;
 
 const play = (standin, part, gesture, amount) => send({ type: "play", standin, part, gesture, amount });
 const standin = (element) => element.closest("[data-standin]").dataset.standin;
@@ -15,19 +16,29 @@ export function mount(main) {
     hold(key, () => play(standin(key), key.dataset.part, "hit", 1), () => key.dataset.part !== "shake" && play(standin(key), key.dataset.part, "release", 0)));
   main.querySelectorAll("input[type=range][data-part]").forEach((range) => {
     range.addEventListener("input", () => play(standin(range), range.dataset.part, range.dataset.gesture, Number(range.value)));
-    range.addEventListener("pointerdown", () => (range.dataset.held = "yes"));
-    ["pointerup", "pointercancel"].forEach((type) => range.addEventListener(type, () => delete range.dataset.held));
+    const leave = () => range.dataset.touch !== undefined && play(standin(range), range.dataset.part, "leave", 0);
+    range.addEventListener("pointerdown", () => {
+      range.dataset.held = "yes";
+      if (range.dataset.touch !== undefined) play(standin(range), range.dataset.part, "touch", 1);
+    });
+    ["pointerup", "pointercancel"].forEach((type) => range.addEventListener(type, () => {
+      delete range.dataset.held;
+      leave();
+    }));
+    ["keyup", "blur"].forEach((type) => range.addEventListener(type, leave));
   });
   main.querySelectorAll("[data-toggle]").forEach((button) =>
     button.addEventListener("click", () => play(standin(button), button.dataset.toggle, "set", button.ariaPressed === "true" ? 0 : 1)));
   main.querySelectorAll("[data-turn]").forEach((button) => button.addEventListener("click", () => play("gull", "turn", "by", Number(button.dataset.turn))));
   main.querySelectorAll("[data-hit]").forEach((button) => button.addEventListener("click", () => play(standin(button), button.dataset.hit, "hit", 1)));
   main.querySelector("[data-encoding]")?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
+  main.querySelectorAll("[data-trouble]").forEach((button) => button.addEventListener("click", () => play(standin(button), "cable", button.dataset.trouble, 0)));
+  main.querySelectorAll("[data-patch]").forEach((button) => button.addEventListener("click", () => play("peat", "patch", "choose", patch + Number(button.dataset.patch))));
   main.querySelectorAll("[data-tilt]").forEach(mountTilt);
 }
 
 function mountKnob(knob) {
-  const turn = (steps) => steps && play("cobble", knob.dataset.part, "turn", steps);
+  const turn = (steps) => steps && play(standin(knob), knob.dataset.part, "turn", steps);
   let done = 0;
   drag(knob, {
     started: () => ((done = 0), true),
@@ -87,6 +98,8 @@ export function panel({ standin: id, readings }) {
     else if (element?.classList.contains("knob")) showKnob(element, value, text);
     else if (element?.classList.contains("pad")) showPad(element, value, text);
     else if (element?.type === "range" && !element.dataset.held) element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
+    if (id === "peat" && part === "patch") patch = Number(text) - 1;
+    if (part === "cable") root.dataset.condition = text;
     const words = find("text", part);
     if (words) words.textContent = text;
     const meter = find("meter", part)?.querySelector(".level");
@@ -100,7 +113,8 @@ export function panel({ standin: id, readings }) {
 
 function showKnob(knob, value, text) {
   knob.querySelector(".needle").setAttribute("transform", `rotate(${-140 + 280 * value})`);
-  knob.querySelector("[data-display]").textContent = text;
+  const display = knob.querySelector("[data-display]");
+  if (display) display.textContent = text;
   knob.setAttribute("aria-valuenow", Math.round(value * 127));
   knob.setAttribute("aria-valuetext", text || String(Math.round(value * 127)));
 }

@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.mapping.Directory;
 import orchard.mapping.Fault;
@@ -27,13 +28,20 @@ public final class Check {
      *
      * @param names what things are called right now; may know newer names than the rig
      * @param absent ids of the devices that are not there right now
+     * @param halves what is missing for devices that are there with one direction only, by id
      */
-    public static List<Finding> findings(Rig rig, Directory names, Set<String> absent) {
+    public static List<Finding> findings(Rig rig, Directory names, Set<String> absent, Map<String, String> halves) {
         List<Finding> findings = new ArrayList<>();
         missing(rig, names, findings);
         twoDrivers(rig, names, findings);
         sameMessage(rig, findings);
         absent(rig, absent, findings);
+        halves.forEach((id, missing) -> rig.device(id)
+                .ifPresent(device -> findings.add(new Finding(
+                        Finding.Kind.HALF,
+                        device.name() + " has one direction only.",
+                        missing,
+                        new Finding.Place(Finding.Page.CONNECT, id, "")))));
         return List.copyOf(findings);
     }
 
@@ -56,7 +64,7 @@ public final class Check {
             }
         }
         drivers.forEach((target, mappings) -> {
-            if (mappings.size() > 1) {
+            if (mappings.size() > 1 && !mappings.stream().allMatch(mapping -> follows(mapping, names))) {
                 String triggers = mappings.stream()
                         .flatMap(m -> m.when().triggers().stream())
                         .map(names::words)
@@ -72,6 +80,18 @@ public final class Check {
                                 "")));
             }
         });
+    }
+
+    /** Whether the control of a mapping is put where its parameter stands, so that nothing jumps when it is touched. */
+    private static boolean follows(Mapping mapping, Directory names) {
+        return mapping.show().answers().stream()
+                .map(answer -> answer.light())
+                .anyMatch(light -> names.device(light.device())
+                        .flatMap(device -> device.profile().light(light.light()))
+                        .filter(l -> l.lamp() instanceof Lamp.Motor
+                                || l.lamp() instanceof Lamp.Ring
+                                || l.lamp() instanceof Lamp.Element)
+                        .isPresent());
     }
 
     private static void sameMessage(Rig rig, List<Finding> findings) {

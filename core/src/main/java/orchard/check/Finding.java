@@ -19,7 +19,9 @@ public record Finding(Kind kind, String sentence, String cause, Place place) {
         /** Two controls send the same message. */
         SAME_MESSAGE("Same message twice"),
         /** A device of the rig is not there right now. */
-        ABSENT("Not plugged in");
+        ABSENT("Not plugged in"),
+        /** A device needs both directions and has one. */
+        HALF("Half plugged in");
 
         private final String title;
 

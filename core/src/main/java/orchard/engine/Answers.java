@@ -74,7 +74,8 @@ final class Answers {
             int slot = light.slot();
             state.dirty[slot] = false;
             AnswerPlan answer = state.wanted[slot];
-            if (answer != null && state.present[light.deviceSlot()]) {
+            boolean underFinger = light.touch() >= 0 && state.controlPosition[light.touch()] > 0;
+            if (!underFinger && answer != null && state.present[light.deviceSlot()]) {
                 show(light, message(answer), text(answer.parameter(), answer.told()));
             }
         }
@@ -83,6 +84,7 @@ final class Answers {
     private void show(LightPlan light, Message message, String text) {
         if (!message.equals(state.shown[light.slot()])) {
             state.shown[light.slot()] = message;
+            state.shownNanos[light.slot()] = turn.now;
             turn.show(light.ref().device(), light.ref(), message);
             turn.note(new Step.LightShown(light.ref(), text, message));
         }

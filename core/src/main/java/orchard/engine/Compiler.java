@@ -68,7 +68,15 @@ public final class Compiler {
         for (Device device : rig.gear()) {
             for (Light light : device.profile().lights()) {
                 Ref.ToLight ref = new Ref.ToLight(device.id(), light.id());
-                lights.put(ref, new LightPlan(lightSlots.of(ref), deviceSlots.of(device.id()), ref, light.lamp()));
+                boolean senses = device.profile()
+                        .control(light.control())
+                        .flatMap(control -> control.dimension(Dimension.TOUCH))
+                        .isPresent();
+                int touch = senses && light.lamp() instanceof Lamp.Motor
+                        ? controlSlots.of(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
+                        : -1;
+                lights.put(
+                        ref, new LightPlan(lightSlots.of(ref), deviceSlots.of(device.id()), ref, light.lamp(), touch));
             }
         }
         return lights;
@@ -144,6 +152,8 @@ public final class Compiler {
                     .filter(light -> light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor)
                     .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                     .toArray(LightPlan[]::new);
+            LightPlan motor =
+                    Stream.of(rings).filter(LightPlan::isMotor).findFirst().orElse(null);
             for (Dimension dimension : control.dimensions()) {
                 Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), dimension.name());
                 Object key = dimension.pattern().key();
@@ -155,7 +165,9 @@ public final class Compiler {
                                 control,
                                 dimension,
                                 listeners.getOrDefault(ref, List.of()).toArray(new MappingPlan[0]),
-                                rings));
+                                dimension.name().equals(Dimension.TOUCH) ? new LightPlan[0] : rings,
+                                dimension.name().equals(Dimension.TOUCH) ? null : motor,
+                                dimension.name().equals(Dimension.TOUCH) ? motor : null));
             }
         }
         ControlPlan[][] midiControls = new ControlPlan[midi ? MessagePattern.MIDI_KEYS : 0][];

@@ -17,11 +17,13 @@ final class Controls {
     private final State state;
     private final Turn turn;
     private final Parameters parameters;
+    private final Answers answers;
 
-    Controls(State state, Turn turn, Parameters parameters) {
+    Controls(State state, Turn turn, Parameters parameters, Answers answers) {
         this.state = state;
         this.turn = turn;
         this.parameters = parameters;
+        this.answers = answers;
     }
 
     /** A message came in that is about a control. */
@@ -49,17 +51,40 @@ final class Controls {
             state.pressTaken[slot] = position == 0 ? null : takers;
         }
         state.controlPosition[slot] = position;
+        if (control.touchOf() != null && position == 0) {
+            // while the finger was on it the motor was told nothing
+            state.shown[control.touchOf().slot()] = null;
+            answers.markDirty(control.touchOf());
+        }
+        if (control.motor() != null && !byHand(control.motor())) {
+            noteMoved(control, position, number, false);
+            for (MappingPlan mapping : takers) {
+                turn.note(new Step.Considered(
+                        mapping.mapping().id(), Step.Verdict.HELD_BACK, List.of(), "heard, but its motor moved it"));
+            }
+            return;
+        }
         for (LightPlan ring : control.rings()) {
             state.shown[ring.slot()] = ring.lamp().message(position, "");
         }
-        noteMoved(control, position, number);
+        noteMoved(control, position, number, true);
         for (MappingPlan mapping : takers) {
             run(mapping, position, Double.NaN);
         }
     }
 
+    /** Whether a hand moves a motor fader: a finger is on it, or else its motor had no reason to move lately. */
+    private boolean byHand(LightPlan motor) {
+        return motor.touch() >= 0
+                ? state.controlPosition[motor.touch()] > 0
+                : turn.now - state.shownNanos[motor.slot()] > Engine.MOTOR_NANOS;
+    }
+
     /** Its device is gone: what is held down comes up, for nobody else will ever say so. */
     void letGo(ControlPlan control) {
+        if (control.touchOf() != null) {
+            state.controlPosition[control.slot()] = 0;
+        }
         if (state.pressTaken[control.slot()] != null) {
             movedTo(control, control.dimension().pattern().low());
         }
@@ -79,7 +104,7 @@ final class Controls {
         }
         double before = state.controlPosition[slot];
         state.controlPosition[slot] = Position.cut((Double.isNaN(before) ? 0 : before) + steps);
-        noteMoved(control, state.controlPosition[slot], number);
+        noteMoved(control, state.controlPosition[slot], number, true);
         for (MappingPlan mapping : control.mappings()) {
             if (steps != 0 || mapping.fault() != null) {
                 run(mapping, Double.NaN, steps);
@@ -151,9 +176,9 @@ final class Controls {
         }
     }
 
-    private void noteMoved(ControlPlan control, double position, double number) {
+    private void noteMoved(ControlPlan control, double position, double number, boolean byHand) {
         if (turn.traced()) {
-            turn.note(new Step.ControlMoved(control.ref(), position, number));
+            turn.note(new Step.ControlMoved(control.ref(), position, number, byHand));
         }
     }
 }

@@ -30,6 +30,9 @@ public final class Engine {
     /** For this long after Orchard set a parameter, a differing value from its device may be an answer that came late. */
     public static final long SETTLE_NANOS = 40_000_000;
 
+    /** A motor fader without touch sense that moves within this time after it was told to is moved by its motor. */
+    public static final long MOTOR_NANOS = 150_000_000;
+
     private static final long KEEP_ALIVE_NANOS = Profile.KEEP_ALIVE_SECONDS * 1_000_000_000L;
     private static final long LONG_SLEEP_NANOS = 60_000_000_000L;
     private static final int MOST_DATED = 4096;
@@ -53,7 +56,7 @@ public final class Engine {
         this.turn = new Turn(outlet, traces != null);
         this.answers = new Answers(state, turn);
         this.parameters = new Parameters(state, turn, answers);
-        this.controls = new Controls(state, turn, parameters);
+        this.controls = new Controls(state, turn, parameters, answers);
         this.traces = traces;
         this.plan = plan;
         state.fit(plan);

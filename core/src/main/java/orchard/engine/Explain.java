@@ -67,7 +67,9 @@ public final class Explain {
         if (step instanceof Step.ControlMoved moved) {
             lines.add(line(
                     Tone.IN,
-                    "That is " + names.words(moved.control()) + ", now at " + percent(moved.position()) + "."));
+                    "That is " + names.words(moved.control()) + ", "
+                            + (moved.byHand() ? "now" : "taken by its motor, now") + " at "
+                            + percent(moved.position()) + "."));
             if (trace.first(Step.Considered.class) == null) {
                 lines.add(line(Tone.MISSED, "No mapping listens to " + names.words(moved.control()) + "."));
             }

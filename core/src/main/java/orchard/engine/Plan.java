@@ -144,6 +144,8 @@ public final class Plan {
      *
      * @param mappings those that listen to it, in the order of the rig
      * @param rings lights that stand where the control stands, so that a move of the hand moves them too
+     * @param motor the motor that moves it, or null
+     * @param touchOf of a touch sense: the motor that waits for the finger to leave; or null
      */
     record ControlPlan(
             int slot,
@@ -151,7 +153,9 @@ public final class Plan {
             Control control,
             Dimension dimension,
             MappingPlan[] mappings,
-            LightPlan[] rings) {}
+            LightPlan[] rings,
+            LightPlan motor,
+            LightPlan touchOf) {}
 
     /** One parameter, and the lights that answer it. */
     record ParameterPlan(int slot, Ref.ToParameter ref, DevicePlan[] owner, Parameter parameter, AnswerPlan[] answers) {
@@ -161,8 +165,17 @@ public final class Plan {
         }
     }
 
-    /** One light. */
-    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp) {}
+    /**
+     * One light.
+     *
+     * @param touch slot of the control that senses a finger on it, or −1
+     */
+    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp, int touch) {
+
+        boolean isMotor() {
+            return lamp instanceof Lamp.Motor;
+        }
+    }
 
     /**
      * One light that answers a parameter, by way of a mapping's shape read backwards.

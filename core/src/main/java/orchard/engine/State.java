@@ -45,6 +45,9 @@ final class State {
     AnswerPlan[] wanted = {};
 
     Message[] shown = {};
+    /** When each light was last told something. */
+    long[] shownNanos = {};
+
     ArrayDeque<LightPlan> dirtyLights = new ArrayDeque<>();
     boolean[] dirty = {};
 
@@ -85,6 +88,7 @@ final class State {
         faultTold = Arrays.copyOf(faultTold, Math.max(faultTold.length, plan.mappingSlots));
         wanted = Arrays.copyOf(wanted, Math.max(wanted.length, plan.lightSlots));
         shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
+        shownNanos = Arrays.copyOf(shownNanos, Math.max(shownNanos.length, plan.lightSlots));
         dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
         joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));

@@ -12,8 +12,9 @@ public sealed interface Step {
      *
      * @param position where it stands now
      * @param number the number in its message
+     * @param byHand false if it only tells where its motor took it
      */
-    record ControlMoved(Ref.ToControl control, double position, double number) implements Step {}
+    record ControlMoved(Ref.ToControl control, double position, double number, boolean byHand) implements Step {}
 
     /**
      * A device told a parameter's value.

@@ -7,4 +7,8 @@ import orchard.signal.MessagePattern;
  *
  * @param name unique within its control: {@code turn}, {@code velocity}, {@code pressure}, {@code gate}, {@code x}
  */
-public record Dimension(String name, MessagePattern pattern) {}
+public record Dimension(String name, MessagePattern pattern) {
+
+    /** Name of the dimension of a motor fader that tells whether a finger is on it. */
+    public static final String TOUCH = "touch";
+}

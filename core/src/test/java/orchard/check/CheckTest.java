@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import orchard.Gear;
 import orchard.gear.Control;
@@ -63,13 +64,15 @@ class CheckTest {
     @Test
     void findsDevicesThatAreNotThere() {
         Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
-        assertThat(Check.findings(rig, rig, Set.of("desk"))).singleElement().satisfies(finding -> {
-            assertThat(finding.sentence()).isEqualTo("Desk is not there.");
-            assertThat(finding.cause()).isEqualTo("1 mapping needs it.");
-        });
+        assertThat(Check.findings(rig, rig, Set.of("desk"), Map.of()))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.sentence()).isEqualTo("Desk is not there.");
+                    assertThat(finding.cause()).isEqualTo("1 mapping needs it.");
+                });
     }
 
     private static List<Finding> find(Rig rig) {
-        return Check.findings(rig, rig, Set.of());
+        return Check.findings(rig, rig, Set.of(), Map.of());
     }
 }

@@ -9,10 +9,13 @@ import orchard.Gear;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.mapping.Mapping;
+import orchard.mapping.Show;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -203,6 +206,57 @@ class ArrivingTest {
         bench.sent.clear();
         bench.present("desk");
         assertThat(bench.words("desk")).containsExactly("NRPN 9 = 16383, ch 1");
+    }
+
+    private static Bench motorFader() {
+        Control fader = new Control(
+                "f",
+                "Fader",
+                Control.Kind.FADER,
+                List.of(
+                        new Dimension("position", new MessagePattern.Wheel(1)),
+                        new Dimension(Dimension.TOUCH, new MessagePattern.NoteGate(16, 104))),
+                new Control.Face(0, 0, 1, 1));
+        Device board = new Device(
+                "box",
+                "Box",
+                "",
+                new Seat(Seat.Wire.MIDI, "Box", "Box"),
+                new Profile(
+                        List.of(fader),
+                        List.of(),
+                        List.of(),
+                        List.of(new Light("f.motor", "motor", "f", new Lamp.Motor(1))),
+                        List.of(),
+                        List.of(),
+                        List.of()));
+        return bench(board, Gear.answering(Gear.mapping("m", "f", "position", "volume"), "f.motor", Show.Rule.VALUE));
+    }
+
+    @Test
+    void whatAMotorReportsOnItsWayIsNoMoveOfAHand() {
+        Bench bench = motorFader();
+        bench.tell("volume", 6, "6.0 dB");
+        bench.pass(50);
+        assertThat(bench.words("box")).containsExactly("pitch bend = 16383, ch 1");
+        Trace trace = bench.arrive("box", new MidiMessage.PitchBend(1, 9000));
+        assertThat(trace.first(Step.Considered.class).why()).isEqualTo("heard, but its motor moved it");
+        assertThat(bench.words("desk")).isEmpty();
+    }
+
+    @Test
+    void aMotorWaitsForTheFingerAndThenShowsTheTruth() {
+        Bench bench = motorFader();
+        bench.arrive("box", new MidiMessage.NoteOn(16, 104, 127));
+        bench.arrive("box", new MidiMessage.PitchBend(1, 16383));
+        assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");
+        bench.pass(100);
+        bench.tell("volume", -60, "-60 dB");
+        bench.pass(100);
+        assertThat(bench.words("box")).as("never against a finger").isEmpty();
+        bench.arrive("box", new MidiMessage.NoteOff(16, 104, 0));
+        bench.pass(50);
+        assertThat(bench.words("box")).containsExactly("pitch bend = 0, ch 1");
     }
 
     @Test

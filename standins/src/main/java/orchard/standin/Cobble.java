@@ -4,7 +4,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
-import orchard.signal.MidiDecoder;
 import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 
@@ -16,9 +15,8 @@ import orchard.signal.MidiMessage;
  *
  * <p>Habit: it starts in a mode of its own in which everything goes out as SysEx, until it is told to speak plain MIDI.
  */
-public final class Cobble implements StandIn {
+public final class Cobble extends MidiStandIn {
 
-    private static final byte MAKER = 0x7D;
     private static final byte MODEL = 0x01;
     private static final int KNOBS = 8;
     private static final int PADS = 16;
@@ -30,12 +28,9 @@ public final class Cobble implements StandIn {
         Encoding.ABSOLUTE, Encoding.TWOS_COMPLEMENT, Encoding.OFFSET_64, Encoding.SIGN_AND_MAGNITUDE
     };
 
-    private final Panel panel = new Panel();
-    private final MidiDecoder decoder = new MidiDecoder(this::arrived);
     private final int[] knobs = new int[KNOBS];
     private final Encoding[] encodings = new Encoding[KNOBS];
     private final String[] displays = new String[KNOBS];
-    private final VirtualMidi midi;
     private boolean plain;
 
     /** Plugs a Cobble in under its own name. */
@@ -43,9 +38,25 @@ public final class Cobble implements StandIn {
         this("Cobble");
     }
 
-    /** @param port name of the MIDI ports it appears as */
+    /** @param port name of the MIDI ports it appears as, and of the socket it is plugged into */
     public Cobble(String port) {
+        this(port, port + " cable");
+    }
+
+    /**
+     * @param port name of the MIDI ports it appears as
+     * @param socket where it is plugged in
+     */
+    public Cobble(String port, String socket) {
+        super(port, MODEL, new VirtualMidi.Kind(socket, true, true, 0));
         Arrays.fill(encodings, Encoding.ABSOLUTE);
+        panel.show("crossfader", 0.5, "");
+        forget();
+        plug();
+    }
+
+    private void forget() {
+        plain = false;
         Arrays.fill(displays, "");
         for (int i = 0; i < KNOBS; i++) {
             showKnob(i);
@@ -53,9 +64,12 @@ public final class Cobble implements StandIn {
         for (int i = 1; i <= PADS; i++) {
             panel.show("pad" + i, 0, "");
         }
-        panel.show("crossfader", 0.5, "");
         panel.show("mode", 0, "own language");
-        midi = new VirtualMidi(port, this::feed);
+    }
+
+    @Override
+    void unplugged() {
+        forget();
     }
 
     @Override
@@ -64,36 +78,24 @@ public final class Cobble implements StandIn {
     }
 
     @Override
-    public synchronized void play(String part, String gesture, double amount) {
-        String kind = part.replaceAll("\\d+$", "");
-        int number = part.length() == kind.length() ? 0 : Integer.parseInt(part.substring(kind.length()));
-        switch (kind + " " + gesture) {
-            case "knob turn" -> turn(index(number, KNOBS), (int) Math.rint(amount));
-            case "pad hit" -> note(FIRST_PAD + index(number, PADS), Math.max(1, seven(amount)));
-            case "pad press" -> send(new MidiMessage.PolyPressure(1, FIRST_PAD + index(number, PADS), seven(amount)));
-            case "pad release" -> note(FIRST_PAD + index(number, PADS), 0);
-            case "page hit" -> note(84 + index(number, 6), 127);
-            case "page release" -> note(84 + index(number, 6), 0);
-            case "side hit" -> note(90 + index(number, 4), 127);
-            case "side release" -> note(90 + index(number, 4), 0);
+    void hand(String part, String gesture, double amount) {
+        switch (kind(part) + " " + gesture) {
+            case "knob turn" -> turn(index(part, KNOBS), (int) Math.rint(amount));
+            case "pad hit" -> note(FIRST_PAD + index(part, PADS), Math.max(1, seven(amount)));
+            case "pad press" -> send(new MidiMessage.PolyPressure(1, FIRST_PAD + index(part, PADS), seven(amount)));
+            case "pad release" -> note(FIRST_PAD + index(part, PADS), 0);
+            case "page hit" -> note(84 + index(part, 6), 127);
+            case "page release" -> note(84 + index(part, 6), 0);
+            case "side hit" -> note(90 + index(part, 4), 127);
+            case "side release" -> note(90 + index(part, 4), 0);
             case "crossfader move" -> {
                 panel.show("crossfader", seven(amount) / 127.0, "");
                 send(new MidiMessage.ControlChange(1, CROSSFADER, seven(amount)));
             }
-            case "knobs encoding" -> Arrays.fill(encodings, ENCODINGS[index((int) amount + 1, ENCODINGS.length)]);
-            default -> throw new IllegalArgumentException("Cobble has no " + part + " to " + gesture);
+            case "knobs encoding" ->
+                Arrays.fill(encodings, ENCODINGS[index("knobs" + ((int) amount + 1), ENCODINGS.length)]);
+            default -> throw cannot(part, gesture);
         }
-    }
-
-    private static int index(int number, int count) {
-        if (number < 1 || number > count) {
-            throw new IllegalArgumentException("Cobble has no number " + number);
-        }
-        return number - 1;
-    }
-
-    private static int seven(double amount) {
-        return (int) Math.rint(Math.max(0, Math.min(1, amount)) * 127);
     }
 
     private void turn(int knob, int steps) {
@@ -108,26 +110,22 @@ public final class Cobble implements StandIn {
         send(velocity == 0 ? new MidiMessage.NoteOff(1, note, 0) : new MidiMessage.NoteOn(1, note, velocity));
     }
 
-    private void send(MidiMessage message) {
+    @Override
+    void send(MidiMessage message) {
         byte[] bytes = MidiEncoder.encode(message);
         if (!plain) {
-            byte[] own = new byte[3 + bytes.length];
-            own[0] = MAKER;
-            own[1] = MODEL;
-            own[2] = 0x10;
+            byte[] wrapped = new byte[1 + bytes.length];
+            wrapped[0] = 0x10;
             for (int i = 0; i < bytes.length; i++) {
-                own[3 + i] = (byte) (bytes[i] & 0x7F);
+                wrapped[1 + i] = (byte) (bytes[i] & 0x7F);
             }
-            bytes = MidiEncoder.encode(new MidiMessage.SysEx(own));
+            bytes = MidiEncoder.encode(own(wrapped));
         }
-        midi.send(bytes);
+        sendBytes(bytes);
     }
 
-    private synchronized void feed(byte[] bytes) {
-        decoder.feed(bytes);
-    }
-
-    private void arrived(Message message) {
+    @Override
+    void arrived(Message message) {
         if (message instanceof MidiMessage.SysEx sysEx) {
             sysEx(sysEx);
         } else if (message instanceof MidiMessage.NoteOn on) {
@@ -145,10 +143,7 @@ public final class Cobble implements StandIn {
 
     private void sysEx(MidiMessage.SysEx message) {
         byte[] data = message.data();
-        if (message.startsWith((byte) 0x7E) && data.length == 4 && data[2] == 0x06 && data[3] == 0x01) {
-            midi.send(MidiEncoder.encode(
-                    new MidiMessage.SysEx(new byte[] {0x7E, 0, 0x06, 0x02, MAKER, MODEL, 0, 1, 0, 0, 0, 1, 0})));
-        } else if (message.startsWith(MAKER, MODEL, (byte) 0x01) && data.length == 4) {
+        if (message.startsWith(MAKER, MODEL, (byte) 0x01) && data.length == 4) {
             plain = data[3] == 1;
             panel.show("mode", plain ? 1 : 0, plain ? "plain MIDI" : "own language");
         } else if (message.startsWith(MAKER, MODEL, (byte) 0x02) && data.length == 5 && data[4] < ENCODINGS.length) {
@@ -174,15 +169,5 @@ public final class Cobble implements StandIn {
 
     private void showKnob(int knob) {
         panel.show("knob" + (knob + 1), knobs[knob] / 127.0, displays[knob]);
-    }
-
-    @Override
-    public Panel panel() {
-        return panel;
-    }
-
-    @Override
-    public void close() {
-        midi.close();
     }
 }

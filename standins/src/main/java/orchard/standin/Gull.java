@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Random;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -38,7 +39,8 @@ public final class Gull implements StandIn {
     private record Late(long frame, byte[] packet) {}
 
     private final Panel panel = new Panel();
-    private final DatagramSocket socket;
+    private final Cable cable = new Cable();
+    private final Random rubbish = new Random(7);
     private final InetSocketAddress target;
     private final ScheduledExecutorService frames = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "gull");
@@ -49,17 +51,15 @@ public final class Gull implements StandIn {
     private final Map<String, Integer> framesLeft = new LinkedHashMap<>();
     private final Deque<Late> late = new ArrayDeque<>();
     private final float[] tilt = new float[3];
+    private DatagramSocket socket;
     private float turns;
     private long frame;
     private long packets;
 
     /** @param port UDP port on this machine that it sends to */
     public Gull(int port) {
-        try {
-            socket = new DatagramSocket(0, InetAddress.getLoopbackAddress());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        socket = open();
+        cable.show(panel, Cable.Condition.PLUGGED);
         target = new InetSocketAddress(InetAddress.getLoopbackAddress(), port);
         for (String part : List.of("tiltX", "tiltY", "tiltZ")) {
             panel.show(part, 0.5, "0.00");
@@ -72,6 +72,33 @@ public final class Gull implements StandIn {
         frames.scheduleAtFixedRate(this::frame, 10, 10, TimeUnit.MILLISECONDS);
     }
 
+    private static DatagramSocket open() {
+        try {
+            return new DatagramSocket(0, InetAddress.getLoopbackAddress());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void cable(String gesture) {
+        switch (gesture) {
+            case "pull" -> cable.show(panel, Cable.Condition.PULLED);
+            case "plug", "wake" -> cable.show(panel, Cable.Condition.PLUGGED);
+            case "sleep" -> cable.show(panel, Cable.Condition.ASLEEP);
+            case "rename" -> {
+                socket.close();
+                socket = open(); // the same wand from another address
+                cable.show(panel, Cable.Condition.PLUGGED);
+            }
+            case "rubbish" -> {
+                byte[] bytes = new byte[24];
+                rubbish.nextBytes(bytes);
+                send(bytes);
+            }
+            default -> throw new IllegalArgumentException("a cable cannot " + gesture);
+        }
+    }
+
     @Override
     public String id() {
         return "gull";
@@ -79,6 +106,10 @@ public final class Gull implements StandIn {
 
     @Override
     public synchronized void play(String part, String gesture, double amount) {
+        if (part.equals(Cable.PART)) {
+            cable(gesture);
+            return;
+        }
         switch (part + " " + gesture) {
             case "tiltX move" -> tilt(0, part, amount);
             case "tiltY move" -> tilt(1, part, amount);
@@ -148,6 +179,9 @@ public final class Gull implements StandIn {
     }
 
     private void send(byte[] packet) {
+        if (!cable.isUp()) {
+            return;
+        }
         try {
             socket.send(new DatagramPacket(packet, packet.length, target));
         } catch (IOException e) {
@@ -161,7 +195,7 @@ public final class Gull implements StandIn {
     }
 
     @Override
-    public void close() {
+    public synchronized void close() {
         frames.shutdownNow();
         socket.close();
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
@@ -24,18 +25,58 @@ final class VirtualMidi implements AutoCloseable {
 
     private final List<Receiver> listeners = new CopyOnWriteArrayList<>();
     private final Consumer<byte[]> arriving;
+    private final Kind kind;
     private final Port input;
     private final Port output;
+    private long wireFree = System.nanoTime();
 
     /**
-     * @param name of both ports
+     * What kind of cable it is.
+     *
+     * @param socket where it is plugged in
+     * @param speaks whether the device can say something
+     * @param hears whether something can be said to it
+     * @param baud bits a second the wire carries towards the device, ten to a byte; 0 for as many as there are
+     */
+    record Kind(String socket, boolean speaks, boolean hears, int baud) {}
+
+    /**
+     * @param name of its ports
      * @param arriving takes the bytes a program sends, one message at a time, on the program's thread
      */
-    VirtualMidi(String name, Consumer<byte[]> arriving) {
+    VirtualMidi(String name, Kind kind, Consumer<byte[]> arriving) {
         this.arriving = arriving;
-        this.input = new Port(name, "in", true);
-        this.output = new Port(name, "out", false);
+        this.kind = kind;
+        this.input = new Port(name, kind.socket(), true);
+        this.output = new Port(name, kind.socket(), false);
         PLUGGED.add(this);
+    }
+
+    /** Keeps the program waiting until the wire has carried what it sent, as a driver does. */
+    private void carry(byte[] bytes) {
+        if (kind.baud() > 0) {
+            long until;
+            synchronized (this) {
+                wireFree = Math.max(System.nanoTime(), wireFree) + bytes.length * 10_000_000_000L / kind.baud();
+                until = wireFree;
+            }
+            for (long left;
+                    (left = until - System.nanoTime()) > 0
+                            && !Thread.currentThread().isInterrupted(); ) {
+                LockSupport.parkNanos(left);
+            }
+        }
+        if (PLUGGED.contains(this)) {
+            arriving.accept(bytes);
+        }
+    }
+
+    /** Sends bytes that are not whole messages. */
+    void sendRaw(byte[] bytes) {
+        byte[] special = new byte[bytes.length + 1];
+        special[0] = (byte) SysexMessage.SPECIAL_SYSTEM_EXCLUSIVE;
+        System.arraycopy(bytes, 0, special, 1, bytes.length);
+        send(special);
     }
 
     /** Sends bytes of whole messages to whoever has the input open. */
@@ -56,15 +97,19 @@ final class VirtualMidi implements AutoCloseable {
     static List<MidiDevice> ports() {
         List<MidiDevice> ports = new ArrayList<>();
         PLUGGED.forEach(midi -> {
-            ports.add(midi.input);
-            ports.add(midi.output);
+            if (midi.kind.speaks()) {
+                ports.add(midi.input);
+            }
+            if (midi.kind.hears()) {
+                ports.add(midi.output);
+            }
         });
         return ports;
     }
 
     private static MidiMessage message(byte[] bytes) {
         try {
-            if ((bytes[0] & 0xFF) == 0xF0) {
+            if ((bytes[0] & 0xFF) == 0xF0 || (bytes[0] & 0xFF) == 0xF7) {
                 return new SysexMessage(bytes, bytes.length);
             }
             return bytes.length == 1
@@ -76,8 +121,8 @@ final class VirtualMidi implements AutoCloseable {
     }
 
     private static final class PortInfo extends MidiDevice.Info {
-        PortInfo(String name, String direction) {
-            super(name, "Orchard", name + " " + direction, "1");
+        PortInfo(String name, String socket) {
+            super(name, "Orchard", socket, "1");
         }
     }
 
@@ -86,8 +131,8 @@ final class VirtualMidi implements AutoCloseable {
         private final boolean sends;
         private volatile boolean open;
 
-        Port(String name, String direction, boolean sends) {
-            this.info = new PortInfo(name, direction);
+        Port(String name, String socket, boolean sends) {
+            this.info = new PortInfo(name, socket);
             this.sends = sends;
         }
 
@@ -137,7 +182,7 @@ final class VirtualMidi implements AutoCloseable {
             return new Receiver() {
                 @Override
                 public void send(MidiMessage message, long timeStamp) {
-                    arriving.accept(Arrays.copyOf(message.getMessage(), message.getLength()));
+                    carry(Arrays.copyOf(message.getMessage(), message.getLength()));
                 }
 
                 @Override

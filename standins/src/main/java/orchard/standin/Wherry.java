@@ -8,6 +8,7 @@ import java.net.InetAddress;
 import java.net.SocketAddress;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -39,6 +40,8 @@ public final class Wherry implements StandIn {
     private final Map<String, Float> values = new ConcurrentHashMap<>();
     private final Map<String, String> names = new LinkedHashMap<>();
     private final Map<SocketAddress, Long> subscribers = new ConcurrentHashMap<>();
+    private final Cable cable = new Cable();
+    private final Random rubbish = new Random(7);
     private final DatagramSocket socket;
     private final ScheduledExecutorService meters = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "wherry-meters");
@@ -66,6 +69,7 @@ public final class Wherry implements StandIn {
         names.put("/wherry/track/4/device/1/name", "Filter");
         names.forEach((address, name) -> panel.show(address, 0, name));
         panel.show("transport", 0, "stopped");
+        cable.show(panel, Cable.Condition.PLUGGED);
         Thread listener = new Thread(this::listen, "wherry");
         listener.setDaemon(true);
         listener.start();
@@ -84,6 +88,10 @@ public final class Wherry implements StandIn {
 
     @Override
     public synchronized void play(String part, String gesture, double amount) {
+        if (part.equals(Cable.PART)) {
+            cable(gesture);
+            return;
+        }
         WherryParameter parameter = parameters.get(part);
         if (parameter != null && gesture.equals("set") && parameter.settable()) {
             set(parameter, parameter.at(amount));
@@ -116,7 +124,28 @@ public final class Wherry implements StandIn {
         }
     }
 
+    /** Renaming means nothing to software that is found by its address. */
+    private void cable(String gesture) {
+        switch (gesture) {
+            case "pull" -> cable.show(panel, Cable.Condition.PULLED);
+            case "plug", "wake", "rename" -> cable.show(panel, Cable.Condition.PLUGGED);
+            case "sleep" -> {
+                subscribers.clear();
+                cable.show(panel, Cable.Condition.ASLEEP);
+            }
+            case "rubbish" -> {
+                byte[] bytes = new byte[24];
+                rubbish.nextBytes(bytes);
+                subscribers.keySet().forEach(subscriber -> send(subscriber, bytes));
+            }
+            default -> throw new IllegalArgumentException("a cable cannot " + gesture);
+        }
+    }
+
     private synchronized void arrived(OscMessage message, SocketAddress sender) {
+        if (!cable.isUp()) {
+            return;
+        }
         String address = message.address();
         WherryParameter parameter = parameters.get(address);
         if (parameter != null && parameter.settable() && Double.isFinite(message.number(0))) {
@@ -222,7 +251,13 @@ public final class Wherry implements StandIn {
     }
 
     private void send(SocketAddress to, OscMessage message) {
-        byte[] packet = OscCodec.encode(message);
+        send(to, OscCodec.encode(message));
+    }
+
+    private void send(SocketAddress to, byte[] packet) {
+        if (!cable.isUp()) {
+            return;
+        }
         try {
             socket.send(new DatagramPacket(packet, packet.length, to));
         } catch (IOException e) {

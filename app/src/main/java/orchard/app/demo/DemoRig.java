@@ -6,6 +6,7 @@ import java.util.List;
 import orchard.app.OrchardSettings;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.layout.Element;
@@ -76,6 +77,9 @@ final class DemoRig {
         List<Part> parts = new ArrayList<>();
         parts.add(new Part.OfDevice(new Device(
                 "cobble", "Cobble", "left hand", new Seat(Seat.Wire.MIDI, "Cobble", "Cobble"), ProfileShelf.cobble())));
+        parts.add(midi("sluice", "Sluice", "the faders of the house", MidiProfiles.sluice()));
+        parts.add(midi("treadle", "Treadle", "both feet", MidiProfiles.treadle()));
+        parts.add(midi("peat", "Peat", "the drone under the tide", MidiProfiles.peat()));
         parts.add(new Part.OfDevice(
                 new Device("gull", "Gull", "right hand", new Seat(Seat.Wire.OSC, "/gull", ""), ProfileShelf.gull())));
         parts.add(new Part.OfDevice(wherry(wherryAt)));
@@ -83,6 +87,10 @@ final class DemoRig {
         mappings().forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
         parts.addAll(songs());
         return parts;
+    }
+
+    private static Part midi(String id, String name, String role, Profile profile) {
+        return new Part.OfDevice(new Device(id, name, role, new Seat(Seat.Wire.MIDI, name, name), profile));
     }
 
     private static Layout balcony() {
@@ -125,7 +133,31 @@ final class DemoRig {
                     "m" + (5 + i), "layout1", fader, "position", "track" + i + ".volume", Shape.WHOLE, List.of(fader)));
         }
         all.add(mapping("m10", "layout1", "e7", "position", "filter.cutoff", Shape.WHOLE, List.of("e7")));
+        for (int i = 1; i <= 7; i++) {
+            String fader = "fader" + i;
+            List<String> shown = List.of(fader + ".motor", fader + ".text");
+            all.add(mapping("m" + (10 + i), "sluice", fader, "position", "track" + i + ".volume", Shape.WHOLE, shown));
+        }
+        List<String> encoder = List.of("encoder1.ring", "encoder1.text");
+        all.add(mapping("m18", "sluice", "encoder1", "turn", "track1.pan", Shape.WHOLE, encoder));
+        all.add(mapping("m19", "treadle", "pedal1", "position", "filter.mix", Shape.WHOLE, List.of()));
+        all.add(mapping("m20", "treadle", "sustain", "position", "track5.mute", Shape.WHOLE, List.of()));
+        all.add(mapping("m21", "peat", "resonance", "turn", "filter.drive", Shape.WHOLE, List.of()));
+        all.add(toPeat("m22", "knob7", "filter.cutoff"));
+        all.add(toPeat("m23", "knob8", "oscillator1.waveform"));
         return all;
+    }
+
+    private static Mapping toPeat(String id, String knob, String parameter) {
+        return new Mapping(
+                id,
+                new When(List.of(new Ref.ToControl("cobble", knob, "turn"))),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("peat", parameter)))),
+                new Show(List.of(
+                        new Show.Answer(new Ref.ToLight("cobble", knob + ".display"), Show.Rule.VALUE),
+                        new Show.Answer(new Ref.ToLight("cobble", knob + ".ring"), Show.Rule.VALUE))));
     }
 
     private static Mapping mapping(

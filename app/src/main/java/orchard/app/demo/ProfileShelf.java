@@ -33,6 +33,9 @@ public final class ProfileShelf {
     public static Map<String, Profile> all() {
         Map<String, Profile> all = new LinkedHashMap<>();
         all.put("Cobble", cobble());
+        all.put("Sluice", MidiProfiles.sluice());
+        all.put("Treadle", MidiProfiles.treadle());
+        all.put("Peat", MidiProfiles.peat());
         all.put("Gull", gull());
         all.put("Wherry", wherry());
         return all;

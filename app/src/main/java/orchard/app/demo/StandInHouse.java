@@ -15,8 +15,11 @@ import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
 import orchard.standin.Cobble;
 import orchard.standin.Gull;
+import orchard.standin.Peat;
+import orchard.standin.Sluice;
 import orchard.standin.StandIn;
 import orchard.standin.StandIn.Reading;
+import orchard.standin.Treadle;
 import orchard.standin.Wherry;
 import org.springframework.stereotype.Component;
 
@@ -50,7 +53,8 @@ public final class StandInHouse implements LiveSocket.Panels {
             return;
         }
         wherry = new Wherry(settings.wherryPort());
-        for (StandIn standIn : List.of(new Cobble(), new Gull(ports.oscPort()), wherry)) {
+        for (StandIn standIn :
+                List.of(new Cobble(), new Sluice(), new Treadle(), new Peat(), new Gull(ports.oscPort()), wherry)) {
             standIns.put(standIn.id(), standIn);
             Map<String, Reading> mine = new ConcurrentHashMap<>();
             changed.put(standIn.id(), mine);

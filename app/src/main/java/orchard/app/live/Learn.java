@@ -10,6 +10,7 @@ import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Ref;
@@ -138,7 +139,8 @@ public final class Learn {
         for (Step.ControlMoved step : trace.all(Step.ControlMoved.class)) {
             Optional<Control> found = names.device(step.control().device())
                     .flatMap(d -> d.profile().control(step.control().control()));
-            if (found.isEmpty()) {
+            boolean touchSense = step.control().dimension().equals(Dimension.TOUCH);
+            if (found.isEmpty() || touchSense || !step.byHand()) {
                 continue;
             }
             boolean pressed = found.get().kind().pressed() && step.position() > 0;

@@ -14,6 +14,7 @@ import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
@@ -166,7 +167,7 @@ public final class Ticker {
             boolean listened = trace.first(Step.Considered.class) != null;
             String control = names.words(moved.control());
             return listened
-                    ? row(trace, key, Kind.ARRIVING, own(message), control + outcome(trace), false)
+                    ? row(trace, key, Kind.ARRIVING, own(message), control + outcome(trace), !moved.byHand())
                     : row(trace, key, Kind.UNHEARD, own(message), control + ", nobody listens", false);
         } else if (told != null) {
             boolean settable =
@@ -182,6 +183,9 @@ public final class Ticker {
         boolean chatter = names.device(device)
                 .filter(d -> !d.profile().parameters().isEmpty())
                 .isPresent();
+        if (Identity.of(message).isPresent()) {
+            return row(trace, key, Kind.ARRIVING, own(message), name(device) + " tells who it is", true);
+        }
         String unknown = "unknown " + device + " " + message.subject();
         return row(trace, unknown, Kind.UNHEARD, own(message), name(device) + ", nobody listens", chatter);
     }

@@ -14,6 +14,7 @@ import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.rig.Rig;
 import orchard.signal.MidiMessage;
+import orchard.signal.Resolution;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
@@ -88,7 +89,9 @@ public final class Values {
                 device.flatMap(d -> d.profile().light(shown.light().light()));
         double position = shown.message() instanceof MidiMessage.ControlChange cc
                 ? cc.value() / 127.0
-                : shown.message() instanceof TouchMessage touch ? touch.value() : Double.NaN;
+                : shown.message() instanceof MidiMessage.PitchBend bend
+                        ? Resolution.position(bend.bend(), 14)
+                        : shown.message() instanceof TouchMessage touch ? touch.value() : Double.NaN;
         if (Double.isNaN(position) || light.isEmpty()) {
             return Optional.empty();
         }

@@ -100,7 +100,9 @@ class ConnectPage {
         keeper.commit(id, seen, rig -> {
             Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
             Seat seat = before.seat()
-                    .at(before.seat().in(), out.map(String::strip).orElse(before.seat().out()));
+                    .at(
+                            before.seat().in(),
+                            out.map(String::strip).orElse(before.seat().out()));
             if (seat.wire() == Seat.Wire.OSC && !Addresses.isTarget(seat.out())) {
                 throw EditRefused.invalid(
                         id,

@@ -2,7 +2,9 @@ package orchard.app.web;
 
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.app.live.Learn;
@@ -97,7 +99,11 @@ class Frame {
                 .map(Device::id)
                 .filter(id -> !present.contains(id))
                 .collect(Collectors.toSet());
-        return Check.findings(keeper.rig(), names, absent);
+        Map<String, String> halves = new LinkedHashMap<>();
+        keeper.rig()
+                .devices()
+                .forEach(device -> ports.missingHalf(device).ifPresent(missing -> halves.put(device.id(), missing)));
+        return Check.findings(keeper.rig(), names, absent, halves);
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

@@ -28,8 +28,8 @@ class PagesTest {
         "/connect?edit=wherry, Devices",
         "/describe?device=cobble&control=knob1, Cobble",
         "/describe?device=gull, Gull",
-        "/map?mapping=m2, 10 mappings",
-        "/map?mapping=m4, 10 mappings",
+        "/map?mapping=m2, 23 mappings",
+        "/map?mapping=m4, 23 mappings",
         "/map?mapping=gone, gone",
         "/layouts?layout=layout1&element=e2, Balcony tablet",
         "/rehearse, Wherry",
@@ -123,7 +123,7 @@ class PagesTest {
     void undoAndRedoAreOnKeysOnEveryPageButPerform(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.press(Keys.DELETE);
-        browser.see("#mappings", "9 mappings");
+        browser.see("#mappings", "22 mappings");
         browser.go("/perform");
         browser.chord(Keys.CONTROL, "z");
         browser.go("/rehearse");

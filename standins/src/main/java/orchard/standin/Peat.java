@@ -1,0 +1,185 @@
+package orchard.standin;
+
+import java.io.ByteArrayOutputStream;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.stream.IntStream;
+import orchard.signal.Message;
+import orchard.signal.MidiJoiner;
+import orchard.signal.MidiMessage;
+
+/**
+ * A drone synth: 4 oscillators each with one of 96 named waveforms, tuning and level; a filter, 2 LFOs, 3 envelopes. What is coarse is set
+ * by CC, what is fine by NRPN of 14 bit; {@code docs/wires.md} lists both.
+ *
+ * <p>Gestures: the id of a parameter ({@code level1}, {@code cutoff}) {@code turn 0..1}; {@code patch choose 0..15}.
+ *
+ * <p>Habits: its front panel speaks SysEx only, {@code F0 7D 04 10 pp vv F7}; a patch dump ends with a 7-bit checksum; changing the patch says
+ * nothing about the new values until asked.
+ */
+public final class Peat extends MidiStandIn {
+
+    /** What can be set, in the order of {@code pp}; the controller number, or −1 for NRPN {@code pp}. */
+    enum Knob {
+        WAVEFORM1(20),
+        WAVEFORM2(21),
+        WAVEFORM3(22),
+        WAVEFORM4(23),
+        TUNING1(-1),
+        TUNING2(-1),
+        TUNING3(-1),
+        TUNING4(-1),
+        LEVEL1(24),
+        LEVEL2(25),
+        LEVEL3(26),
+        LEVEL4(27),
+        CUTOFF(-1),
+        RESONANCE(71),
+        LFO1_RATE(76),
+        LFO1_DEPTH(77),
+        LFO2_RATE(78),
+        LFO2_DEPTH(79),
+        ATTACK1(80),
+        DECAY1(81),
+        SUSTAIN1(82),
+        RELEASE1(83),
+        ATTACK2(84),
+        DECAY2(85),
+        SUSTAIN2(86),
+        RELEASE2(87),
+        ATTACK3(88),
+        DECAY3(89),
+        SUSTAIN3(90),
+        RELEASE3(91);
+
+        final int controller;
+
+        Knob(int controller) {
+            this.controller = controller;
+        }
+
+        String part() {
+            return name().toLowerCase(Locale.ROOT).replace("_", "");
+        }
+    }
+
+    private static final int WAVEFORMS = 96;
+    private static final int PATCHES = 16;
+    private static final byte PANEL = 0x10;
+    private static final byte ASK = 0x40;
+    private static final byte DUMP = 0x41;
+    private static final String[] GRAINS = {
+        "Reed", "Horn", "Glass", "Moss", "Iron", "Salt", "Ember", "Hollow", "Silt", "Frost", "Bell", "Rope"
+    };
+    private static final String[] SHADES = {"plain", "dark", "bright", "slow", "rough", "wide", "thin", "far"};
+
+    private final int[][] patches = new int[PATCHES][Knob.values().length];
+    private final MidiJoiner joiner = new MidiJoiner();
+    private int patch;
+
+    /** Plugs a Peat in under its own name. */
+    public Peat() {
+        this("Peat");
+    }
+
+    /** @param port name of the MIDI ports it appears as */
+    public Peat(String port) {
+        super(port, 0x04, new VirtualMidi.Kind(port + " cable", true, true, 0));
+        for (int i = 0; i < PATCHES; i++) {
+            Random random = new Random(i);
+            Arrays.setAll(patches[i], knob -> random.nextInt(16_384));
+        }
+        show();
+        plug();
+    }
+
+    @Override
+    public String id() {
+        return "peat";
+    }
+
+    /** The names of the waveforms, in the order of their numbers. */
+    public static List<String> waveforms() {
+        return IntStream.range(0, WAVEFORMS)
+                .mapToObj(i -> GRAINS[i / SHADES.length] + " " + SHADES[i % SHADES.length])
+                .toList();
+    }
+
+    private void show() {
+        panel.show("patch", patch / (PATCHES - 1.0), String.valueOf(patch + 1));
+        for (Knob knob : Knob.values()) {
+            int value = patches[patch][knob.ordinal()];
+            String text = knob.ordinal() < 4
+                    ? waveforms().get((int) Math.rint((value >> 7) / 127.0 * (WAVEFORMS - 1)))
+                    : knob.controller < 0 ? String.valueOf(value) : String.valueOf(value >> 7);
+            panel.show(knob.part(), value / 16_383.0, text);
+        }
+    }
+
+    @Override
+    void hand(String part, String gesture, double amount) {
+        if (part.equals("patch") && gesture.equals("choose")) {
+            choose((int) Math.rint(amount));
+            return;
+        }
+        for (Knob knob : Knob.values()) {
+            if (knob.part().equals(part) && gesture.equals("turn")) {
+                set(knob, seven(amount) << 7);
+                send(own(PANEL, (byte) knob.ordinal(), (byte) seven(amount)));
+                return;
+            }
+        }
+        throw cannot(part, gesture);
+    }
+
+    private void choose(int number) {
+        patch = Math.max(0, Math.min(PATCHES - 1, number));
+        show();
+    }
+
+    private void set(Knob knob, int value) {
+        patches[patch][knob.ordinal()] = value;
+        show();
+    }
+
+    @Override
+    void arrived(Message message) {
+        if (message instanceof MidiMessage.ProgramChange program) {
+            choose(program.program());
+        } else if (message instanceof MidiMessage.ControlChange change && change.channel() == 1) {
+            MidiMessage.ParameterNumber numbered = joiner.numbered(change);
+            for (Knob knob : Knob.values()) {
+                if (numbered != null
+                        && !numbered.registered()
+                        && numbered.number() == knob.ordinal()
+                        && knob.controller < 0) {
+                    set(knob, numbered.value());
+                } else if (numbered == null && knob.controller == change.number()) {
+                    set(knob, change.value() << 7 | change.value());
+                }
+            }
+        } else if (message instanceof MidiMessage.SysEx sysEx
+                && isMine(sysEx)
+                && sysEx.length() == 3
+                && sysEx.at(2) == ASK) {
+            dump();
+        }
+    }
+
+    /** {@code F0 7D 04 41 patch, (coarse fine) × 30, checksum F7}; all from the patch number on adds up to 0 in 7 bit. */
+    private void dump() {
+        ByteArrayOutputStream data = new ByteArrayOutputStream();
+        data.write(DUMP);
+        data.write(patch);
+        int sum = patch;
+        for (int value : patches[patch]) {
+            data.write(value >> 7);
+            data.write(value & 0x7F);
+            sum += (value >> 7) + (value & 0x7F);
+        }
+        data.write(-sum & 0x7F);
+        send(own(data.toByteArray()));
+    }
+}
