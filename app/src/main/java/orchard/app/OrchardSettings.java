@@ -10,6 +10,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param home folder where the key and the log are kept
  * @param oscPort UDP port on which OSC gear is heard; 0 for any free one
  * @param wherryPort UDP port of the music-software stand-in; 0 for any free one
+ * @param lan whether other machines of the network may reach Orchard's pages and OSC ports
  * @param demo whether the demo rig and the stand-ins are there
  */
 @ConfigurationProperties("orchard")
@@ -17,4 +18,5 @@ public record OrchardSettings(
         Path home,
         @DefaultValue("9010") int oscPort,
         @DefaultValue("9020") int wherryPort,
+        @DefaultValue("false") boolean lan,
         @DefaultValue("false") boolean demo) {}

@@ -1,9 +1,25 @@
 // Connect: counts and activity of the ports as they happen.
+import { lending, start, stop, watch } from "./lend.js";
+
 let page;
 const lit = new Map();
 
 export function mount(main) {
   page = main;
+  const button = page.querySelector("#lend");
+  const lent = page.querySelector("#lent");
+  const label = () => (button.textContent = lending() ? "Stop lending" : "Lend ports");
+  watch((text) => {
+    lent.hidden = !text;
+    lent.textContent = text;
+    label();
+  });
+  button.addEventListener("click", () => {
+    if (lending()) stop();
+    else start();
+    label();
+  });
+  label();
 }
 
 export function ports({ ports }) {
@@ -17,13 +33,21 @@ export function ports({ ports }) {
       if (slot && slot.textContent !== String(value)) slot.textContent = value;
     };
     const before = Number(item.querySelector("[data-in]")?.textContent ?? 0);
-    ["in", "out", "bad", "dropped"].forEach((name) => set(name, port[name]));
+    ["in", "out", "bad", "dropped", "load"].forEach((name) => set(name, port[name]));
+    item.querySelector("[data-curve]")?.setAttribute("points", port.loads.map((load, i) => `${(60 - port.loads.length + i) * 2 + 1},${19 - (Math.min(100, load) * 18) / 100}`).join(" "));
+    const error = item.querySelector("[data-error]");
+    if (error) {
+      error.hidden = !port.error;
+      set("error", port.error);
+    }
+    const own = item.querySelector("[data-own]");
+    if (own) own.hidden = !port.ownLanguage;
     set("last", port.last || "–");
     if (port.in > before) light(item);
   }
   const unseen = ports.some((port) => !page.querySelector(`[data-port="${CSS.escape(port.key)}"]`));
-  const typing = document.activeElement?.matches("input, select") && page.contains(document.activeElement);
-  if ((unseen || known.size) && !typing) {
+  const busy = (document.activeElement?.matches("input, select") && page.contains(document.activeElement)) || page.querySelector("details[open]");
+  if ((unseen || known.size) && !busy) {
     htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
   }
 }

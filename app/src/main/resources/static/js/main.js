@@ -3,6 +3,7 @@ import * as socket from "./socket.js";
 import { startTicker } from "./ticker.js";
 import { startKeys } from "./keys.js";
 import { mountFace, faceValue } from "./face.js";
+import "./lend.js";
 import * as map from "./map.js";
 import * as describe from "./describe.js";
 import * as connect from "./connect.js";
@@ -181,6 +182,10 @@ export function why(trace) {
   show("Why?", (body) => htmx.ajax("GET", "/why/" + trace, { target: body, swap: "innerHTML" }));
 }
 
+document.addEventListener("click", (event) => {
+  const opener = event.target.closest?.("[data-dialog]");
+  if (opener) show(opener.dataset.dialogTitle, (body) => htmx.ajax("GET", opener.dataset.dialog, { target: body, swap: "innerHTML" }));
+});
 document.getElementById("learn").addEventListener("click", () => learn(!learning));
 document.getElementById("learnoff").addEventListener("click", () => learn(false));
 document.getElementById("search").addEventListener("click", search);

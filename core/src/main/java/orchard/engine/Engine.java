@@ -11,6 +11,7 @@ import orchard.engine.Plan.ParameterPlan;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.parameter.Group;
+import orchard.signal.Identity;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
@@ -35,6 +36,7 @@ public final class Engine {
 
     private static final long KEEP_ALIVE_NANOS = Profile.KEEP_ALIVE_SECONDS * 1_000_000_000L;
     private static final long LONG_SLEEP_NANOS = 60_000_000_000L;
+    private static final long GREET_AGAIN_NANOS = 1_000_000_000L;
     private static final int MOST_DATED = 4096;
     private static final long NEVER = Long.MAX_VALUE;
 
@@ -175,6 +177,29 @@ public final class Engine {
         }
         if (!heard) {
             turn.note(new Step.NobodyListens());
+            if (message instanceof MidiMessage.SysEx && Identity.of(message).isEmpty()) {
+                greetAgain(device);
+            }
+        }
+    }
+
+    /** A device that has to be told to speak plainly and still speaks its own language slept, or never heard it. */
+    private void greetAgain(DevicePlan device) {
+        boolean lately = turn.now - state.greetedNanos[device.slot()] < GREET_AGAIN_NANOS;
+        if (!device.device().profile().greeting().isEmpty() && state.present[device.slot()] && !lately) {
+            greet(device);
+        }
+    }
+
+    private void greet(DevicePlan device) {
+        state.greetedNanos[device.slot()] = turn.now;
+        say(device, "greeting", device.device().profile().greeting());
+        for (LightPlan light : device.lights()) {
+            state.shown[light.slot()] = null;
+            answers.markDirty(light);
+        }
+        if (device.device().seat().wire().midi()) {
+            device.parametersById().values().forEach(parameters::sayAgain);
         }
     }
 
@@ -252,14 +277,7 @@ public final class Engine {
             turn.note(new Step.PresenceChanged(presence.device(), presence.present()));
         }
         if (presence.present()) {
-            say(device, "greeting", device.device().profile().greeting());
-            for (LightPlan light : device.lights()) {
-                state.shown[light.slot()] = null;
-                answers.markDirty(light);
-            }
-            if (device.device().seat().wire().midi()) {
-                device.parametersById().values().forEach(parameters::sayAgain);
-            }
+            greet(device);
         } else {
             device.everyControl(controls::letGo);
         }

@@ -52,6 +52,8 @@ final class State {
     boolean[] dirty = {};
 
     boolean[] present = {};
+    /** When each device was last greeted. */
+    long[] greetedNanos = {};
 
     /** What joins the halves of a device's messages; made when first needed. */
     MidiJoiner[] joiners = {};
@@ -91,6 +93,7 @@ final class State {
         shownNanos = Arrays.copyOf(shownNanos, Math.max(shownNanos.length, plan.lightSlots));
         dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
+        greetedNanos = Arrays.copyOf(greetedNanos, Math.max(greetedNanos.length, plan.deviceSlots));
         joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));
     }
 

@@ -1,5 +1,6 @@
 package orchard.app.access;
 
+import orchard.app.OrchardSettings;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
@@ -25,10 +26,10 @@ class AccessRules {
             + "frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain rules(HttpSecurity http, Key key) throws Exception {
+    SecurityFilterChain rules(HttpSecurity http, Key key, OrchardSettings settings) throws Exception {
         CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict").httpOnly(true));
-        return http.addFilterBefore(new OwnHostFilter(), CsrfFilter.class)
+        return http.addFilterBefore(new OwnHostFilter(settings.lan()), CsrfFilter.class)
                 .addFilterBefore(new TicketFilter(key), AuthorizationFilter.class)
                 .csrf(csrf -> csrf.csrfTokenRepository(tokens))
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))

@@ -17,13 +17,21 @@ final class OwnHostFilter extends OncePerRequestFilter {
 
     private static final Set<String> NAMES = Set.of("127.0.0.1", "localhost", "[::1]");
 
+    private final boolean lan;
+
+    /** @param lan whether the address this machine has on a network is its own name too */
+    OwnHostFilter(boolean lan) {
+        this.lan = lan;
+    }
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         String host = request.getHeader(HttpHeaders.HOST);
         String origin = request.getHeader(HttpHeaders.ORIGIN);
         boolean socket = "websocket".equalsIgnoreCase(request.getHeader(HttpHeaders.UPGRADE));
-        if (!own(host, request.getLocalPort())) {
+        boolean byAddress = lan && (request.getLocalAddr() + ":" + request.getLocalPort()).equals(host);
+        if (!byAddress && !own(host, request.getLocalPort())) {
             refuse(response, "Orchard answers to 127.0.0.1 and localhost only.");
         } else if (origin == null ? socket : !origin.equals("http://" + host)) {
             refuse(response, "This request came from another site.");

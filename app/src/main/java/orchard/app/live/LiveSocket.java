@@ -3,11 +3,14 @@ package orchard.app.live;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
+import orchard.app.port.BrowserWire;
+import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
 import orchard.signal.TouchMessage;
 import org.slf4j.Logger;
@@ -32,17 +35,20 @@ import tools.jackson.databind.json.JsonMapper;
 public final class LiveSocket extends TextWebSocketHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(LiveSocket.class);
+    private static final HexFormat HEX = HexFormat.of();
     private static final int SEND_LIMIT_MILLIS = 5_000;
     private static final int BUFFER_LIMIT = 1 << 20;
 
     /** One open page. */
     private static final class Client {
         final WebSocketSession session;
+        final BrowserWire.Page lender;
         volatile String page = "";
         volatile String layout = "";
 
-        Client(WebSocketSession session) {
+        Client(WebSocketSession session, BrowserWire.Page lender) {
             this.session = session;
+            this.lender = lender;
         }
     }
 
@@ -62,8 +68,10 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final Ticker ticker;
     private final Learn learn;
     private final Panels panels;
+    private final PortRoom ports;
 
-    LiveSocket(EngineRoom engine, Values values, Ticker ticker, Learn learn, @Lazy Panels panels) {
+    LiveSocket(PortRoom ports, EngineRoom engine, Values values, Ticker ticker, Learn learn, @Lazy Panels panels) {
+        this.ports = ports;
         this.engine = engine;
         this.values = values;
         this.ticker = ticker;
@@ -73,14 +81,23 @@ public final class LiveSocket extends TextWebSocketHandler {
 
     @Override
     public void afterConnectionEstablished(WebSocketSession session) {
+        BrowserWire.Page lender = (port, bytes) -> {
+            Client client = clients.get(session.getId());
+            if (client != null) {
+                tell(client, Map.of("type", "midi", "port", port, "bytes", HEX.formatHex(bytes)));
+            }
+        };
         clients.put(
                 session.getId(),
-                new Client(new ConcurrentWebSocketSessionDecorator(session, SEND_LIMIT_MILLIS, BUFFER_LIMIT)));
+                new Client(new ConcurrentWebSocketSessionDecorator(session, SEND_LIMIT_MILLIS, BUFFER_LIMIT), lender));
     }
 
     @Override
     public void afterConnectionClosed(WebSocketSession session, CloseStatus status) {
-        clients.remove(session.getId());
+        Client client = clients.remove(session.getId());
+        if (client != null) {
+            ports.browsers().gone(client.lender);
+        }
     }
 
     @Override
@@ -111,6 +128,16 @@ public final class LiveSocket extends TextWebSocketHandler {
                         text(message, "part"),
                         text(message, "gesture"),
                         number(message, "amount"));
+            case "lend" -> lend(client, message);
+            case "midi" ->
+                ports.browsers()
+                        .midi(
+                                client.lender,
+                                text(message, "port"),
+                                HEX.parseHex(message.path("bytes").asString("")));
+            case "pad" ->
+                ports.browsers()
+                        .pad(client.lender, text(message, "port"), text(message, "part"), number(message, "value"));
             default -> throw new IllegalArgumentException("unknown type of message");
         }
     }
@@ -131,6 +158,20 @@ public final class LiveSocket extends TextWebSocketHandler {
             panels.readings().forEach(reading -> tell(client, reading));
         }
         tell(client, Map.of("type", "welcome"));
+    }
+
+    private void lend(Client client, JsonNode message) {
+        List<BrowserWire.Lent> lent = new ArrayList<>();
+        for (JsonNode port : message.path("ports")) {
+            lent.add(new BrowserWire.Lent(
+                    text(port, "id"),
+                    text(port, "name"),
+                    text(port, "vendor"),
+                    port.path("pad").asBoolean(false),
+                    port.path("in").asBoolean(false),
+                    port.path("out").asBoolean(false)));
+        }
+        ports.browsers().lend(client.lender, text(message, "computer"), lent);
     }
 
     private void touch(Client client, JsonNode message) {

@@ -2,6 +2,7 @@ package orchard.app.port;
 
 import jakarta.annotation.PreDestroy;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -62,7 +63,9 @@ public final class PortRoom {
     private record Seats(Map<String, Device> byId, List<Device> devices) {}
 
     private final List<Port.Wire> wires = new ArrayList<>();
+    private final Discovery discovery;
     private final OscWire osc;
+    private final BrowserWire browsers;
     private final SeatBook book;
     private final Set<String> present = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(task -> {
@@ -77,8 +80,9 @@ public final class PortRoom {
     private long watchedWall = System.currentTimeMillis();
     private int watches;
 
-    PortRoom(OrchardSettings settings, RecognitionTable recognitions) {
-        osc = new OscWire(InetAddress.getLoopbackAddress(), settings.oscPort(), this::fromOsc);
+    PortRoom(OrchardSettings settings, RecognitionTable recognitions, Discovery discovery) {
+        this.discovery = discovery;
+        osc = new OscWire(bound(settings), settings.oscPort(), this::fromOsc);
         book = new SeatBook(new SeatBook.Memory() {
             @Override
             public Map<String, Recognition> all() {
@@ -91,6 +95,12 @@ public final class PortRoom {
             }
         });
         wires.add(new MachineMidi(this::arrived, this::lookWhoIsThere));
+        browsers = new BrowserWire(this::arrived, this::lookWhoIsThere);
+        wires.add(browsers);
+    }
+
+    private static InetAddress bound(OrchardSettings settings) {
+        return settings.lan() ? new InetSocketAddress(0).getAddress() : InetAddress.getLoopbackAddress();
     }
 
     /** Opens the wires. */
@@ -99,7 +109,14 @@ public final class PortRoom {
         seat(rig, () -> {});
         wires.forEach(Port.Wire::start);
         osc.start();
+        discovery.announce(Discovery.OSC_UDP, osc.udpPort());
+        discovery.announce(Discovery.OSC_TCP, osc.tcpPort());
         watch.scheduleWithFixedDelay(this::watch, WATCH_MILLIS, WATCH_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    /** The ports of laptops and tablets that have a page open. */
+    public BrowserWire browsers() {
+        return browsers;
     }
 
     /** The UDP port on which OSC gear is heard first of all. */
@@ -330,7 +347,9 @@ public final class PortRoom {
 
     private PortStatus status(String key, Port port, String device) {
         String direction = !port.hasOutput() ? "in only" : port.hasInput() ? "in and out" : "out only";
-        return status(key, port.wire(), port.name(), direction, device, true, book.identity(port), port.traffic(), "");
+        PortStatus status =
+                status(key, port.wire(), port.name(), direction, device, true, book.identity(port), port.traffic(), "");
+        return book.speaksItsOwnLanguage(port) ? status.inItsOwnLanguage() : status;
     }
 
     private PortStatus status(
@@ -370,7 +389,8 @@ public final class PortRoom {
                 counts.error(),
                 traffic.last() == null ? "" : traffic.last().words(),
                 candidates,
-                address);
+                address,
+                false);
     }
 
     @PreDestroy

@@ -20,6 +20,7 @@ import orchard.gear.Seat;
  * @param last the last message in words, or ""
  * @param candidates ids of the devices it may be, where a person has to say which
  * @param address where it sends from, for OSC; or ""
+ * @param ownLanguage whether it says nothing but SysEx of its own, so that nothing of it can be mapped
  */
 public record PortStatus(
         String key,
@@ -38,4 +39,41 @@ public record PortStatus(
         String error,
         String last,
         List<String> candidates,
-        String address) {}
+        String address,
+        boolean ownLanguage) {
+
+    PortStatus inItsOwnLanguage() {
+        return new PortStatus(
+                key,
+                wire,
+                name,
+                direction,
+                device,
+                present,
+                maker,
+                in,
+                out,
+                bad,
+                dropped,
+                load,
+                loads,
+                error,
+                last,
+                candidates,
+                address,
+                true);
+    }
+
+    /** The load of the last minute as the points of an SVG polyline, 120 wide and 20 high. */
+    public String curve() {
+        StringBuilder points = new StringBuilder();
+        int start = 60 - loads.size();
+        for (int i = 0; i < loads.size(); i++) {
+            points.append((start + i) * 2 + 1)
+                    .append(',')
+                    .append(19 - Math.min(100, loads.get(i)) * 18 / 100)
+                    .append(' ');
+        }
+        return points.toString().strip();
+    }
+}

@@ -28,6 +28,7 @@ final class SeatBook {
     /** So long an identity reply is waited for before the shape of the traffic may decide. */
     static final long ANSWER_NANOS = 1_000_000_000L;
 
+    private static final int OWN_LANGUAGE = 3;
     private static final int MOST_HEARD = 64;
 
     /** Remembers over restarts. */
@@ -45,6 +46,8 @@ final class SeatBook {
         final long since = System.nanoTime();
         final Set<Object> heard = ConcurrentHashMap.newKeySet();
         volatile String identity = "";
+        /** How often it spoke in SysEx of its own and in nothing else. */
+        volatile int ownLanguage;
 
         Known(Port port) {
             this.port = port;
@@ -90,6 +93,12 @@ final class SeatBook {
         return recognitions.getOrDefault(device, Recognition.NOTHING);
     }
 
+    /** Whether a port says nothing but SysEx of its own: it is in a mode where it speaks another protocol. */
+    boolean speaksItsOwnLanguage(Port port) {
+        Known knows = known.get(port);
+        return knows != null && knows.ownLanguage >= OWN_LANGUAGE;
+    }
+
     /** Maker and model a port told, or "". */
     String identity(Port port) {
         Known knows = known.get(port);
@@ -112,6 +121,8 @@ final class SeatBook {
             knows.identity = identity.get().model();
             return news;
         }
+        knows.ownLanguage =
+                midi instanceof MidiMessage.SysEx ? knows.ownLanguage + 1 : midi.channel() == 0 ? knows.ownLanguage : 0;
         int key = MessagePattern.midiKey(midi);
         Object shape = key >= 0 ? (Object) key : MessagePattern.otherKey(midi);
         return shape != null

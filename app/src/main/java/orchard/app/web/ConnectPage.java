@@ -1,19 +1,29 @@
 package orchard.app.web;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.net.InetAddress;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import orchard.app.OrchardSettings;
+import orchard.app.access.Key;
 import orchard.app.demo.ProfileShelf;
 import orchard.app.port.Addresses;
+import orchard.app.port.Discovery;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Settings;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -26,39 +36,126 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class ConnectPage {
 
+    private static final String TARGET_EXPECTED =
+            "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020; or sender, to answer whoever sent; or nothing";
+
     private final RigKeeper keeper;
     private final PortRoom ports;
+    private final Discovery discovery;
+    private final OrchardSettings settings;
+    private final Key key;
 
-    ConnectPage(RigKeeper keeper, PortRoom ports) {
+    ConnectPage(RigKeeper keeper, PortRoom ports, Discovery discovery, OrchardSettings settings, Key key) {
         this.keeper = keeper;
         this.ports = ports;
+        this.discovery = discovery;
+        this.settings = settings;
+        this.key = key;
     }
 
-    /** A device of the rig with its port and the revision it is shown at. */
-    record Seated(Device device, PortStatus port, long seen) {}
+    /**
+     * A device of the rig with its port and the revision it is shown at.
+     *
+     * @param half what is missing where it has one direction only and needs both, or ""
+     */
+    record Seated(Device device, PortStatus port, long seen, String half) {}
+
+    /** A port nobody sits at, with the devices it may be: those asked about, or those of its wire that are absent. */
+    record Stranger(PortStatus port, boolean asked, List<Device> candidates) {}
 
     @GetMapping("/connect")
     String page(@RequestParam(defaultValue = "") String edit, Model model) {
-        var all = ports.ports();
+        List<PortStatus> all = ports.ports();
+        Rig rig = keeper.rig();
         model.addAttribute(
                 "seated",
-                keeper.rig().devices().stream()
+                rig.devices().stream()
                         .map(device -> new Seated(
                                 device,
                                 all.stream()
                                         .filter(port -> port.device().equals(device.id()))
                                         .findFirst()
                                         .orElse(null),
-                                keeper.revision(device.id())))
+                                keeper.revision(device.id()),
+                                ports.missingHalf(device).orElse("")))
                         .filter(seated -> seated.port() != null)
                         .toList());
         model.addAttribute(
                 "strangers",
-                all.stream().filter(port -> port.device().isEmpty()).toList());
+                all.stream()
+                        .filter(port -> port.device().isEmpty())
+                        .map(port -> stranger(port, rig))
+                        .toList());
         model.addAttribute("edit", edit);
         model.addAttribute("profiles", ProfileShelf.all().keySet());
         model.addAttribute("oscPort", ports.oscPort());
+        model.addAttribute("tcpPort", ports.oscTcpPort());
+        model.addAttribute("found", found(rig));
+        model.addAttribute("settings", rig.settings());
+        model.addAttribute("settingsSeen", keeper.revision(Settings.ID));
+        model.addAttribute("portTroubles", ports.portTroubles().values());
+        model.addAttribute("channels", IntStream.rangeClosed(1, 16).boxed().toList());
         return "connect/page";
+    }
+
+    private Stranger stranger(PortStatus port, Rig rig) {
+        boolean asked = !port.candidates().isEmpty();
+        List<Device> candidates = rig.devices().stream()
+                .filter(device -> asked
+                        ? port.candidates().contains(device.id())
+                        : device.seat().wire() == port.wire()
+                                && port.wire() != Seat.Wire.OSC
+                                && !ports.present().contains(device.id()))
+                .toList();
+        return new Stranger(port, asked, candidates);
+    }
+
+    /** What was found by DNS-SD and no device of the rig sends to yet. */
+    private List<Discovery.Found> found(Rig rig) {
+        return discovery.found().stream()
+                .filter(found -> !found.type().equals(Discovery.SESSION))
+                .filter(found -> rig.devices().stream()
+                        .noneMatch(device -> device.seat().out().endsWith(found.address())))
+                .toList();
+    }
+
+    /** The addresses tablets and OSC gear need, with QR codes: only when asked for, never by default. */
+    @GetMapping("/connect/addresses")
+    String addresses(HttpServletRequest request, Model model) {
+        List<String> hosts = settings.lan()
+                ? Discovery.addresses().stream()
+                        .map(InetAddress::getHostAddress)
+                        .toList()
+                : List.of("127.0.0.1");
+        model.addAttribute("lan", settings.lan());
+        model.addAttribute(
+                "addresses",
+                hosts.stream()
+                        .flatMap(host -> Stream.of(
+                                address(
+                                        "Pages, for tablets and laptops",
+                                        "http://" + host + ":" + request.getLocalPort() + "/enter/" + key.text()),
+                                address("OSC over UDP", "osc.udp://" + host + ":" + ports.oscPort()),
+                                address("OSC over TCP", "osc.tcp://" + host + ":" + ports.oscTcpPort())))
+                        .toList());
+        return "connect/addresses";
+    }
+
+    /** An address as it is shown. */
+    record Address(String what, String text, QrCode code) {}
+
+    private static Address address(String what, String text) {
+        return new Address(what, text, new QrCode(text));
+    }
+
+    /** A person says which device is behind a port. */
+    @PostMapping("/connect/decide")
+    ResponseEntity<Void> decide(@RequestParam String port, @RequestParam String device) {
+        keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        if (!ports.decide(device, port)) {
+            throw EditRefused.invalid(device, "port", "That port is gone. Plug it in again and choose once more.");
+        }
+        return Replies.go("/connect");
     }
 
     /** Adds the device behind a port that was never seen before. */
@@ -74,14 +171,36 @@ class ConnectPage {
                 .orElseThrow(() -> EditRefused.invalid("", "name", "That port is gone, or somebody added it already."));
         Profile known = ProfileShelf.all().getOrDefault(profile, Profile.BLANK);
         String in = port.substring(port.indexOf(':') + 1);
-        Seat seat = stranger.wire() == Seat.Wire.MIDI
-                ? new Seat(Seat.Wire.MIDI, in, in)
-                : new Seat(Seat.Wire.OSC, in, known.parameters().isEmpty() ? "" : ports.strangerAddress(in));
+        Seat seat = stranger.wire() == Seat.Wire.OSC
+                ? new Seat(Seat.Wire.OSC, in, known.parameters().isEmpty() ? "" : ports.strangerAddress(in))
+                : new Seat(stranger.wire(), in, in);
+        addDevice(name, role, seat, known);
+        return Replies.go("/connect");
+    }
+
+    /** Adds OSC gear by its address, found or typed, before it has sent anything. */
+    @PostMapping("/connect/add-osc")
+    ResponseEntity<Void> addOsc(
+            @RequestParam String name,
+            @RequestParam String in,
+            @RequestParam String out,
+            @RequestParam(defaultValue = "") String profile) {
+        if (!Addresses.isTarget(out.strip())) {
+            throw EditRefused.invalid("", "out", TARGET_EXPECTED);
+        }
+        addDevice(
+                name,
+                "",
+                new Seat(Seat.Wire.OSC, in.strip(), out.strip()),
+                ProfileShelf.all().getOrDefault(profile, Profile.BLANK));
+        return Replies.go("/connect");
+    }
+
+    private void addDevice(String name, String role, Seat seat, Profile profile) {
         keeper.commit(rig -> {
-            Device device = new Device(id(rig, name), name.strip(), role.strip(), seat, known);
+            Device device = new Device(id(rig, name), name.strip(), role.strip(), seat, profile);
             return Edit.add("Add " + name.strip() + " as a device", new Part.OfDevice(device));
         });
-        return Replies.go("/connect");
     }
 
     private static String id(Rig rig, String name) {
@@ -96,23 +215,54 @@ class ConnectPage {
             @RequestParam long seen,
             @RequestParam String name,
             @RequestParam String role,
-            @RequestParam Optional<String> out) {
+            @RequestParam Optional<String> in,
+            @RequestParam Optional<String> out,
+            @RequestParam(defaultValue = "false") boolean receive,
+            @RequestParam(defaultValue = "") List<Integer> channel) {
         keeper.commit(id, seen, rig -> {
             Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
             Seat seat = before.seat()
                     .at(
-                            before.seat().in(),
-                            out.map(String::strip).orElse(before.seat().out()));
+                            in.map(String::strip).orElse(before.seat().in()),
+                            out.map(String::strip).orElse(before.seat().out()))
+                    .receiving(new Reception(receive, channel.size() == 16 ? List.of() : channel));
             if (seat.wire() == Seat.Wire.OSC && !Addresses.isTarget(seat.out())) {
-                throw EditRefused.invalid(
-                        id,
-                        "out",
-                        "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020, or sender, or nothing");
+                throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
             }
             Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());
             return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
         });
         return Replies.go("/connect");
+    }
+
+    /** Where OSC is heard besides the first port, and how octaves are counted. */
+    @PostMapping("/connect/settings")
+    ResponseEntity<Void> settings(
+            @RequestParam long seen, @RequestParam String udp, @RequestParam String tcp, @RequestParam int octave) {
+        keeper.commit(Settings.ID, seen, rig -> {
+            Settings before = rig.settings();
+            Settings after = new Settings(octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions());
+            Part old = rig.part(Settings.ID).orElse(null);
+            return old == null
+                    ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
+                    : Edit.change("Change what holds for the whole rig", old, new Part.OfSettings(after));
+        });
+        return Replies.go("/connect");
+    }
+
+    private static List<Integer> portNumbers(String field, String text) {
+        return Stream.of(text.strip().split("[\\s,;]+"))
+                .filter(word -> !word.isEmpty())
+                .map(word -> {
+                    if (!word.matches("\\d{1,5}")) {
+                        throw EditRefused.invalid(
+                                Settings.ID,
+                                field,
+                                "Expected port numbers with blanks between them, like 9011 9012; found “" + word + "”");
+                    }
+                    return Integer.parseInt(word);
+                })
+                .toList();
     }
 
     @PostMapping("/connect/{id}/delete")

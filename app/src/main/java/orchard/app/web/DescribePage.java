@@ -25,6 +25,7 @@ import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.signal.TouchMessage;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -168,6 +169,18 @@ class DescribePage {
         } else if (message instanceof MidiMessage.PitchBend bend) {
             kind = Control.Kind.FADER;
             dimensions = List.of(new Dimension("position", new MessagePattern.Wheel(bend.channel())));
+        } else if (message instanceof MidiMessage.ProgramChange program) {
+            kind = Control.Kind.BUTTON;
+            dimensions =
+                    List.of(new Dimension("press", new MessagePattern.Program(program.channel(), program.program())));
+        } else if (message instanceof MidiMessage.ChannelPressure pressure) {
+            kind = Control.Kind.FADER;
+            dimensions = List.of(new Dimension("pressure", new MessagePattern.Aftertouch(pressure.channel())));
+        } else if (message instanceof TouchMessage touch) {
+            boolean button = touch.element().startsWith("button");
+            kind = button ? Control.Kind.BUTTON : Control.Kind.FADER;
+            dimensions =
+                    List.of(new Dimension(button ? "gate" : "position", new MessagePattern.Touch(touch.element())));
         } else if (message instanceof OscMessage osc && Double.isFinite(osc.number(0))) {
             kind = Control.Kind.FADER;
             dimensions = List.of(
