@@ -25,7 +25,7 @@ export function startKeys(actions) {
     if (actions.page().dataset.view === "perform" && /^[1-7dD]$/.test(event.key)) return;
     const global = {
       l: actions.learn, L: actions.learn, "/": actions.search, "?": actions.keySheet, t: actions.pull, T: actions.pull,
-      w: actions.why, W: actions.why, d: actions.otherLight, D: actions.otherLight,
+      w: actions.why, W: actions.why, m: actions.monitor, M: actions.monitor, d: actions.otherLight, D: actions.otherLight,
     }[event.key];
     if (global) {
       event.preventDefault();

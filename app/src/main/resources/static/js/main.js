@@ -10,8 +10,9 @@ import * as connect from "./connect.js";
 import * as layouts from "./layouts.js";
 import * as rehearse from "./rehearse.js";
 import * as perform from "./perform.js";
+import * as monitor from "./monitor.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor };
 const said = document.getElementById("said");
 let quiet = 0;
 
@@ -197,7 +198,7 @@ document.getElementById("keys").addEventListener("click", keySheet);
 const ticker = startTicker(why);
 startKeys({
   learn: () => learn(!learning), stopLearning: () => learn(false), search, history, otherLight, keySheet,
-  pull: ticker.pull, why: ticker.whyNow, view, page, dialogOpen, isLearning,
+  pull: ticker.pull, why: ticker.whyNow, monitor: () => page().dataset.view === "perform" || (location.href = "/monitor"), view, page, dialogOpen, isLearning,
 });
 mount();
 document.documentElement.dataset.ready = "yes";

@@ -137,6 +137,9 @@ public final class Engine {
             } else if (Double.isFinite(touched.position())) {
                 parameters.set(parameter, Position.cut(touched.position()));
             }
+        } else if (event instanceof Event.Typed typed) {
+            turn.send(typed.device(), typed.message());
+            turn.note(new Step.Said(typed.device(), "message typed by hand", typed.message()));
         } else if (event instanceof Event.Replanned replanned) {
             replan(replanned.plan());
         } else if (event instanceof Event.Presence presence) {

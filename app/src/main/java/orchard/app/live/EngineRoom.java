@@ -101,6 +101,15 @@ public final class EngineRoom {
         thread.offer(nanos -> new Event.Touched(nanos, device, parameter, position));
     }
 
+    /**
+     * A person sends a message.
+     *
+     * @param device id of a device, or key of a port nobody sits at
+     */
+    public void type(String device, Message message) {
+        thread.put(nanos -> new Event.Typed(nanos, device, message));
+    }
+
     /** Stops everything. */
     public void panic() {
         thread.put(Event.Panic::new);

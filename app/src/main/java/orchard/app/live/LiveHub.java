@@ -31,6 +31,7 @@ public final class LiveHub {
     private static final Logger LOG = LoggerFactory.getLogger(LiveHub.class);
     private static final int QUEUE = 1 << 16;
     private static final int PERIOD_MILLIS = 33;
+    private static final int MONITOR_FRAMES = 3;
     private static final int MOST_ROWS_A_FRAME = 40;
 
     private final BlockingQueue<Trace> queue = new ArrayBlockingQueue<>(QUEUE);
@@ -41,6 +42,7 @@ public final class LiveHub {
     private final Names names;
     private final Values values;
     private final Ticker ticker;
+    private final SignalLog log;
     private final Learn learn;
     private final LiveSocket socket;
     private final ScheduledExecutorService frames = Executors.newSingleThreadScheduledExecutor(task -> {
@@ -58,6 +60,7 @@ public final class LiveHub {
             Names names,
             Values values,
             Ticker ticker,
+            SignalLog log,
             Learn learn,
             LiveSocket socket) {
         this.engine = engine;
@@ -66,6 +69,7 @@ public final class LiveHub {
         this.names = names;
         this.values = values;
         this.ticker = ticker;
+        this.log = log;
         this.learn = learn;
         this.socket = socket;
     }
@@ -106,6 +110,7 @@ public final class LiveHub {
         List<Trace> traces = new ArrayList<>();
         queue.drainTo(traces);
         for (Trace trace : traces) {
+            log.take(trace);
             learn.take(trace);
             for (Ticker.Row row : ticker.take(trace)) {
                 rows.remove(row.key());
@@ -130,6 +135,9 @@ public final class LiveHub {
             socket.tellAll(message);
         }
         tellLearn();
+        if (frame % MONITOR_FRAMES == 0) {
+            socket.tellMonitors(unseen.sum() + engine.dropped());
+        }
         if (++frame % 15 == 0) {
             socket.tellPage("connect", Map.of("type", "ports", "ports", ports.ports()));
         }

@@ -45,10 +45,25 @@ public final class LiveSocket extends TextWebSocketHandler {
         final BrowserWire.Page lender;
         volatile String page = "";
         volatile String layout = "";
+        /** What its monitor shows; null where there is none, or it is paused. */
+        volatile Watch watch;
 
         Client(WebSocketSession session, BrowserWire.Page lender) {
             this.session = session;
             this.lender = lender;
+        }
+    }
+
+    /** A monitor that is open. */
+    private static final class Watch {
+        final Monitor.Filter filter;
+        final boolean fold;
+        long seen;
+
+        Watch(Monitor.Filter filter, boolean fold, long seen) {
+            this.filter = filter;
+            this.fold = fold;
+            this.seen = seen;
         }
     }
 
@@ -69,9 +84,21 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final Learn learn;
     private final Panels panels;
     private final PortRoom ports;
+    private final SignalLog log;
+    private final Monitor monitor;
 
-    LiveSocket(PortRoom ports, EngineRoom engine, Values values, Ticker ticker, Learn learn, @Lazy Panels panels) {
+    LiveSocket(
+            PortRoom ports,
+            SignalLog log,
+            Monitor monitor,
+            EngineRoom engine,
+            Values values,
+            Ticker ticker,
+            Learn learn,
+            @Lazy Panels panels) {
         this.ports = ports;
+        this.log = log;
+        this.monitor = monitor;
         this.engine = engine;
         this.values = values;
         this.ticker = ticker;
@@ -128,6 +155,7 @@ public final class LiveSocket extends TextWebSocketHandler {
                         text(message, "part"),
                         text(message, "gesture"),
                         number(message, "amount"));
+            case "monitor" -> watch(client, message);
             case "lend" -> lend(client, message);
             case "midi" ->
                 ports.browsers()
@@ -158,6 +186,46 @@ public final class LiveSocket extends TextWebSocketHandler {
             panels.readings().forEach(reading -> tell(client, reading));
         }
         tell(client, Map.of("type", "welcome"));
+    }
+
+    private void watch(Client client, JsonNode message) {
+        if (message.path("paused").asBoolean(false)) {
+            client.watch = null;
+            return;
+        }
+        Monitor.Filter filter = Monitor.filter(
+                text(message, "device"),
+                text(message, "kinds"),
+                text(message, "direction"),
+                message.path("unheard").asBoolean(false),
+                text(message, "search"));
+        boolean fold = message.path("fold").asBoolean(true);
+        long after = message.path("after").asLong(-1);
+        Watch watch = new Watch(filter, fold, after < 0 ? log.last() : after);
+        if (after < 0) {
+            tell(
+                    client,
+                    Map.of("type", "monitor", "start", true, "rows", monitor.before(watch.seen + 1, filter, fold)));
+        }
+        client.watch = watch;
+    }
+
+    /** Tells open monitors what is new; called by the hub's thread. */
+    void tellMonitors(long lost) {
+        for (Client client : clients.values()) {
+            Watch watch = client.watch;
+            if (watch == null) {
+                continue;
+            }
+            long last = log.last();
+            if (last > watch.seen) {
+                Monitor.Rows news = monitor.news(watch.seen, watch.filter, watch.fold);
+                watch.seen = last;
+                if (!news.rows().isEmpty()) {
+                    tell(client, Map.of("type", "monitor", "start", false, "rows", news, "lost", lost, "last", last));
+                }
+            }
+        }
     }
 
     private void lend(Client client, JsonNode message) {

@@ -8,7 +8,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
@@ -16,23 +15,16 @@ import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.signal.Identity;
 import orchard.signal.Message;
-import orchard.signal.MidiMessage;
-import orchard.signal.OscArgument;
-import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
 /**
- * The last signals with what they did. Repeats about the same thing fold into one row with a count. The last
- * {@value #KEPT_TRACES} traces are kept for those who ask why. Written by the hub's thread, read by any.
+ * The last signals with what they did. Repeats about the same thing fold into one row with a count. Written by the hub's
+ * thread, read by any.
  */
 @Component
 public final class Ticker {
 
-    /** How many traces are kept. */
-    public static final int KEPT_TRACES = 20_000;
-
-    private static final long KEPT_BYTES = 64L << 20;
     private static final int KEPT_ROWS = 200;
 
     /** What a row is about; a row's shape and word repeat its colour. */
@@ -72,41 +64,14 @@ public final class Ticker {
             String key, long trace, long count, Kind kind, String message, String text, boolean housekeeping) {}
 
     private final Names names;
-    private final TreeMap<Long, Trace> traces = new TreeMap<>();
     private final Map<String, Row> rows = new LinkedHashMap<>();
-    private long weight;
 
     Ticker(Names names) {
         this.names = names;
     }
 
-    /** Roughly how many bytes a trace keeps alive. */
-    private static long weight(Trace trace) {
-        long weight = 500;
-        if (trace.event() instanceof Event.Arrived arrived) {
-            if (arrived.message() instanceof OscMessage osc) {
-                weight += osc.address().length();
-                for (OscArgument argument : osc.arguments()) {
-                    weight += argument instanceof OscArgument.Text text
-                            ? text.value().length()
-                            : argument instanceof OscArgument.Blob blob
-                                    ? blob.value().size() * 4L
-                                    : 24;
-                }
-            } else if (arrived.message() instanceof MidiMessage.SysEx sysEx) {
-                weight += sysEx.data().length;
-            }
-        }
-        return weight;
-    }
-
     /** Takes a trace; gives the rows that are new or changed. */
     synchronized List<Row> take(Trace trace) {
-        traces.put(trace.number(), trace);
-        weight += weight(trace);
-        while (traces.size() > KEPT_TRACES || weight > KEPT_BYTES) {
-            weight -= weight(traces.pollFirstEntry().getValue());
-        }
         List<Row> fresh = new ArrayList<>(2);
         incoming(trace).ifPresent(fresh::add);
         outgoing(trace, fresh);
@@ -197,7 +162,7 @@ public final class Ticker {
                 : message.words();
     }
 
-    private String outcome(Trace trace) {
+    String outcome(Trace trace) {
         Step.ParameterSet set = trace.first(Step.ParameterSet.class);
         if (set != null) {
             return " → " + names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
@@ -233,7 +198,7 @@ public final class Ticker {
         return new Row(key, trace.number(), 1, kind, message, text, housekeeping);
     }
 
-    private String name(String device) {
+    String name(String device) {
         return names.device(device).map(Device::name).orElseGet(() -> device.substring(device.indexOf(':') + 1));
     }
 
@@ -242,10 +207,5 @@ public final class Ticker {
         Deque<Row> newestFirst = new ArrayDeque<>();
         rows.values().forEach(newestFirst::push);
         return List.copyOf(newestFirst);
-    }
-
-    /** A trace by its number, if it is still kept. */
-    public synchronized Optional<Trace> trace(long number) {
-        return Optional.ofNullable(traces.get(number));
     }
 }

@@ -235,6 +235,17 @@ final class OscWire implements AutoCloseable {
         }
     }
 
+    /** Answers a stranger where it last sent from. */
+    void toStranger(String name, Message message) {
+        Sender sender = strangers.get(name);
+        if (sender != null
+                && sender.last != null
+                && message instanceof OscMessage osc
+                && sender.last.send(osc, sender.traffic)) {
+            sender.traffic.out(message);
+        }
+    }
+
     private OscTarget target(Place place) {
         String out = place.device().seat().out();
         if (out.isEmpty()) {

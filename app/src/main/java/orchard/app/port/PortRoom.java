@@ -165,6 +165,7 @@ public final class PortRoom {
     public void send(String device, Message message, Object fold) {
         Device known = seats.byId().get(device);
         if (known == null) {
+            toStranger(device, message);
             return;
         }
         switch (known.seat().wire()) {
@@ -181,6 +182,14 @@ public final class PortRoom {
                 }
             }
         }
+    }
+
+    /** Only a message typed by hand goes to a port nobody sits at. */
+    private void toStranger(String key, Message message) {
+        if (key.startsWith("osc:")) {
+            osc.toStranger(key.substring("osc:".length()), message);
+        }
+        allPorts().stream().filter(port -> key(port).equals(key)).forEach(port -> port.send(message, null));
     }
 
     /** A message came in on a port with a name. */

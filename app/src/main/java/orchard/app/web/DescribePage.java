@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import orchard.app.live.Names;
+import orchard.app.live.SignalLog;
 import orchard.app.live.Ticker;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
@@ -44,12 +45,14 @@ class DescribePage {
     private final Names names;
     private final Values values;
     private final Ticker ticker;
+    private final SignalLog log;
 
-    DescribePage(RigKeeper keeper, Names names, Values values, Ticker ticker) {
+    DescribePage(RigKeeper keeper, Names names, Values values, Ticker ticker, SignalLog log) {
         this.keeper = keeper;
         this.names = names;
         this.values = values;
         this.ticker = ticker;
+        this.log = log;
     }
 
     /** One number of the selected control. */
@@ -118,7 +121,7 @@ class DescribePage {
     private List<Ticker.Row> unknown(Device device) {
         return ticker.rows().stream()
                 .filter(row -> row.kind() == Ticker.Kind.UNHEARD)
-                .filter(row -> ticker.trace(row.trace())
+                .filter(row -> log.trace(row.trace())
                         .filter(trace -> trace.first(Step.NobodyListens.class) != null
                                 && trace.event() instanceof Event.Arrived arrived
                                 && arrived.device().equals(device.id())
@@ -131,7 +134,7 @@ class DescribePage {
     /** Adds the control that sent a message which was heard. */
     @PostMapping("/describe/{id}/add")
     ResponseEntity<Void> add(@PathVariable String id, @RequestParam long trace) {
-        Message message = ticker.trace(trace)
+        Message message = log.trace(trace)
                 .filter(t -> t.event() instanceof Event.Arrived arrived
                         && arrived.device().equals(id))
                 .map(t -> ((Event.Arrived) t.event()).message())

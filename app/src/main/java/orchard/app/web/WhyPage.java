@@ -2,7 +2,7 @@ package orchard.app.web;
 
 import java.util.List;
 import orchard.app.live.Names;
-import orchard.app.live.Ticker;
+import orchard.app.live.SignalLog;
 import orchard.engine.Explain;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -13,18 +13,18 @@ import org.springframework.web.bind.annotation.PathVariable;
 @Controller
 class WhyPage {
 
-    private final Ticker ticker;
+    private final SignalLog log;
     private final Names names;
 
-    WhyPage(Ticker ticker, Names names) {
-        this.ticker = ticker;
+    WhyPage(SignalLog log, Names names) {
+        this.log = log;
         this.names = names;
     }
 
     @GetMapping("/why/{number}")
     String why(@PathVariable long number, Model model) {
         List<Explain.Line> lines =
-                ticker.trace(number).map(trace -> Explain.lines(trace, names)).orElse(List.of());
+                log.trace(number).map(trace -> Explain.lines(trace, names)).orElse(List.of());
         model.addAttribute("lines", lines);
         return "why";
     }

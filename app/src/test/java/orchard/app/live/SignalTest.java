@@ -131,7 +131,7 @@ class SignalTest {
     }
 
     private static List<String> why(TestOrchard orchard, Ticker.Row row) {
-        return Explain.lines(orchard.bean(Ticker.class).trace(row.trace()).orElseThrow(), orchard.bean(Names.class))
+        return Explain.lines(orchard.bean(SignalLog.class).trace(row.trace()).orElseThrow(), orchard.bean(Names.class))
                 .stream()
                 .map(Explain.Line::text)
                 .toList();

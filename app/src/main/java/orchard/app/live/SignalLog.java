@@ -1,0 +1,167 @@
+package orchard.app.live;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import orchard.engine.Event;
+import orchard.engine.Step;
+import orchard.engine.Trace;
+import orchard.signal.Malformed;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscArgument;
+import orchard.signal.OscMessage;
+import org.springframework.stereotype.Component;
+
+/**
+ * Every message in and out in the order in which it happened, the last {@value #KEPT} of them. Keeping one costs next to nothing: words
+ * are made when somebody looks. Written by the hub's thread, read by any.
+ */
+@Component
+public final class SignalLog {
+
+    /** How many messages are kept. */
+    public static final int KEPT = 100_000;
+
+    private static final long KEPT_BYTES = 128L << 20;
+
+    /** Which way a message went. */
+    public enum Direction {
+        IN,
+        OUT
+    }
+
+    /**
+     * One message.
+     *
+     * @param number counts messages from 1
+     * @param millis when it was logged, of {@link System#currentTimeMillis}
+     * @param device id of its device, or key of its port
+     * @param step the step of the trace that sent it; null for one that came in
+     */
+    public record Entry(
+            long number, long millis, Direction direction, String device, Message message, Trace trace, Step step) {}
+
+    private final Entry[] ring = new Entry[KEPT];
+    private long first = 1;
+    private long next = 1;
+    private long weight;
+
+    /** Takes a trace. */
+    synchronized void take(Trace trace) {
+        long now = System.currentTimeMillis();
+        if (trace.event() instanceof Event.Arrived arrived) {
+            add(now, Direction.IN, arrived.device(), arrived.message(), trace, null);
+        }
+        for (Step step : trace.steps()) {
+            if (step instanceof Step.ParameterSet set) {
+                add(now, Direction.OUT, set.parameter().device(), set.message(), trace, step);
+            } else if (step instanceof Step.LightShown shown) {
+                add(now, Direction.OUT, shown.light().device(), shown.message(), trace, step);
+            } else if (step instanceof Step.Said said) {
+                add(now, Direction.OUT, said.device(), said.message(), trace, step);
+            }
+        }
+    }
+
+    private void add(long millis, Direction direction, String device, Message message, Trace trace, Step step) {
+        while (next - first >= KEPT || next > first && weight > KEPT_BYTES) {
+            forgetOldest();
+        }
+        ring[(int) (next % KEPT)] = new Entry(next, millis, direction, device, message, trace, step);
+        next++;
+        weight += weight(message, trace);
+    }
+
+    private void forgetOldest() {
+        Entry oldest = ring[(int) (first % KEPT)];
+        ring[(int) (first % KEPT)] = null;
+        weight -= weight(oldest.message(), oldest.trace());
+        first++;
+    }
+
+    /** Roughly how many bytes an entry keeps alive. */
+    private static long weight(Message message, Trace trace) {
+        long weight = 300 + 60L * trace.steps().size();
+        if (message instanceof OscMessage osc) {
+            weight += osc.address().length();
+            for (OscArgument argument : osc.arguments()) {
+                weight += argument instanceof OscArgument.Text text
+                        ? text.value().length()
+                        : argument instanceof OscArgument.Blob blob
+                                ? blob.value().size() * 4L
+                                : 24;
+            }
+        } else if (message instanceof MidiMessage.SysEx sysEx) {
+            weight += sysEx.length();
+        } else if (message instanceof Malformed) {
+            weight += Malformed.KEPT;
+        }
+        return weight;
+    }
+
+    /** Number of the newest message; 0 if there was none. */
+    public synchronized long last() {
+        return next - 1;
+    }
+
+    /** Forgets everything; numbers go on. */
+    public synchronized void clear() {
+        while (first < next) {
+            forgetOldest();
+        }
+    }
+
+    /** What happened after a message, oldest first. */
+    public List<Entry> after(long number) {
+        return between(Math.max(0, number), Long.MAX_VALUE, Integer.MAX_VALUE, entry -> true);
+    }
+
+    /**
+     * What is kept between two numbers, the newest of it, oldest first.
+     *
+     * @param after not this number and none before
+     * @param before not this number and none after
+     * @param most how many at most
+     */
+    public List<Entry> between(long after, long before, int most, Predicate<Entry> wanted) {
+        Entry[] kept;
+        synchronized (this) {
+            long from = Math.max(first, after + 1);
+            long to = Math.min(next, before);
+            kept = new Entry[(int) Math.max(0, to - from)];
+            for (int i = 0; i < kept.length; i++) {
+                kept[i] = ring[(int) ((from + i) % KEPT)];
+            }
+        }
+        // looked at without the lock: the hub must not wait for a search
+        List<Entry> found = new ArrayList<>();
+        for (int i = kept.length - 1; i >= 0 && found.size() < most; i--) {
+            if (wanted.test(kept[i])) {
+                found.add(kept[i]);
+            }
+        }
+        Collections.reverse(found);
+        return found;
+    }
+
+    /** A trace by its number, if a message of it is still kept. */
+    public synchronized Optional<Trace> trace(long number) {
+        long low = first;
+        long high = next - 1;
+        while (low <= high) {
+            long middle = low + high >>> 1;
+            Trace trace = ring[(int) (middle % KEPT)].trace();
+            if (trace.number() == number) {
+                return Optional.of(trace);
+            } else if (trace.number() < number) {
+                low = middle + 1;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return Optional.empty();
+    }
+}
