@@ -8,6 +8,7 @@ alter table device
 -- stays when a device is deleted, because undo may bring the device back.
 create table recognition (
     device     varchar(64)   not null primary key,
+    place      varchar(200)  not null comment 'the seat it was found out for',
     identity   varchar(64)   not null comment 'maker and model, or empty',
     name       varchar(200)  not null comment 'of its port, without the suffixes systems add',
     vendor     varchar(200)  not null,

@@ -138,7 +138,7 @@ public final class MidiDecoder {
     }
 
     /** How many data bytes follow a status byte other than F0. */
-    static int dataBytes(int status) {
+    public static int dataBytes(int status) {
         return switch (status >> 4) {
             case 0xC, 0xD -> 1;
             case 0xF ->

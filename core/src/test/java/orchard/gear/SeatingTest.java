@@ -21,8 +21,9 @@ class SeatingTest {
     private static Seating.Claim claim(String id, String in, String known) {
         Device box = Gear.box();
         String[] k = (known + "////").split("/", -1);
-        Recognition recognition =
-                known.isEmpty() ? Recognition.NOTHING : new Recognition(k[3], Sighting.plain(k[0]), k[1], k[2], false);
+        Recognition recognition = known.isEmpty()
+                ? Recognition.NOTHING
+                : new Recognition(in, k[3], Sighting.plain(k[0]), k[1], k[2], false);
         return new Seating.Claim(new Device(id, id, "", new Seat(Seat.Wire.MIDI, in, in), box.profile()), recognition);
     }
 

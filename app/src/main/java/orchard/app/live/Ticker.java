@@ -152,7 +152,7 @@ public final class Ticker {
             return row(trace, key, Kind.ARRIVING, own(message), name(device) + " tells who it is", true);
         }
         String unknown = "unknown " + device + " " + message.subject();
-        return row(trace, unknown, Kind.UNHEARD, own(message), name(device) + ", nobody listens", chatter);
+        return row(trace, unknown, Kind.UNHEARD, message.words(), name(device) + ", nobody listens", chatter);
     }
 
     /** A touch says no more than which control it moved. */

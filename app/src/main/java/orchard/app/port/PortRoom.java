@@ -66,6 +66,7 @@ public final class PortRoom {
     private final Discovery discovery;
     private final OscWire osc;
     private final BrowserWire browsers;
+    private final SessionWire sessions;
     private final SeatBook book;
     private final Set<String> present = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(task -> {
@@ -97,6 +98,8 @@ public final class PortRoom {
         wires.add(new MachineMidi(this::arrived, this::lookWhoIsThere));
         browsers = new BrowserWire(this::arrived, this::lookWhoIsThere);
         wires.add(browsers);
+        sessions = new SessionWire(bound(settings), settings.sessionPort(), this::arrived, this::lookWhoIsThere);
+        wires.add(sessions);
     }
 
     private static InetAddress bound(OrchardSettings settings) {
@@ -111,6 +114,7 @@ public final class PortRoom {
         osc.start();
         discovery.announce(Discovery.OSC_UDP, osc.udpPort());
         discovery.announce(Discovery.OSC_TCP, osc.tcpPort());
+        discovery.announce(Discovery.SESSION, sessions.controlPort());
         watch.scheduleWithFixedDelay(this::watch, WATCH_MILLIS, WATCH_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -129,6 +133,16 @@ public final class PortRoom {
         return osc.tcpPort();
     }
 
+    /** The control port of network MIDI sessions; data is one above. */
+    public int sessionPort() {
+        return sessions.controlPort();
+    }
+
+    /** What keeps invited network MIDI sessions away, by name. */
+    public Map<String, String> sessionTroubles() {
+        return sessions.troubles();
+    }
+
     /** Listening ports that could not be opened, with the reason. */
     public Map<Integer, String> portTroubles() {
         return portTroubles;
@@ -143,6 +157,7 @@ public final class PortRoom {
         seats = new Seats(rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)), rig.devices());
         osc.seat(rig.devices());
         portTroubles = osc.listen(rig.settings().udpPorts(), rig.settings().tcpPorts());
+        sessions.invite(rig.settings().sessions());
         book.seat(rig.devices(), allPorts());
         seated.run();
         lookWhoIsThere();
@@ -284,7 +299,7 @@ public final class PortRoom {
     }
 
     /** By what a device is recognised when it comes back. */
-    public Recognition recognition(String device) {
+    public Recognition recognition(Device device) {
         return book.recognition(device);
     }
 
@@ -294,12 +309,12 @@ public final class PortRoom {
      * @param key key of the port, as in {@link PortStatus}
      * @return false if the port is gone
      */
-    public synchronized boolean decide(String device, String key) {
+    public synchronized boolean decide(Device device, String key) {
         for (Seat.Wire wire : Seat.Wire.values()) {
             if (key.startsWith(key(wire))
                     && book.decide(device, wire, key.substring(key(wire).length()))) {
-                listener.presence(device, false);
-                present.remove(device);
+                listener.presence(device.id(), false);
+                present.remove(device.id());
                 lookWhoIsThere();
                 return true;
             }

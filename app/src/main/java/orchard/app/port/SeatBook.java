@@ -89,8 +89,11 @@ final class SeatBook {
     }
 
     /** By what a device is recognised. */
-    Recognition recognition(String device) {
-        return recognitions.getOrDefault(device, Recognition.NOTHING);
+    Recognition recognition(Device device) {
+        Recognition known = recognitions.getOrDefault(device.id(), Recognition.NOTHING);
+        return known.place().equals(device.seat().in())
+                ? known
+                : Recognition.NOTHING.at(device.seat().in());
     }
 
     /** Whether a port says nothing but SysEx of its own: it is in a mode where it speaks another protocol. */
@@ -144,6 +147,8 @@ final class SeatBook {
                 port.send(Identity.REQUEST, null);
             }
         }
+        Map<String, Device> byId = new HashMap<>();
+        devices.forEach(device -> byId.put(device.id(), device));
         Map<Port, String> byPort = new LinkedHashMap<>();
         Map<String, Port> byDevice = new LinkedHashMap<>();
         List<Seating.Question> questions = new ArrayList<>();
@@ -160,7 +165,7 @@ final class SeatBook {
             Seating.Result result = Seating.seat(
                     devices.stream()
                             .filter(device -> device.seat().wire() == wire)
-                            .map(device -> new Seating.Claim(device, recognition(device.id())))
+                            .map(device -> new Seating.Claim(device, recognition(device)))
                             .toList(),
                     byName.values().stream()
                             .map(port -> known.get(port).sighting(now))
@@ -171,7 +176,7 @@ final class SeatBook {
                 Port port = byName.get(name);
                 byPort.put(port, device);
                 byDevice.put(device, port);
-                learn(device, known.get(port).sighting(now), recognition(device).apart());
+                learn(byId.get(device), known.get(port).sighting(now), false);
             });
         }
         book = new Book(byPort, byDevice, questions);
@@ -183,17 +188,17 @@ final class SeatBook {
      * @param wire and name of the port
      * @return false if the port is gone
      */
-    synchronized boolean decide(String device, Seat.Wire wire, String name) {
+    synchronized boolean decide(Device device, Seat.Wire wire, String name) {
         for (Known knows : known.values()) {
             if (knows.port.wire() == wire && knows.port.name().equals(name)) {
                 Map<Port, String> byPort = new LinkedHashMap<>(book.devices());
-                byPort.values().remove(device);
-                byPort.put(knows.port, device);
+                byPort.values().remove(device.id());
+                byPort.put(knows.port, device.id());
                 Map<String, Port> byDevice = new LinkedHashMap<>();
                 byPort.forEach((port, who) -> byDevice.put(who, port));
                 book = new Book(byPort, byDevice, book.questions());
                 // what was known of another identity is no longer true
-                recognitions.put(device, Recognition.NOTHING);
+                recognitions.put(device.id(), Recognition.NOTHING);
                 learn(device, knows.sighting(System.nanoTime()), true);
                 return true;
             }
@@ -201,12 +206,11 @@ final class SeatBook {
         return false;
     }
 
-    private void learn(String device, Sighting sighting, boolean apart) {
-        Recognition before = recognition(device);
-        Recognition seen = before.seen(sighting);
-        Recognition after = new Recognition(seen.identity(), seen.name(), seen.vendor(), seen.socket(), apart);
-        if (!after.equals(recognitions.put(device, after))) {
-            memory.keep(device, after);
+    private void learn(Device device, Sighting sighting, boolean apart) {
+        Recognition seen = recognition(device).seen(sighting);
+        Recognition after = apart ? seen.toldApart() : seen;
+        if (!after.equals(recognitions.put(device.id(), after))) {
+            memory.keep(device.id(), after);
         }
     }
 }

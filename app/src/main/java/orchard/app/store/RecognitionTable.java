@@ -46,6 +46,7 @@ public class RecognitionTable {
             all.put(
                     rs.getString("device"),
                     new Recognition(
+                            rs.getString("place"),
                             rs.getString("identity"),
                             rs.getString("name"),
                             rs.getString("vendor"),
@@ -85,10 +86,12 @@ public class RecognitionTable {
 
     private void write(String device, Recognition known) {
         jdbc.sql("""
-                        replace into recognition (device, identity, name, vendor, socket, apart) values (?, ?, ?, ?, ?, ?)
+                        replace into recognition (device, place, identity, name, vendor, socket, apart)
+                        values (?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         device,
+                        known.place(),
                         known.identity(),
                         cut(known.name()),
                         cut(known.vendor()),

@@ -2,9 +2,11 @@ package orchard.app.web;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.InetAddress;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.app.OrchardSettings;
@@ -94,6 +96,16 @@ class ConnectPage {
         model.addAttribute("settings", rig.settings());
         model.addAttribute("settingsSeen", keeper.revision(Settings.ID));
         model.addAttribute("portTroubles", ports.portTroubles().values());
+        model.addAttribute("sessionPort", ports.sessionPort());
+        model.addAttribute("sessionTroubles", ports.sessionTroubles());
+        model.addAttribute(
+                "foundSessions",
+                discovery.found().stream()
+                        .filter(found -> found.type().equals(Discovery.SESSION)
+                                && !found.name().startsWith("Orchard"))
+                        .filter(found -> rig.settings().sessions().stream()
+                                .noneMatch(session -> session.endsWith(" = " + found.address())))
+                        .toList());
         model.addAttribute("channels", IntStream.rangeClosed(1, 16).boxed().toList());
         return "connect/page";
     }
@@ -151,8 +163,8 @@ class ConnectPage {
     /** A person says which device is behind a port. */
     @PostMapping("/connect/decide")
     ResponseEntity<Void> decide(@RequestParam String port, @RequestParam String device) {
-        keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
-        if (!ports.decide(device, port)) {
+        Device chosen = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        if (!ports.decide(chosen, port)) {
             throw EditRefused.invalid(device, "port", "That port is gone. Plug it in again and choose once more.");
         }
         return Replies.go("/connect");
@@ -248,6 +260,47 @@ class ConnectPage {
                     : Edit.change("Change what holds for the whole rig", old, new Part.OfSettings(after));
         });
         return Replies.go("/connect");
+    }
+
+    /** Invites a network MIDI session, now and whenever Orchard runs. */
+    @PostMapping("/connect/sessions")
+    ResponseEntity<Void> invite(@RequestParam String name, @RequestParam String address) {
+        if (Addresses.parse(address.strip()) == null) {
+            throw EditRefused.invalid(
+                    Settings.ID,
+                    "address",
+                    "Expected host and control port, like 10.0.0.7:5004; found “" + address.strip() + "”");
+        }
+        String session = name.strip().replace("=", "-") + " = " + address.strip();
+        changeSessions("Invite " + name.strip(), sessions -> {
+            List<String> more = new ArrayList<>(sessions);
+            more.removeIf(other -> other.startsWith(name.strip() + " = "));
+            more.add(session);
+            return more;
+        });
+        return Replies.go("/connect");
+    }
+
+    /** Invites it no longer. */
+    @PostMapping("/connect/sessions/leave")
+    ResponseEntity<Void> leave(@RequestParam String session) {
+        changeSessions(
+                "Leave " + session.replaceAll(" = .*", ""),
+                sessions -> sessions.stream()
+                        .filter(other -> !other.equals(session))
+                        .toList());
+        return Replies.go("/connect");
+    }
+
+    private void changeSessions(String label, UnaryOperator<List<String>> change) {
+        keeper.commit(rig -> {
+            Settings before = rig.settings();
+            Settings after = new Settings(
+                    before.octaveOfNote60(), before.udpPorts(), before.tcpPorts(), change.apply(before.sessions()));
+            return rig.part(Settings.ID)
+                    .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
+                    .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));
+        });
     }
 
     private static List<Integer> portNumbers(String field, String text) {

@@ -2,6 +2,7 @@ package orchard.app.web;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.app.live.Names;
 import orchard.app.live.SignalLog;
@@ -205,7 +206,7 @@ class DescribePage {
                         .mapToInt(c -> Integer.parseInt(c.id().substring(1)))
                         .max()
                         .orElse(0);
-        String subject = message.subject();
+        String subject = message instanceof TouchMessage touch ? name(touch) : message.subject();
         String name = subject.length() > Rig.LONGEST_NAME ? subject.substring(0, Rig.LONGEST_NAME) : subject;
         return Optional.of(new Control(
                 "c" + number,
@@ -213,6 +214,12 @@ class DescribePage {
                 kind,
                 dimensions,
                 new Control.Face(1 + place % COLUMNS * 11.0, 1 + place / COLUMNS * 11.0, 10, 10)));
+    }
+
+    /** {@code button1} of a game controller is Button 1. */
+    private static String name(TouchMessage touch) {
+        String spaced = touch.element().replaceFirst("(\\d+)$", " $1");
+        return spaced.substring(0, 1).toUpperCase(Locale.ROOT) + spaced.substring(1);
     }
 
     /** Gives a control another name. */

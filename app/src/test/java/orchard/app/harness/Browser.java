@@ -96,6 +96,13 @@ public final class Browser implements AutoCloseable {
                 Map.of("offline", offline, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
     }
 
+    /** Runs a script at the beginning of every page from now on, before the page's own; gives how to stop that. */
+    public Runnable beforeEveryPage(String script) {
+        Object id = driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", script))
+                .get("identifier");
+        return () -> driver.executeCdpCommand("Page.removeScriptToEvaluateOnNewDocument", Map.of("identifier", id));
+    }
+
     /** Goes to a page and waits until it is live. */
     public Browser go(String path) {
         driver.get(origin + path);

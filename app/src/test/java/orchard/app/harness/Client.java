@@ -55,6 +55,16 @@ public final class Client {
         return send(request(path).header("Cookie", ticket).build());
     }
 
+    /** What a download holds. */
+    public byte[] bytes(String path) {
+        try {
+            return http.send(request(path).header("Cookie", ticket).build(), HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** A change. */
     public HttpResponse<String> post(String path, String body) {
         return send(request(path)

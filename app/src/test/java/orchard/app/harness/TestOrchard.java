@@ -29,6 +29,7 @@ public final class TestOrchard implements AutoCloseable {
                 "--server.port=0",
                 "--orchard.home=" + home,
                 "--orchard.osc-port=0",
+                "--orchard.session-port=0",
                 "--orchard.wherry-port=0",
                 "--orchard.demo=" + demo,
                 "--spring.datasource.url=" + jdbc,
