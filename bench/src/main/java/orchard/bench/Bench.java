@@ -1,6 +1,8 @@
 package orchard.bench;
 
+import java.io.IOException;
 import org.openjdk.jmh.profile.GCProfiler;
+import org.openjdk.jmh.results.format.ResultFormatType;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
@@ -11,11 +13,14 @@ public final class Bench {
     private Bench() {}
 
     /** The beginning. */
-    public static void main(String[] arguments) throws RunnerException, java.io.IOException {
+    public static void main(String[] arguments) throws RunnerException, IOException {
         OscRelay.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
+                        .include(CodecBench.class.getSimpleName())
                         .addProfiler(GCProfiler.class)
+                        .resultFormat(ResultFormatType.JSON)
+                        .result(Results.file("core").toString())
                         .build())
                 .run();
     }

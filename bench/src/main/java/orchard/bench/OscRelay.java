@@ -7,6 +7,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.SocketException;
 import java.util.Arrays;
+import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.function.Consumer;
@@ -58,6 +59,7 @@ final class OscRelay {
                     mapped.getValueAtPercentile(50) / (double) reference.getValueAtPercentile(50),
                     mapped.getValueAtPercentile(99) / (double) reference.getValueAtPercentile(99));
             engine.close();
+            Results.keep("osc-relay", Map.of("mapped", figures(mapped), "reference", figures(reference)));
         }
     }
 
@@ -130,12 +132,22 @@ final class OscRelay {
         }
     }
 
+    /** In microseconds. */
+    private static Map<String, Object> figures(Histogram nanos) {
+        return Map.of(
+                "p50", nanos.getValueAtPercentile(50) / 1e3,
+                "p99", nanos.getValueAtPercentile(99) / 1e3,
+                "p99.9", nanos.getValueAtPercentile(99.9) / 1e3,
+                "messages", nanos.getTotalCount());
+    }
+
     private static void print(String what, Histogram nanos) {
         System.out.printf(
-                "%-26s p50 %5.1f µs   p99 %5.1f µs   max %7.1f µs   (%d messages)%n",
+                "%-26s p50 %5.1f µs   p99 %5.1f µs   p99.9 %6.1f µs   max %7.1f µs   (%d messages)%n",
                 what,
                 nanos.getValueAtPercentile(50) / 1e3,
                 nanos.getValueAtPercentile(99) / 1e3,
+                nanos.getValueAtPercentile(99.9) / 1e3,
                 nanos.getMaxValue() / 1e3,
                 nanos.getTotalCount());
     }

@@ -51,7 +51,9 @@ final class MachineMidi implements Port.Wire {
     /** A pair of ends with one name. */
     private record Ends(MidiDevice input, MidiDevice output) {}
 
-    private void look() {
+    /** Looks now; safe to call from any thread. */
+    @Override
+    public synchronized void look() {
         try {
             Map<String, Ends> found = found();
             boolean any = false;

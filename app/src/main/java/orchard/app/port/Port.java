@@ -53,6 +53,9 @@ interface Port extends AutoCloseable {
         /** Begins to look for ports. */
         default void start() {}
 
+        /** Looks for ports now, without waiting for the next time. */
+        default void look() {}
+
         /** The ports that are there. */
         List<Port> ports();
 

@@ -163,6 +163,12 @@ public final class PortRoom {
         lookWhoIsThere();
     }
 
+    /** Looks at once who came and who went. */
+    public void lookAgain() {
+        wires.forEach(Port.Wire::look);
+        lookWhoIsThere();
+    }
+
     private Collection<Port> allPorts() {
         return wires.stream().flatMap(wire -> wire.ports().stream()).toList();
     }

@@ -52,6 +52,7 @@ class Shots {
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
         picture(orchard, browser, "lamplight", "/play/layout1", "play");
         picture(orchard, browser, "daylight", "/rehearse", "rehearse");
+        picture(orchard, browser, "daylight", "/monitor", "monitor");
         picture(orchard, browser, "daylight", "/check", "check");
         picture(orchard, browser, "lamplight", "/perform", "perform");
 
@@ -70,9 +71,9 @@ class Shots {
         browser.go("/map?group=wherry/track5");
         browser.press("l");
         browser.see("#learnbar", "Move a control");
-        orchard.standIn("cobble").play("knob7", "turn", 20);
-        orchard.standIn("cobble").play("knob7", "turn", 5);
-        browser.see("#learnbar", "Knob 7 of Cobble");
+        orchard.standIn("cobble").play("knob6", "turn", 20);
+        orchard.standIn("cobble").play("knob6", "turn", 5);
+        browser.see("#learnbar", "Knob 6 of Cobble");
         browser.picture(FOLDER.resolve("learn.png"));
         browser.press(Keys.ESCAPE);
     }
