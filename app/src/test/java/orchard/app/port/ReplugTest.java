@@ -112,8 +112,10 @@ class ReplugTest {
         cobble.play("cable", "sleep", 0);
         cobble.play("cable", "wake", 0);
         assertThat(reading(cobble, "mode")).isEqualTo("own language");
-        cobble.play("knob4", "turn", 1);
-        Awaitility.await().until(() -> reading(cobble, "mode").equals("plain MIDI"));
+        Awaitility.await().until(() -> {
+            cobble.play("knob4", "turn", 1);
+            return reading(cobble, "mode").equals("plain MIDI");
+        });
         cobble.play("knob4", "turn", 5);
         Awaitility.await().until(() -> orchard.bean(Values.class).controls().containsKey("cobble/knob4/turn"));
     }
