@@ -10,6 +10,8 @@ import orchard.Gear;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.junit.jupiter.api.Test;
@@ -70,6 +72,27 @@ class CheckTest {
                     assertThat(finding.sentence()).isEqualTo("Desk is not there.");
                     assertThat(finding.cause()).isEqualTo("1 mapping needs it.");
                 });
+    }
+
+    @Test
+    void findsDevicesThatNeedBothDirectionsAndHaveOne() {
+        Rig rig = Gear.rig();
+        assertThat(Check.findings(
+                        rig, rig, Set.of(), Map.of("box", "Nothing can be sent to it: its port only comes in.")))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.sentence()).isEqualTo("Box has one direction only.");
+                    assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.CONNECT, "box", ""));
+                });
+    }
+
+    @Test
+    void twoControlsThatFollowTheirParameterAreNoFinding() {
+        Mapping one = Gear.answering(Gear.mapping("m1", "k1", "turn", "volume"), "k1.ring", Show.Rule.VALUE);
+        Mapping two = Gear.answering(Gear.mapping("m2", "k2", "turn", "volume"), "k1.ring", Show.Rule.VALUE);
+        assertThat(find(Gear.rig(one, two))).isEmpty();
+        assertThat(find(Gear.rig(one, Gear.mapping("m2", "k2", "turn", "volume"))))
+                .hasSize(1);
     }
 
     private static List<Finding> find(Rig rig) {

@@ -2,6 +2,7 @@ package orchard.signal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HexFormat;
@@ -160,8 +161,21 @@ class FuzzTest {
     @Test
     void typedText() {
         NoteName names = new NoteName(4);
+        List<byte[]> typed = List.of(
+                "note C4 on, velocity 5, ch 3".getBytes(),
+                "NRPN 300 = 64".getBytes(),
+                "F0 7D 01 F7".getBytes(),
+                "/a 1 0.5 \"x\" [true nil]".getBytes());
+        fuzz(typed, input -> {
+            try {
+                MessageText.parse(new String(input, StandardCharsets.ISO_8859_1), names)
+                        .words();
+            } catch (MessageText.NotUnderstood e) {
+                assertThat(e.getMessage()).isNotBlank();
+            }
+        });
         fuzz(List.of("C#4".getBytes(), "/a/{b,c}/[!d-f]*".getBytes(), "60".getBytes()), input -> {
-            String text = new String(input, java.nio.charset.StandardCharsets.ISO_8859_1);
+            String text = new String(input, StandardCharsets.ISO_8859_1);
             names.note(text);
             OscAddress.of(text).matches("/a/b/x");
             OscAddress.of(text).matchesFirstPart("/a");

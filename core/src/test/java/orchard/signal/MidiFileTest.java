@@ -3,9 +3,16 @@ package orchard.signal;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import javax.sound.midi.MidiEvent;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.SysexMessage;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
@@ -117,6 +124,29 @@ class MidiFileTest {
         }
         assertThat(MidiFileCodec.read(MidiFileCodec.write(MidiFile.of(timed))).timed())
                 .isEqualTo(timed);
+    }
+
+    /** The JDK writes and reads files of its own making. */
+    @Test
+    void filesFromElsewhereWorkAsTheyAre() throws Exception {
+        Sequence sequence = new Sequence(Sequence.PPQ, 480, 2);
+        javax.sound.midi.Track track = sequence.getTracks()[1];
+        track.add(new MidiEvent(new ShortMessage(0x90, 0, 60, 100), 480));
+        track.add(new MidiEvent(new ShortMessage(0x80, 0, 60, 0), 960));
+        byte[] sysEx = {(byte) 0xF0, 0x7D, 1, (byte) 0xF7};
+        track.add(new MidiEvent(new SysexMessage(sysEx, sysEx.length), 960));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        MidiSystem.write(sequence, 1, out);
+        assertThat(MidiFileCodec.read(out.toByteArray()).timed())
+                .containsExactly(
+                        new MidiFile.Timed(500_000, new MidiMessage.NoteOn(1, 60, 100)),
+                        new MidiFile.Timed(1_000_000, new MidiMessage.NoteOff(1, 60, 0)),
+                        new MidiFile.Timed(1_000_000, new MidiMessage.SysEx(new byte[] {0x7D, 1})));
+        byte[] ours = MidiFileCodec.write(
+                MidiFile.of(List.of(new MidiFile.Timed(250_000, new MidiMessage.NoteOn(1, 60, 100)))));
+        Sequence read = MidiSystem.getSequence(new ByteArrayInputStream(ours));
+        assertThat(read.getTracks()[0].get(1).getMessage().getMessage()).containsExactly(0x90, 60, 100);
+        assertThat(read.getMicrosecondLength()).isEqualTo(250_000);
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.util.Queue;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.function.Consumer;
 import org.awaitility.Awaitility;
 
 /** A program that talks to Orchard by HTTP and over the live socket, with the ticket of a browser that was let in. */
@@ -77,7 +78,12 @@ public final class Client {
 
     /** An open live socket. */
     public Socket socket() {
-        Socket socket = new Socket();
+        return socket(null);
+    }
+
+    /** An open live socket whose messages are taken as they come instead of being kept. */
+    public Socket socket(Consumer<String> taker) {
+        Socket socket = new Socket(taker);
         socket.web = http.newWebSocketBuilder()
                 .header("Cookie", ticket)
                 .header("Origin", "http://127.0.0.1:" + orchard.port())
@@ -90,13 +96,18 @@ public final class Client {
     public static final class Socket implements WebSocket.Listener, AutoCloseable {
         private final Queue<String> heard = new ConcurrentLinkedQueue<>();
         private final StringBuilder part = new StringBuilder();
+        private final Consumer<String> taker;
         private WebSocket web;
+
+        Socket(Consumer<String> taker) {
+            this.taker = taker == null ? heard::add : taker;
+        }
 
         @Override
         public CompletionStage<?> onText(WebSocket socket, CharSequence data, boolean last) {
             part.append(data);
             if (last) {
-                heard.add(part.toString());
+                taker.accept(part.toString());
                 part.setLength(0);
             }
             socket.request(1);

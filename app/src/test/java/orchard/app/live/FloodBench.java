@@ -9,6 +9,8 @@ import java.net.InetAddress;
 import java.net.SocketException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,6 +18,8 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
@@ -71,12 +75,14 @@ class FloodBench {
             AtomicLong reference = count(bare);
             long monitored;
             long latest;
-            try (Client.Socket monitor = new Client(orchard).socket()) {
+            Lateness lateness = new Lateness();
+            try (Client.Socket monitor = new Client(orchard).socket(lateness::take)) {
                 monitor.say("{\"type\":\"hello\",\"page\":\"monitor\",\"layout\":\"\"}");
                 monitor.say("{\"type\":\"monitor\",\"paused\":false,\"fold\":true,\"after\":-1}");
                 send(orchard.oscPort(), RATE, 5); // warm up
                 settle(out);
                 out.set(0);
+                lateness.reset();
                 long heardBefore = heard(orchard);
                 System.gc();
                 long begun = System.nanoTime();
@@ -93,6 +99,8 @@ class FloodBench {
                 figures.put("mapped and sent on", out.get());
                 figures.put("lost in the engine", orchard.bean(EngineRoom.class).dropped());
                 figures.put("traces not shown", orchard.bean(LiveHub.class).unseen());
+                figures.put("frames of the monitor", lateness.frames);
+                figures.put("newest row late by at most ms", lateness.most);
                 figures.put("heard by the bare socket", reference.get());
                 Runtime runtime = Runtime.getRuntime();
                 figures.put("heap now MB", (runtime.totalMemory() - runtime.freeMemory()) >> 20);
@@ -111,6 +119,32 @@ class FloodBench {
             }
             assertThat(monitored).isPositive();
             assertThat(latest).as("nothing is lost").isEqualTo((long) RATE * SECONDS);
+        }
+    }
+
+    /** How old the newest row of a frame is when it arrives. */
+    private static final class Lateness {
+        private static final Pattern TIME = Pattern.compile("\"time\":\"([0-9:.]+)\"");
+        private volatile long most;
+        private volatile long frames;
+
+        void reset() {
+            most = 0;
+            frames = 0;
+        }
+
+        void take(String message) {
+            if (!message.contains("\"type\":\"monitor\"")) {
+                return;
+            }
+            LocalTime newest = null;
+            for (Matcher times = TIME.matcher(message); times.find(); ) {
+                newest = LocalTime.parse(times.group(1));
+            }
+            if (newest != null) {
+                most = Math.max(most, Duration.between(newest, LocalTime.now()).toMillis());
+                frames++;
+            }
         }
     }
 

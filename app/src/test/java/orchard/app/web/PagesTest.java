@@ -33,6 +33,8 @@ class PagesTest {
         "/map?mapping=gone, gone",
         "/layouts?layout=layout1&element=e2, Balcony tablet",
         "/rehearse, Wherry",
+        "/monitor, Bytes",
+        "/connect?edit=treadle, Take what it sends",
         "/check, Two hands",
         "/perform, Harbour at Dusk",
         "/songs, Set list",

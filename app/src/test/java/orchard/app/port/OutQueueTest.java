@@ -1,0 +1,92 @@
+package orchard.app.port;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Semaphore;
+import orchard.signal.MidiMessage;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** What waits to go out on a wire that is slow, or broken. */
+class OutQueueTest {
+
+    private final Traffic traffic = Traffic.midi();
+    private final Semaphore wire = new Semaphore(0);
+    private final List<String> sent = new CopyOnWriteArrayList<>();
+    private final OutQueue queue = new OutQueue("test", traffic, message -> {
+        wire.acquire();
+        sent.add(message.words());
+    });
+
+    @AfterEach
+    void close() {
+        wire.release(10_000);
+        queue.close();
+    }
+
+    private static MidiMessage value(int controller, int value) {
+        return new MidiMessage.ControlChange(1, controller, value);
+    }
+
+    /** The first message is on the wire already and cannot be replaced. */
+    private void occupy() {
+        queue.offer(value(0, 0), null);
+        Awaitility.await().until(() -> wire.hasQueuedThreads());
+    }
+
+    @Test
+    void onlyTheNewestForALightGoesOutInItsPlace() {
+        occupy();
+        queue.offer(value(1, 1), "light");
+        queue.offer(value(2, 1), null);
+        queue.offer(value(1, 2), "light");
+        queue.offer(value(1, 3), "light");
+        wire.release(3);
+        Awaitility.await().until(() -> sent.size() == 3);
+        assertThat(sent).containsExactly("CC 0 = 0, ch 1", "CC 1 = 3, ch 1", "CC 2 = 1, ch 1");
+        queue.offer(value(1, 4), "light");
+        wire.release();
+        Awaitility.await().until(() -> sent.size() == 4);
+    }
+
+    @Test
+    void whatDoesNotFitIsDroppedCountedAndSaid() {
+        occupy();
+        for (int i = 0; i < OutQueue.BOUND + 5; i++) {
+            queue.offer(value(i % 128, i % 128), null);
+        }
+        assertThat(traffic.counts().dropped()).isEqualTo(5);
+        assertThat(traffic.counts().error()).contains("the queue is full");
+        wire.release(OutQueue.BOUND + 1);
+        Awaitility.await().until(() -> traffic.counts().out() == OutQueue.BOUND + 1);
+    }
+
+    @Test
+    void aWireThatFailsIsSaidAndTheNextMessageIsTried() {
+        Traffic broken = Traffic.midi();
+        try (OutQueue failing = new OutQueue("failing", broken, message -> {
+            throw new IOException("the cable is wet");
+        })) {
+            failing.offer(value(1, 1), null);
+            failing.offer(value(1, 2), null);
+            Awaitility.await().until(() -> broken.counts().dropped() == 2);
+            assertThat(broken.counts().error()).isEqualTo("the cable is wet");
+        }
+    }
+
+    @Test
+    void loadIsCountedAgainstWhatTheWireCarries() {
+        traffic.sample(1);
+        for (int i = 0; i < 500; i++) {
+            traffic.in(value(1, i % 128));
+        }
+        traffic.sample(1_000_000_001L);
+        assertThat(traffic.loads()).containsExactly(48); // 1,500 of 3,125 bytes
+        traffic.sample(2_000_000_001L);
+        assertThat(traffic.loads()).containsExactly(48, 0);
+    }
+}
