@@ -49,13 +49,16 @@ async function run() {
       } catch {
         access = null;
       }
+      const refused = first.name === "SecurityError" || first.name === "NotAllowedError";
+      if (!access && refused) stop();
       if (!access) {
-        tell(first.name === "SecurityError" || first.name === "NotAllowedError"
+        tell(refused
           ? "This browser was not allowed to lend its MIDI ports. Allow MIDI for this page beside its address, then press Lend ports again."
           : "This computer has no MIDI system a browser could use (" + first.message + "). Game controllers are lent.");
       }
     }
   }
+  if (!holding) return;
   if (access) access.onstatechange = announce;
   window.addEventListener("gamepadconnected", announce);
   window.addEventListener("gamepaddisconnected", announce);

@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.SocketAddress;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -48,13 +49,23 @@ public final class Wherry implements StandIn {
         thread.setDaemon(true);
         return thread;
     });
+    private volatile Announcement announcing;
     private boolean playing;
     private long beat;
 
-    /** @param port UDP port it listens on; 0 for any free one */
+    /** @param port UDP port it listens on, on this machine only; 0 for any free one */
     public Wherry(int port) {
+        this(port, false);
+    }
+
+    /**
+     * @param port UDP port it listens on; 0 for any free one
+     * @param lan whether other machines may reach it; then it announces itself to them by DNS-SD as {@code _osc._udp}
+     */
+    public Wherry(int port, boolean lan) {
         try {
-            socket = new DatagramSocket(port, InetAddress.getLoopbackAddress());
+            socket = new DatagramSocket(
+                    port, lan ? new InetSocketAddress(0).getAddress() : InetAddress.getLoopbackAddress());
         } catch (IOException e) {
             throw new UncheckedIOException("Wherry cannot listen on UDP port " + port, e);
         }
@@ -73,7 +84,18 @@ public final class Wherry implements StandIn {
         Thread listener = new Thread(this::listen, "wherry");
         listener.setDaemon(true);
         listener.start();
+        if (lan) {
+            meters.execute(this::announce);
+        }
         meters.scheduleAtFixedRate(this::meter, 100, 100, TimeUnit.MILLISECONDS);
+    }
+
+    private void announce() {
+        try {
+            announcing = new Announcement("_osc._udp.local.", "Wherry", port());
+        } catch (IOException e) {
+            panel.show("announced", 0, "not announced: " + e.getMessage());
+        }
     }
 
     /** The UDP port it listens on. */
@@ -273,6 +295,13 @@ public final class Wherry implements StandIn {
     @Override
     public void close() {
         meters.shutdownNow();
+        if (announcing != null) {
+            try {
+                announcing.close();
+            } catch (IOException e) {
+                panel.show("announced", 0, "not ended well: " + e.getMessage());
+            }
+        }
         socket.close();
     }
 }

@@ -52,7 +52,7 @@ public final class StandInHouse implements LiveSocket.Panels {
         if (!settings.demo()) {
             return;
         }
-        wherry = new Wherry(settings.wherryPort());
+        wherry = new Wherry(settings.wherryPort(), settings.lan());
         for (StandIn standIn :
                 List.of(new Cobble(), new Sluice(), new Treadle(), new Peat(), new Gull(ports.oscPort()), wherry)) {
             standIns.put(standIn.id(), standIn);

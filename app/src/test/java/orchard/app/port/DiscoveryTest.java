@@ -9,6 +9,7 @@ import java.util.Arrays;
 import javax.jmdns.JmDNS;
 import javax.jmdns.ServiceInfo;
 import orchard.app.OrchardSettings;
+import orchard.standin.Wherry;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
@@ -44,6 +45,19 @@ class DiscoveryTest {
                     .until(() -> discovery.found().isEmpty());
             discovery.close();
         }
+    }
+
+    @Test
+    void theMusicSoftwareIsFoundWhereItMayBeReached() {
+        Assumptions.assumeFalse(Discovery.addresses().isEmpty(), "this machine has no network");
+        Discovery discovery = discovery(false);
+        try (Wherry wherry = new Wherry(0, true)) {
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(15))
+                    .until(() -> discovery.found().stream()
+                            .anyMatch(found -> found.name().equals("Wherry") && found.port() == wherry.port()));
+        }
+        discovery.close();
     }
 
     @Test
