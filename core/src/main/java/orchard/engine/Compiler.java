@@ -27,7 +27,7 @@ import orchard.mapping.Show;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
-import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
 
 /**
  * Makes plans out of rigs. One compiler serves one engine for its whole life, because it remembers which slot it gave to
@@ -170,7 +170,7 @@ public final class Compiler {
                                 dimension.name().equals(Dimension.TOUCH) ? motor : null));
             }
         }
-        ControlPlan[][] midiControls = new ControlPlan[midi ? MessagePattern.MIDI_KEYS : 0][];
+        ControlPlan[][] midiControls = new ControlPlan[midi ? MidiKeys.COUNT : 0][];
         Map<Object, ControlPlan[]> otherControls = new LinkedHashMap<>();
         byKey.forEach((key, controls) -> {
             ControlPlan[] array = controls.toArray(new ControlPlan[0]);
@@ -203,7 +203,7 @@ public final class Compiler {
                         .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                         .toArray(LightPlan[]::new),
                 Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
-                        .anyMatch(MessagePattern::isJoined));
+                        .anyMatch(MidiKeys::isJoined));
     }
 
     private static final class Slots {

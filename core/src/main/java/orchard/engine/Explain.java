@@ -15,6 +15,7 @@ import orchard.mapping.Stage;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
@@ -177,7 +178,7 @@ public final class Explain {
 
     private static Optional<String> near(Message message, MessagePattern pattern, boolean sameDevice) {
         if (message instanceof MidiMessage midi && pattern.key() instanceof Integer key) {
-            int got = MessagePattern.midiKey(midi);
+            int got = MidiKeys.key(midi);
             if (got == key) {
                 return Optional.of("this came from another device");
             } else if (sameDevice && got >= 0 && got / 2048 == key / 2048 && got % 128 == key % 128) {

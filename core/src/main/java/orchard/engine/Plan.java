@@ -17,7 +17,7 @@ import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.signal.Message;
-import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
@@ -84,11 +84,11 @@ public final class Plan {
         ControlPlan[] controls(Message message) {
             ControlPlan[] found = null;
             if (message instanceof MidiMessage midi) {
-                int key = MessagePattern.midiKey(midi);
+                int key = MidiKeys.key(midi);
                 if (key >= 0) {
                     found = midiControls.length == 0 ? null : midiControls[key];
                 } else if (!otherControls.isEmpty()) {
-                    found = otherControls.get(MessagePattern.otherKey(midi));
+                    found = otherControls.get(MidiKeys.other(midi));
                 }
             } else if (message instanceof OscMessage osc) {
                 found = otherControls.get(osc.address());
@@ -102,8 +102,8 @@ public final class Plan {
             if (message instanceof OscMessage osc) {
                 return parametersByKey.get(osc.address());
             } else if (message instanceof MidiMessage midi && !parametersByKey.isEmpty()) {
-                int key = MessagePattern.midiKey(midi);
-                return parametersByKey.get(key >= 0 ? key : MessagePattern.otherKey(midi));
+                int key = MidiKeys.key(midi);
+                return parametersByKey.get(key >= 0 ? key : MidiKeys.other(midi));
             }
             return null;
         }

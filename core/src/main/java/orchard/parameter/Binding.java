@@ -3,6 +3,7 @@ package orchard.parameter;
 import java.util.List;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
 import orchard.signal.OscMessage;
@@ -75,12 +76,42 @@ public sealed interface Binding {
 
         @Override
         public Object key() {
-            return MessagePattern.midiKey(new MidiMessage.ControlChange(channel, number, 0));
+            return MidiKeys.key(new MidiMessage.ControlChange(channel, number, 0));
         }
 
         @Override
         public String words() {
             return "CC %d, ch %d".formatted(number, channel);
+        }
+    }
+
+    /** A controller of 14 bit, coarse half 0–31, whose 0–16383 spans the range evenly. */
+    record FineController(int channel, int number) implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return new MidiMessage.FineControlChange(channel, number, Resolution.number(range.place(real), 14));
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof MidiMessage.FineControlChange cc
+                    ? range.at(Resolution.position(cc.value(), 14))
+                    : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return new MessagePattern.FineController(channel, number).key();
+        }
+
+        @Override
+        public String words() {
+            return "CC %d and %d, ch %d".formatted(number, number + 32, channel);
         }
     }
 
@@ -106,7 +137,7 @@ public sealed interface Binding {
 
         @Override
         public Object key() {
-            return new MessagePattern.NumberedKey(channel, registered, number);
+            return MidiKeys.numbered(channel, registered, number);
         }
 
         @Override

@@ -1,14 +1,12 @@
 package orchard.signal;
 
-import java.util.HexFormat;
-
 /**
  * Which messages are about one dimension of a control, and where in them its number stands. The engine looks a pattern
  * up by {@link #key()}, so two patterns with equal keys hear the same messages.
  */
 public sealed interface MessagePattern {
 
-    /** Lookup key: an {@link Integer} below {@link #MIDI_KEYS} for most of MIDI; else a number, prefix, address or element id. */
+    /** Lookup key: an {@link Integer} below {@link MidiKeys#COUNT} for most of MIDI; else a number, prefix, address or element id. */
     Object key();
 
     /** The number in a message that has this pattern's key; NaN where the message lacks it. */
@@ -37,9 +35,6 @@ public sealed interface MessagePattern {
     /** The message in words, without a value: {@code CC 74, ch 1, absolute}. */
     String words();
 
-    /** How many MIDI keys there are: 8 kinds × 16 channels × 128 numbers. */
-    int MIDI_KEYS = 8 * 16 * 128;
-
     /** Position 0..1 of a number, an exact middle staying the middle; see {@link Resolution}. */
     default double position(double number) {
         return (number - low()) / (high() - low());
@@ -49,7 +44,7 @@ public sealed interface MessagePattern {
     record NoteVelocity(int channel, int note) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(0, channel, note);
+            return MidiKeys.note(channel, note);
         }
 
         @Override
@@ -67,7 +62,7 @@ public sealed interface MessagePattern {
     record NoteGate(int channel, int note) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(0, channel, note);
+            return MidiKeys.note(channel, note);
         }
 
         @Override
@@ -85,7 +80,7 @@ public sealed interface MessagePattern {
     record KeyPressure(int channel, int note) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(1, channel, note);
+            return MidiKeys.keyPressure(channel, note);
         }
 
         @Override
@@ -103,7 +98,7 @@ public sealed interface MessagePattern {
     record Controller(int channel, int controller, Encoding encoding) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(2, channel, controller);
+            return MidiKeys.controller(channel, controller);
         }
 
         @Override
@@ -126,7 +121,7 @@ public sealed interface MessagePattern {
     record FineController(int channel, int controller) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(6, channel, controller);
+            return MidiKeys.fineController(channel, controller);
         }
 
         @Override
@@ -159,7 +154,7 @@ public sealed interface MessagePattern {
     record Numbered(int channel, boolean registered, int number, int bits) implements MessagePattern {
         @Override
         public Object key() {
-            return new NumberedKey(channel, registered, number);
+            return MidiKeys.numbered(channel, registered, number);
         }
 
         @Override
@@ -185,14 +180,11 @@ public sealed interface MessagePattern {
         }
     }
 
-    /** Lookup key of an RPN or NRPN. */
-    record NumberedKey(int channel, boolean registered, int number) {}
-
     /** One certain program change, which counts as a press without a release. */
     record Program(int channel, int program) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(3, channel, program);
+            return MidiKeys.program(channel, program);
         }
 
         @Override
@@ -219,7 +211,7 @@ public sealed interface MessagePattern {
     record SysExByte(String prefix) implements MessagePattern {
         @Override
         public Object key() {
-            return "SysEx " + prefix;
+            return MidiKeys.sysEx(prefix);
         }
 
         @Override
@@ -236,25 +228,13 @@ public sealed interface MessagePattern {
         public String words() {
             return "SysEx " + prefix + " and a value";
         }
-
-        /** The key of a SysEx whose last byte is a value. */
-        static String key(MidiMessage.SysEx message) {
-            return message.length() == 0 || message.length() > LONGEST
-                    ? ""
-                    : "SysEx "
-                            + HexFormat.ofDelimiter(" ")
-                                    .withUpperCase()
-                                    .formatHex(message.data(), 0, message.length() - 1);
-        }
-
-        private static final int LONGEST = 16;
     }
 
     /** The pressure on a whole channel. */
     record Aftertouch(int channel) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(4, channel, 0);
+            return MidiKeys.channelPressure(channel);
         }
 
         @Override
@@ -272,7 +252,7 @@ public sealed interface MessagePattern {
     record Wheel(int channel) implements MessagePattern {
         @Override
         public Object key() {
-            return midiKey(5, channel, 0);
+            return MidiKeys.bend(channel);
         }
 
         @Override
@@ -342,47 +322,6 @@ public sealed interface MessagePattern {
         public String words() {
             return "touch on this layout";
         }
-    }
-
-    /** Where a message is looked up that {@link #midiKey(MidiMessage)} has no place for; null if nowhere. */
-    static Object otherKey(MidiMessage message) {
-        if (message instanceof MidiMessage.ParameterNumber m) {
-            return new NumberedKey(m.channel(), m.registered(), m.number());
-        } else if (message instanceof MidiMessage.SysEx m) {
-            return SysExByte.key(m);
-        }
-        return null;
-    }
-
-    /** Where a MIDI message is looked up, or −1 for one that has no such place (RPN and NRPN, SysEx, system). */
-    static int midiKey(MidiMessage message) {
-        if (message instanceof MidiMessage.ControlChange m) {
-            return midiKey(2, m.channel(), m.number());
-        } else if (message instanceof MidiMessage.NoteOn m) {
-            return midiKey(0, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.NoteOff m) {
-            return midiKey(0, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.PolyPressure m) {
-            return midiKey(1, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.ChannelPressure m) {
-            return midiKey(4, m.channel(), 0);
-        } else if (message instanceof MidiMessage.PitchBend m) {
-            return midiKey(5, m.channel(), 0);
-        } else if (message instanceof MidiMessage.ProgramChange m) {
-            return midiKey(3, m.channel(), m.program());
-        } else if (message instanceof MidiMessage.FineControlChange m) {
-            return midiKey(6, m.channel(), m.number());
-        }
-        return -1;
-    }
-
-    /** Whether a key is that of messages made of several by {@link MidiJoiner}. */
-    static boolean isJoined(Object key) {
-        return key instanceof NumberedKey || key instanceof Integer slot && slot / (16 * 128) == 6;
-    }
-
-    private static int midiKey(int kind, int channel, int number) {
-        return (kind * 16 + channel - 1) * 128 + number;
     }
 
     private static String plain(double number) {

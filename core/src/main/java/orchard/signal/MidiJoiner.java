@@ -27,7 +27,7 @@ public final class MidiJoiner {
     private final boolean[] registered = new boolean[16];
     private final int[] numberCoarse = new int[16];
     private final int[] numberFine = new int[16];
-    private final Map<MessagePattern.NumberedKey, Integer> values = new HashMap<>();
+    private final Map<MidiKeys.Numbered, Integer> values = new HashMap<>();
 
     /** A joiner that has heard nothing. */
     public MidiJoiner() {
@@ -80,15 +80,15 @@ public final class MidiJoiner {
         return null;
     }
 
-    private MessagePattern.NumberedKey chosen(int channel) {
+    private MidiKeys.Numbered chosen(int channel) {
         int upper = numberCoarse[channel];
         int lower = numberFine[channel];
         boolean none = upper == NONE || lower == NONE || upper == 127 && lower == 127;
-        return none ? null : new MessagePattern.NumberedKey(channel + 1, registered[channel], upper << 7 | lower);
+        return none ? null : new MidiKeys.Numbered(channel + 1, registered[channel], upper << 7 | lower);
     }
 
     private int before(int channel) {
-        MessagePattern.NumberedKey key = chosen(channel);
+        MidiKeys.Numbered key = chosen(channel);
         return key == null ? NONE : values.getOrDefault(key, NONE);
     }
 
@@ -98,7 +98,7 @@ public final class MidiJoiner {
     }
 
     private ParameterNumber value(int channel, int value, int step) {
-        MessagePattern.NumberedKey key = chosen(channel);
+        MidiKeys.Numbered key = chosen(channel);
         if (key == null) {
             return null;
         }

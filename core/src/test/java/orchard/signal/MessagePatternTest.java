@@ -32,32 +32,30 @@ class MessagePatternTest {
             assertThat(keys.add(new MessagePattern.Aftertouch(channel).key())).isTrue();
             assertThat(keys.add(new MessagePattern.Wheel(channel).key())).isTrue();
         }
-        assertThat(keys).allSatisfy(key -> assertThat((Integer) key).isBetween(0, MessagePattern.MIDI_KEYS - 1));
+        assertThat(keys).allSatisfy(key -> assertThat((Integer) key).isBetween(0, MidiKeys.COUNT - 1));
     }
 
     @Test
     void aPatternIsFoundByTheKeyOfItsMessages() {
         assertThat(new MessagePattern.NoteVelocity(3, 60).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.NoteOn(3, 60, 1)))
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.NoteOff(3, 60, 1)));
+                .isEqualTo(MidiKeys.key(new MidiMessage.NoteOn(3, 60, 1)))
+                .isEqualTo(MidiKeys.key(new MidiMessage.NoteOff(3, 60, 1)));
         assertThat(new MessagePattern.Controller(16, 127, Encoding.OFFSET_64).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.ControlChange(16, 127, 5)));
+                .isEqualTo(MidiKeys.key(new MidiMessage.ControlChange(16, 127, 5)));
         assertThat(new MessagePattern.KeyPressure(1, 0).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.PolyPressure(1, 0, 5)));
+                .isEqualTo(MidiKeys.key(new MidiMessage.PolyPressure(1, 0, 5)));
         assertThat(new MessagePattern.Aftertouch(2).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.ChannelPressure(2, 5)));
-        assertThat(new MessagePattern.Wheel(9).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.PitchBend(9, 5)));
-        assertThat(new MessagePattern.Program(4, 7).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.ProgramChange(4, 7)));
+                .isEqualTo(MidiKeys.key(new MidiMessage.ChannelPressure(2, 5)));
+        assertThat(new MessagePattern.Wheel(9).key()).isEqualTo(MidiKeys.key(new MidiMessage.PitchBend(9, 5)));
+        assertThat(new MessagePattern.Program(4, 7).key()).isEqualTo(MidiKeys.key(new MidiMessage.ProgramChange(4, 7)));
         assertThat(new MessagePattern.FineController(4, 7).key())
-                .isEqualTo(MessagePattern.midiKey(new MidiMessage.FineControlChange(4, 7, 5)));
+                .isEqualTo(MidiKeys.key(new MidiMessage.FineControlChange(4, 7, 5)));
         assertThat(new MessagePattern.Numbered(2, true, 300, 14).key())
-                .isEqualTo(MessagePattern.otherKey(new MidiMessage.ParameterNumber(2, true, 300, 5, 0)))
-                .isNotEqualTo(MessagePattern.otherKey(new MidiMessage.ParameterNumber(2, false, 300, 5, 0)));
+                .isEqualTo(MidiKeys.other(new MidiMessage.ParameterNumber(2, true, 300, 5, 0)))
+                .isNotEqualTo(MidiKeys.other(new MidiMessage.ParameterNumber(2, false, 300, 5, 0)));
         assertThat(new MessagePattern.SysExByte("7D 04 10 05").key())
-                .isEqualTo(MessagePattern.otherKey(new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 99})));
-        assertThat(MessagePattern.midiKey(new MidiMessage.SysEx(new byte[0]))).isNegative();
+                .isEqualTo(MidiKeys.other(new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 99})));
+        assertThat(MidiKeys.key(new MidiMessage.SysEx(new byte[0]))).isNegative();
     }
 
     @Test

@@ -94,7 +94,7 @@ final class MidiProfiles {
         controls.add(new Control(
                 "sustain",
                 "Sustain",
-                Control.Kind.PEDAL,
+                Control.Kind.BUTTON,
                 List.of(new Dimension("position", new MessagePattern.Controller(1, 64, Encoding.ABSOLUTE))),
                 new Control.Face(81, 1, 9, 15)));
         return profile(controls, List.of(), List.of(), List.of(), List.of());

@@ -7,9 +7,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
@@ -34,11 +34,7 @@ public final class StandInHouse implements LiveSocket.Panels {
     private final LiveSocket socket;
     private final Map<String, StandIn> standIns = new LinkedHashMap<>();
     private final Map<String, Map<String, Reading>> changed = new ConcurrentHashMap<>();
-    private final ScheduledExecutorService frames = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "panels");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService frames = Daemon.scheduler("panels");
     private Wherry wherry;
 
     StandInHouse(OrchardSettings settings, PortRoom ports, LiveSocket socket) {

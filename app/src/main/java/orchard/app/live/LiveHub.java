@@ -8,10 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
+import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Step;
@@ -45,11 +45,7 @@ public final class LiveHub {
     private final SignalLog log;
     private final Learn learn;
     private final LiveSocket socket;
-    private final ScheduledExecutorService frames = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "live");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService frames = Daemon.scheduler("live");
     private Learn.Status learnTold;
     private int frame;
 

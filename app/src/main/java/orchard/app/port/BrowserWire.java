@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.gear.Seat;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
@@ -47,11 +47,7 @@ public final class BrowserWire implements Port.Wire {
     private final Map<String, Computer> computers = new HashMap<>();
     private final Port.Listener listener;
     private final Runnable changed;
-    private final ScheduledExecutorService grace = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "lent ports");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService grace = Daemon.scheduler("lent ports");
 
     BrowserWire(Port.Listener listener, Runnable changed) {
         this.listener = listener;

@@ -18,6 +18,7 @@ import javax.jmdns.JmDNS;
 import javax.jmdns.ServiceEvent;
 import javax.jmdns.ServiceInfo;
 import javax.jmdns.ServiceListener;
+import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -64,9 +65,7 @@ public final class Discovery {
 
     @PostConstruct
     void start() {
-        Thread thread = new Thread(this::open, "discovery");
-        thread.setDaemon(true);
-        thread.start();
+        Daemon.start("discovery", this::open);
     }
 
     private void open() {
@@ -109,17 +108,15 @@ public final class Discovery {
         if (!lan) {
             return;
         }
-        Thread thread = new Thread(
+        Daemon.start(
+                "announce",
                 () -> responders.forEach(responder -> {
                     try {
                         responder.registerService(ServiceInfo.create(type, "Orchard", port, ""));
                     } catch (IOException e) {
                         LOG.info("Orchard could not be announced: {}", e.getMessage());
                     }
-                }),
-                "announce");
-        thread.setDaemon(true);
-        thread.start();
+                }));
     }
 
     /** What is there now, by name. */

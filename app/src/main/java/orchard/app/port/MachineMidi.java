@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import javax.sound.midi.MidiDevice;
@@ -14,6 +13,7 @@ import javax.sound.midi.MidiSystem;
 import javax.sound.midi.MidiUnavailableException;
 import javax.sound.midi.Sequencer;
 import javax.sound.midi.Synthesizer;
+import orchard.app.Daemon;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -26,11 +26,7 @@ final class MachineMidi implements Port.Wire {
     private final Set<String> unavailable = ConcurrentHashMap.newKeySet();
     private final Port.Listener listener;
     private final Runnable changed;
-    private final ScheduledExecutorService scan = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "midi scan");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService scan = Daemon.scheduler("midi scan");
 
     /** @param changed is run on the scan's thread after ports came or went */
     MachineMidi(Port.Listener listener, Runnable changed) {

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.signal.Message;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
@@ -43,14 +44,7 @@ final class OscTcp implements AutoCloseable {
     }
 
     void start() {
-        daemon("osc tcp " + localPort(), this::accept);
-    }
-
-    private static Thread daemon(String name, Runnable work) {
-        Thread thread = new Thread(work, name);
-        thread.setDaemon(true);
-        thread.start();
-        return thread;
+        Daemon.start("osc tcp " + localPort(), this::accept);
     }
 
     int localPort() {
@@ -124,7 +118,7 @@ final class OscTcp implements AutoCloseable {
         }
 
         void start(Runnable ended) {
-            daemon("osc in " + address, () -> {
+            Daemon.start("osc in " + address, () -> {
                 byte[] buffer = new byte[1 << 16];
                 try (socket) {
                     int length;
@@ -201,7 +195,7 @@ final class OscTcp implements AutoCloseable {
             }
             connecting = true;
             tried = System.nanoTime();
-            daemon("osc connect " + to, () -> {
+            Daemon.start("osc connect " + to, () -> {
                 Socket socket = new Socket();
                 try {
                     socket.connect(new InetSocketAddress(to.getHostString(), to.getPort()), CONNECT_MILLIS);

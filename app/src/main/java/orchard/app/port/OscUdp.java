@@ -6,6 +6,7 @@ import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import orchard.app.Daemon;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 
@@ -29,9 +30,7 @@ final class OscUdp implements AutoCloseable {
     }
 
     void start() {
-        Thread thread = new Thread(this::listen, "osc in " + localPort());
-        thread.setDaemon(true);
-        thread.start();
+        Daemon.start("osc in " + localPort(), this::listen);
     }
 
     private void listen() {

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
+import orchard.app.Daemon;
 import orchard.signal.Message;
 
 /**
@@ -45,8 +46,7 @@ final class OutQueue implements AutoCloseable {
     OutQueue(String name, Traffic traffic, Wire wire) {
         this.traffic = traffic;
         this.wire = wire;
-        thread = new Thread(this::run, name);
-        thread.setDaemon(true);
+        thread = Daemon.thread(name, this::run);
         thread.start();
     }
 

@@ -13,10 +13,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
@@ -26,6 +26,8 @@ import orchard.gear.Seating;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
@@ -41,6 +43,7 @@ public final class PortRoom {
     /** Name of the port at which packets that cannot be read are counted; no address can be called so. */
     public static final String UNREADABLE = OscWire.UNREADABLE;
 
+    private static final Logger LOG = LoggerFactory.getLogger(PortRoom.class);
     private static final int WATCH_MILLIS = 250;
     private static final long SLEEP_NANOS = 5_000_000_000L;
 
@@ -69,11 +72,7 @@ public final class PortRoom {
     private final SessionWire sessions;
     private final SeatBook book;
     private final Set<String> present = ConcurrentHashMap.newKeySet();
-    private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "presence");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService watch = Daemon.scheduler("presence");
     private volatile Seats seats = new Seats(Map.of(), List.of());
     private volatile Map<Integer, String> portTroubles = Map.of();
     private volatile Listener listener;
@@ -236,6 +235,14 @@ public final class PortRoom {
     }
 
     private void watch() {
+        try {
+            look();
+        } catch (RuntimeException e) {
+            LOG.error("Who is there could not be looked at", e);
+        }
+    }
+
+    private void look() {
         long nanos = System.nanoTime();
         long wall = System.currentTimeMillis();
         long asleep = Math.max(nanos - watched, (wall - watchedWall) * 1_000_000L);
@@ -270,7 +277,10 @@ public final class PortRoom {
 
     private boolean there(Device device) {
         return switch (device.seat().wire()) {
-            case MIDI, BROWSER, SESSION, PAD -> book.port(device.id()) != null;
+            case MIDI, BROWSER, SESSION, PAD -> {
+                Port port = book.port(device.id());
+                yield port != null && !port.traffic().stoppedSensing(System.nanoTime());
+            }
             case OSC -> {
                 boolean asked = !device.profile().keepAlive().isEmpty();
                 boolean onlyHears = device.profile().controls().isEmpty();

@@ -16,7 +16,7 @@ import orchard.gear.Seating;
 import orchard.gear.Sighting;
 import orchard.signal.Identity;
 import orchard.signal.Message;
-import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 
 /**
@@ -126,10 +126,9 @@ final class SeatBook {
         }
         knows.ownLanguage =
                 midi instanceof MidiMessage.SysEx ? knows.ownLanguage + 1 : midi.channel() == 0 ? knows.ownLanguage : 0;
-        int key = MessagePattern.midiKey(midi);
-        Object shape = key >= 0 ? (Object) key : MessagePattern.otherKey(midi);
+        int key = MidiKeys.key(midi);
+        Object shape = key >= 0 ? (Object) key : MidiKeys.other(midi);
         return shape != null
-                && !shape.equals("")
                 && book.devices().get(port) == null
                 && knows.heard.size() < MOST_HEARD
                 && knows.heard.add(shape);

@@ -12,9 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.gear.Seat;
 import orchard.session.Participant;
 import orchard.session.SessionMessage;
@@ -49,11 +49,7 @@ final class SessionWire implements Port.Wire {
     private final DatagramSocket data;
     private final Map<Integer, Session> sessions = new LinkedHashMap<>();
     private final Map<String, Guest> guests = new TreeMap<>();
-    private final ScheduledExecutorService ticks = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "sessions");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService ticks = Daemon.scheduler("sessions");
 
     /**
      * Opens both ports, at the number given or the next even ones that are free.
@@ -103,27 +99,23 @@ final class SessionWire implements Port.Wire {
     }
 
     private static void listen(DatagramSocket socket, String name, Taker taker) {
-        Thread thread = new Thread(
-                () -> {
-                    byte[] buffer = new byte[LARGEST_PACKET];
-                    DatagramPacket packet = new DatagramPacket(buffer, buffer.length);
-                    while (!socket.isClosed()) {
-                        packet.setLength(buffer.length);
-                        try {
-                            socket.receive(packet);
-                        } catch (IOException e) {
-                            continue; // an answer that nobody took, or the end
-                        }
-                        try {
-                            taker.take(buffer, packet.getLength(), (InetSocketAddress) packet.getSocketAddress());
-                        } catch (RuntimeException e) {
-                            LOG.error("A packet of a network MIDI session could not be dealt with", e);
-                        }
-                    }
-                },
-                name);
-        thread.setDaemon(true);
-        thread.start();
+        Daemon.start(name, () -> {
+            byte[] buffer = new byte[LARGEST_PACKET];
+            DatagramPacket packet = new DatagramPacket(buffer, buffer.length);
+            while (!socket.isClosed()) {
+                packet.setLength(buffer.length);
+                try {
+                    socket.receive(packet);
+                } catch (IOException e) {
+                    continue; // an answer that nobody took, or the end
+                }
+                try {
+                    taker.take(buffer, packet.getLength(), (InetSocketAddress) packet.getSocketAddress());
+                } catch (RuntimeException e) {
+                    LOG.error("A packet of a network MIDI session could not be dealt with", e);
+                }
+            }
+        });
     }
 
     /** Somebody Orchard invites, again and again until it comes. */

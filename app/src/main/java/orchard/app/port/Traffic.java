@@ -16,6 +16,11 @@ final class Traffic {
     /** Packets a second an OSC port is meant for. */
     static final int OSC_CAPACITY = 10_000;
 
+    /** After so much silence a device that senses is gone. */
+    static final long SENSING_NANOS = 1_000_000_000L;
+
+    private static final int STEADY = 3;
+
     /** For how many seconds the load is remembered. */
     static final int SECONDS = 60;
 
@@ -34,6 +39,8 @@ final class Traffic {
     private int samples;
     private volatile long lastIn;
     private volatile Message last;
+    private volatile long sensed;
+    private volatile int senses;
     private volatile String error = "";
 
     private Traffic(int capacity, boolean inBytes) {
@@ -54,11 +61,25 @@ final class Traffic {
     void in(Message message) {
         in.increment();
         amountIn.add(amount(message));
+        sense(message);
         lastIn = System.nanoTime();
         last = message;
         if (message instanceof Malformed malformed) {
             bad.increment();
             error = malformed.reason();
+        }
+    }
+
+    /** Active sensing counts once it came in a steady beat; single bytes of it may be noise. */
+    private void sense(Message message) {
+        long now = System.nanoTime();
+        if (message instanceof MidiMessage.SystemMessage system
+                && system.status() == MidiMessage.SystemMessage.ACTIVE_SENSING) {
+            boolean steady = now - sensed > SENSING_NANOS / 20 && now - sensed < SENSING_NANOS / 2;
+            senses = steady ? senses + 1 : 0;
+            sensed = now;
+        } else if (now - sensed > SENSING_NANOS) {
+            senses = 0;
         }
     }
 
@@ -87,6 +108,14 @@ final class Traffic {
     /** When something last came in, of {@link System#nanoTime}; 0 for never. */
     long lastIn() {
         return lastIn;
+    }
+
+    /**
+     * Whether a device that said it would always say something (active sensing) has stopped: its cable is pulled somewhere on the way. The
+     * standard allows 300 ms; {@value #SENSING_NANOS} ns bear a busy machine too.
+     */
+    boolean stoppedSensing(long nanos) {
+        return senses >= STEADY && nanos - lastIn > SENSING_NANOS;
     }
 
     /** The newest message that came in, or null. */

@@ -4,9 +4,9 @@ import jakarta.annotation.PreDestroy;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.gear.Recognition;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -27,11 +27,7 @@ public class RecognitionTable {
 
     private final JdbcClient jdbc;
     private final Map<String, Recognition> unwritten = new LinkedHashMap<>();
-    private final ScheduledExecutorService behind = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "recognition");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService behind = Daemon.scheduler("recognition");
     private boolean troubleTold;
 
     RecognitionTable(JdbcClient jdbc) {

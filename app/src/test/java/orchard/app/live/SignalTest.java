@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Random;
 import orchard.app.harness.Orchard;
@@ -11,6 +12,10 @@ import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
 import orchard.app.port.PortRoom;
 import orchard.engine.Explain;
+import orchard.signal.OscBundle;
+import orchard.signal.OscCodec;
+import orchard.signal.OscMessage;
+import orchard.signal.OscTime;
 import orchard.standin.StandIn.Reading;
 import orchard.standin.Wherry;
 import org.awaitility.Awaitility;
@@ -128,6 +133,24 @@ class SignalTest {
                                 .findFirst(),
                         java.util.Optional::isPresent)
                 .orElseThrow();
+    }
+
+    @Test
+    void aDatedBundleWaitsForItsTime(TestOrchard orchard) {
+        long before = orchard.bean(SignalLog.class).last();
+        Instant due = Instant.now().plusMillis(400);
+        OscBundle bundle = new OscBundle(OscTime.of(due), List.of(OscMessage.of("/gull/shake", 0.625f)));
+        try (OscPeer peer = new OscPeer()) {
+            peer.sayBytes(orchard.oscPort(), OscCodec.encode(bundle));
+            await(() -> assertThat(orchard.bean(Values.class).controls().get("gull/shake/amount"))
+                    .isNotNull()
+                    .extracting(Values.OfControl::number)
+                    .isEqualTo(0.625));
+        }
+        assertThat(orchard.bean(SignalLog.class).after(before))
+                .filteredOn(entry -> entry.message().subject().equals("/gull/shake"))
+                .singleElement()
+                .satisfies(entry -> assertThat(entry.millis()).isGreaterThanOrEqualTo(due.toEpochMilli() - 5));
     }
 
     private static List<String> why(TestOrchard orchard, Ticker.Row row) {

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import orchard.app.harness.Orchard;
@@ -59,6 +60,12 @@ class ReplugTest {
             assertThat(sockets()).as("sockets").isLessThanOrEqualTo(sockets + 2);
         });
         assertThat(orchard.keeper().rig().mappings()).hasSize(mappings);
+        StandIn wherry = orchard.standIn("wherry");
+        Awaitility.await()
+                .untilAsserted(() -> assertThat(List.of(
+                                reading(wherry, "/wherry/track/5/mute"), reading(wherry, "/wherry/track/6/mute")))
+                        .as("what was held by pedal and pad")
+                        .containsOnly("off"));
     }
 
     private static void replug(PortRoom ports, StandIn device, String id) {

@@ -75,6 +75,22 @@ class SessionTest {
     }
 
     @Test
+    void whoStopsItsActiveSensingIsGoneUntilItSpeaksAgain(TestOrchard orchard) {
+        seat(orchard, "left", "Old cable");
+        try (SessionPeer peer = new SessionPeer("Old cable")) {
+            peer.invite(ports(orchard).sessionPort());
+            present(orchard, "left", true);
+            for (int beat = 0; beat < 6; beat++) {
+                peer.play(new MidiMessage.SystemMessage(MidiMessage.SystemMessage.ACTIVE_SENSING, 0, 0));
+                Awaitility.await().pollDelay(Duration.ofMillis(200)).until(() -> true);
+            }
+            present(orchard, "left", false);
+            peer.play(new MidiMessage.ControlChange(1, 7, 1));
+            present(orchard, "left", true);
+        }
+    }
+
+    @Test
     void aBadNetworkLeavesNothingWrong(TestOrchard orchard) {
         seat(orchard, "left", "Rough sea");
         try (SessionPeer peer = new SessionPeer("Rough sea")) {
