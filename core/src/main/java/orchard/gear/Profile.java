@@ -31,10 +31,10 @@ public record Profile(
             new Profile(List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
     public Profile {
-        controls = List.copyOf(controls);
-        groups = List.copyOf(groups);
-        parameters = List.copyOf(parameters);
-        lights = List.copyOf(lights);
+        controls = new Indexed<>(controls, Control::id);
+        groups = new Indexed<>(groups, Group::id);
+        parameters = new Indexed<>(parameters, Parameter::id);
+        lights = new Indexed<>(lights, Light::id);
         greeting = List.copyOf(greeting);
         keepAlive = List.copyOf(keepAlive);
         panic = List.copyOf(panic);
@@ -42,22 +42,22 @@ public record Profile(
 
     /** The control of that id. */
     public Optional<Control> control(String id) {
-        return controls.stream().filter(c -> c.id().equals(id)).findFirst();
+        return Indexed.find(controls, id);
     }
 
     /** The parameter of that id. */
     public Optional<Parameter> parameter(String id) {
-        return parameters.stream().filter(p -> p.id().equals(id)).findFirst();
+        return Indexed.find(parameters, id);
     }
 
     /** The light of that id. */
     public Optional<Light> light(String id) {
-        return lights.stream().filter(l -> l.id().equals(id)).findFirst();
+        return Indexed.find(lights, id);
     }
 
     /** The group of that id. */
     public Optional<Group> group(String id) {
-        return groups.stream().filter(g -> g.id().equals(id)).findFirst();
+        return Indexed.find(groups, id);
     }
 
     /** The lights that sit on a control. */

@@ -4,8 +4,10 @@ import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
@@ -102,15 +104,15 @@ public final class LiveHub {
         Map<String, Object> groups = new LinkedHashMap<>();
         Map<String, Object> mappings = new LinkedHashMap<>();
         Map<String, Object> lights = new LinkedHashMap<>();
-        Map<String, Ticker.Row> rows = new LinkedHashMap<>();
+        Set<String> rows = new LinkedHashSet<>();
         List<Trace> traces = new ArrayList<>();
         queue.drainTo(traces);
         for (Trace trace : traces) {
             log.take(trace);
             learn.take(trace);
-            for (Ticker.Row row : ticker.take(trace)) {
-                rows.remove(row.key());
-                rows.put(row.key(), row);
+            for (String row : ticker.take(trace)) {
+                rows.remove(row);
+                rows.add(row);
             }
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
@@ -119,16 +121,16 @@ public final class LiveHub {
             }
         }
         if (!traces.isEmpty()) {
-            Map<String, Object> message = new LinkedHashMap<>();
-            message.put("type", "live");
-            message.put("controls", controls);
-            message.put("parameters", parameters);
-            message.put("groups", groups);
-            message.put("mappings", mappings);
-            message.put("lights", lights);
-            List<Ticker.Row> newest = new ArrayList<>(rows.values());
-            message.put("rows", newest.subList(Math.max(0, newest.size() - MOST_ROWS_A_FRAME), newest.size()));
-            socket.tellAll(message);
+            Map<String, Object> few = new LinkedHashMap<>();
+            few.put("type", "live");
+            few.put("groups", groups);
+            few.put("rows", ticker.rows(rows, MOST_ROWS_A_FRAME));
+            Map<String, Object> all = new LinkedHashMap<>(few);
+            all.put("controls", controls);
+            all.put("parameters", parameters);
+            all.put("mappings", mappings);
+            all.put("lights", lights);
+            socket.tellLive(all, few);
         }
         tellLearn();
         if (frame % MONITOR_FRAMES == 0) {

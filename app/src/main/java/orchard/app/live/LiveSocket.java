@@ -1,6 +1,5 @@
 package orchard.app.live;
 
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HexFormat;
@@ -8,20 +7,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.app.port.BrowserWire;
 import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
 import orchard.signal.TouchMessage;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
 import org.springframework.web.socket.TextMessage;
 import org.springframework.web.socket.WebSocketSession;
-import org.springframework.web.socket.handler.ConcurrentWebSocketSessionDecorator;
-import org.springframework.web.socket.handler.SessionLimitExceededException;
 import org.springframework.web.socket.handler.TextWebSocketHandler;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -34,38 +30,10 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public final class LiveSocket extends TextWebSocketHandler {
 
-    private static final Logger LOG = LoggerFactory.getLogger(LiveSocket.class);
+    /** Views that draw the values of controls and parameters as they move. */
+    private static final Set<String> VALUE_VIEWS = Set.of("map", "describe", "layouts");
+
     private static final HexFormat HEX = HexFormat.of();
-    private static final int SEND_LIMIT_MILLIS = 5_000;
-    private static final int BUFFER_LIMIT = 1 << 20;
-
-    /** One open page. */
-    private static final class Client {
-        final WebSocketSession session;
-        final BrowserWire.Page lender;
-        volatile String page = "";
-        volatile String layout = "";
-        /** What its monitor shows; null where there is none, or it is paused. */
-        volatile Watch watch;
-
-        Client(WebSocketSession session, BrowserWire.Page lender) {
-            this.session = session;
-            this.lender = lender;
-        }
-    }
-
-    /** A monitor that is open. */
-    private static final class Watch {
-        final Monitor.Filter filter;
-        final boolean fold;
-        long seen;
-
-        Watch(Monitor.Filter filter, boolean fold, long seen) {
-            this.filter = filter;
-            this.fold = fold;
-            this.seen = seen;
-        }
-    }
 
     /** Takes gestures for the stand-ins' panels. */
     public interface Panels {
@@ -77,7 +45,7 @@ public final class LiveSocket extends TextWebSocketHandler {
     }
 
     private final JsonMapper json = JsonMapper.builder().build();
-    private final Map<String, Client> clients = new ConcurrentHashMap<>();
+    private final Map<String, OpenPage> clients = new ConcurrentHashMap<>();
     private final EngineRoom engine;
     private final Values values;
     private final Ticker ticker;
@@ -109,27 +77,26 @@ public final class LiveSocket extends TextWebSocketHandler {
     @Override
     public void afterConnectionEstablished(WebSocketSession session) {
         BrowserWire.Page lender = (port, bytes) -> {
-            Client client = clients.get(session.getId());
+            OpenPage client = clients.get(session.getId());
             if (client != null) {
                 tell(client, Map.of("type", "midi", "port", port, "bytes", HEX.formatHex(bytes)));
             }
         };
-        clients.put(
-                session.getId(),
-                new Client(new ConcurrentWebSocketSessionDecorator(session, SEND_LIMIT_MILLIS, BUFFER_LIMIT), lender));
+        clients.put(session.getId(), new OpenPage(session, lender));
     }
 
     @Override
     public void afterConnectionClosed(WebSocketSession session, CloseStatus status) {
-        Client client = clients.remove(session.getId());
+        OpenPage client = clients.remove(session.getId());
         if (client != null) {
-            ports.browsers().gone(client.lender);
+            client.close();
+            ports.browsers().gone(client.lender());
         }
     }
 
     @Override
     protected void handleTextMessage(WebSocketSession session, TextMessage message) {
-        Client client = clients.get(session.getId());
+        OpenPage client = clients.get(session.getId());
         if (client == null) {
             return;
         }
@@ -140,7 +107,7 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
     }
 
-    private void heard(Client client, JsonNode message) {
+    private void heard(OpenPage client, JsonNode message) {
         switch (text(message, "type")) {
             case "hello" -> hello(client, message);
             case "touch" -> touch(client, message);
@@ -160,35 +127,28 @@ public final class LiveSocket extends TextWebSocketHandler {
             case "midi" ->
                 ports.browsers()
                         .midi(
-                                client.lender,
+                                client.lender(),
                                 text(message, "port"),
                                 HEX.parseHex(message.path("bytes").asString("")));
             case "pad" ->
                 ports.browsers()
-                        .pad(client.lender, text(message, "port"), text(message, "part"), number(message, "value"));
+                        .pad(client.lender(), text(message, "port"), text(message, "part"), number(message, "value"));
             default -> throw new IllegalArgumentException("unknown type of message");
         }
     }
 
-    private void hello(Client client, JsonNode message) {
-        client.page = text(message, "page");
+    private void hello(OpenPage client, JsonNode message) {
+        client.view = text(message, "page");
         client.layout = text(message, "layout");
-        Map<String, Object> state = new LinkedHashMap<>();
-        state.put("type", "live");
-        state.put("controls", values.controls());
-        state.put("parameters", values.parameters());
-        List<Ticker.Row> rows = new ArrayList<>(ticker.rows());
-        Collections.reverse(rows);
-        state.put("rows", rows);
-        tell(client, state);
+        tellState(client);
         tell(client, Map.of("type", "learn", "status", learn.status()));
-        if (client.page.equals("rehearse")) {
+        if (client.view.equals("rehearse")) {
             panels.readings().forEach(reading -> tell(client, reading));
         }
         tell(client, Map.of("type", "welcome"));
     }
 
-    private void watch(Client client, JsonNode message) {
+    private void watch(OpenPage client, JsonNode message) {
         if (message.path("paused").asBoolean(false)) {
             client.watch = null;
             return;
@@ -201,7 +161,7 @@ public final class LiveSocket extends TextWebSocketHandler {
                 text(message, "search"));
         boolean fold = message.path("fold").asBoolean(true);
         long after = message.path("after").asLong(-1);
-        Watch watch = new Watch(filter, fold, after < 0 ? log.last() : after);
+        OpenPage.Watch watch = new OpenPage.Watch(filter, fold, after < 0 ? log.last() : after);
         if (after < 0) {
             tell(
                     client,
@@ -212,10 +172,10 @@ public final class LiveSocket extends TextWebSocketHandler {
 
     /** Tells open monitors what is new; called by the hub's thread. */
     void tellMonitors(long lost) {
-        for (Client client : clients.values()) {
-            Watch watch = client.watch;
-            if (watch == null) {
-                continue;
+        for (OpenPage client : clients.values()) {
+            OpenPage.Watch watch = client.watch;
+            if (watch == null || client.isBehind()) {
+                continue; // what it is not told now it is told with the next
             }
             long last = log.last();
             if (last > watch.seen) {
@@ -228,7 +188,7 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
     }
 
-    private void lend(Client client, JsonNode message) {
+    private void lend(OpenPage client, JsonNode message) {
         List<BrowserWire.Lent> lent = new ArrayList<>();
         for (JsonNode port : message.path("ports")) {
             lent.add(new BrowserWire.Lent(
@@ -239,15 +199,52 @@ public final class LiveSocket extends TextWebSocketHandler {
                     port.path("in").asBoolean(false),
                     port.path("out").asBoolean(false)));
         }
-        ports.browsers().lend(client.lender, text(message, "computer"), lent);
+        ports.browsers().lend(client.lender(), text(message, "computer"), lent);
     }
 
-    private void touch(Client client, JsonNode message) {
+    /** Where everything stands. */
+    private void tellState(OpenPage client) {
+        Map<String, Object> state = new LinkedHashMap<>();
+        state.put("type", "live");
+        state.put("controls", values.controls());
+        state.put("parameters", values.parameters());
+        List<Ticker.Row> rows = new ArrayList<>(ticker.rows());
+        Collections.reverse(rows);
+        state.put("rows", rows);
+        tell(client, state);
+    }
+
+    /**
+     * Tells what just happened; called by the hub's thread.
+     *
+     * @param all for views that draw values
+     * @param rows for the others: names and the ticker's rows
+     */
+    void tellLive(Map<String, Object> all, Map<String, Object> rows) {
+        String allText = null;
+        String rowsText = null;
+        for (OpenPage client : clients.values()) {
+            if (client.isBehind()) {
+                client.missed = true;
+            } else if (client.missed) {
+                client.missed = false;
+                tellState(client);
+            } else if (VALUE_VIEWS.contains(client.view)) {
+                allText = allText == null ? json.writeValueAsString(all) : allText;
+                client.send(allText);
+            } else {
+                rowsText = rowsText == null ? json.writeValueAsString(rows) : rowsText;
+                client.send(rowsText);
+            }
+        }
+    }
+
+    private void touch(OpenPage client, JsonNode message) {
         String layout = text(message, "layout");
         String element = text(message, "element");
         double value = Math.max(0, Math.min(1, number(message, "value")));
         // first, so that the answer comes after it
-        toLayout(layout, touchMessage(element, value, null), client.session.getId());
+        toLayout(layout, touchMessage(element, value, null), client.id());
         engine.touched(layout, new TouchMessage(element, value, ""));
     }
 
@@ -268,11 +265,10 @@ public final class LiveSocket extends TextWebSocketHandler {
     }
 
     private void toLayout(String layout, Map<String, Object> message, String but) {
-        TextMessage text = new TextMessage(json.writeValueAsString(message));
+        String text = json.writeValueAsString(message);
         clients.values().stream()
-                .filter(client ->
-                        client.layout.equals(layout) && !client.session.getId().equals(but))
-                .forEach(client -> send(client, text));
+                .filter(client -> client.layout.equals(layout) && !client.id().equals(but))
+                .forEach(client -> client.send(text));
     }
 
     /** Tells all open pages. */
@@ -285,30 +281,17 @@ public final class LiveSocket extends TextWebSocketHandler {
         if (clients.isEmpty()) {
             return;
         }
-        TextMessage text = null;
-        for (Client client : clients.values()) {
-            if (page.isEmpty() || client.page.equals(page)) {
-                text = text == null ? new TextMessage(json.writeValueAsString(message)) : text;
-                send(client, text);
+        String text = null;
+        for (OpenPage client : clients.values()) {
+            if (page.isEmpty() || client.view.equals(page)) {
+                text = text == null ? json.writeValueAsString(message) : text;
+                client.send(text);
             }
         }
     }
 
-    private void tell(Client client, Map<String, Object> message) {
-        send(client, new TextMessage(json.writeValueAsString(message)));
-    }
-
-    private void send(Client client, TextMessage text) {
-        try {
-            client.session.sendMessage(text);
-        } catch (IOException | IllegalStateException | SessionLimitExceededException e) {
-            clients.remove(client.session.getId());
-            try {
-                client.session.close(CloseStatus.SESSION_NOT_RELIABLE);
-            } catch (IOException closed) {
-                LOG.debug("A page is gone already: {}", closed.getMessage());
-            }
-        }
+    private void tell(OpenPage client, Map<String, Object> message) {
+        client.send(json.writeValueAsString(message));
     }
 
     private static String text(JsonNode message, String field) {

@@ -1,13 +1,12 @@
 package orchard.app.live;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
@@ -63,65 +62,110 @@ public final class Ticker {
     public record Row(
             String key, long trace, long count, Kind kind, String message, String text, boolean housekeeping) {}
 
+    /** The newest of one row's traces; its words are made when somebody looks. */
+    private static final class Kept {
+        Trace trace;
+        /** The step that sent something; null for what came in. */
+        Step step;
+
+        long count;
+    }
+
     private final Names names;
-    private final Map<String, Row> rows = new LinkedHashMap<>();
+    private final Map<String, Kept> kept = new LinkedHashMap<>();
 
     Ticker(Names names) {
         this.names = names;
     }
 
-    /** Takes a trace; gives the rows that are new or changed. */
-    synchronized List<Row> take(Trace trace) {
-        List<Row> fresh = new ArrayList<>(2);
-        incoming(trace).ifPresent(fresh::add);
-        outgoing(trace, fresh);
-        List<Row> folded = fresh.stream().map(this::fold).toList();
-        Iterator<String> oldest = rows.keySet().iterator();
-        while (rows.size() > KEPT_ROWS) {
+    /** Takes a trace; gives the keys of the rows that are new or changed. */
+    synchronized List<String> take(Trace trace) {
+        List<String> keys = new ArrayList<>(2);
+        String incoming = incoming(trace);
+        if (incoming != null) {
+            keys.add(keep(incoming, trace, null));
+        }
+        for (Step step : trace.steps()) {
+            if (step instanceof Step.LightShown shown) {
+                keys.add(keep(
+                        "out " + shown.light().device() + "/" + shown.light().light(), trace, step));
+            } else if (step instanceof Step.Said said) {
+                keys.add(keep("say " + said.device() + said.message().subject(), trace, step));
+            }
+        }
+        Iterator<String> oldest = kept.keySet().iterator();
+        while (kept.size() > KEPT_ROWS) {
             oldest.next();
             oldest.remove();
         }
-        return folded;
+        return keys;
     }
 
-    private Row fold(Row row) {
-        Row before = rows.remove(row.key());
-        Row now = before == null
-                ? row
-                : new Row(
-                        row.key(),
-                        row.trace(),
-                        before.count() + 1,
-                        row.kind(),
-                        row.message(),
-                        row.text(),
-                        row.housekeeping());
-        rows.put(row.key(), now);
-        return now;
+    private String keep(String key, Trace trace, Step step) {
+        Kept row = kept.remove(key);
+        row = row == null ? new Kept() : row;
+        row.trace = trace;
+        row.step = step;
+        row.count++;
+        kept.put(key, row);
+        return key;
     }
 
-    private Optional<Row> incoming(Trace trace) {
+    /** What an incoming event folds by, or null for one that is no row. */
+    private static String incoming(Trace trace) {
         if (trace.event() instanceof Event.Touched touched) {
-            Ref ref = new Ref.ToParameter(touched.device(), touched.parameter());
-            Kind kind = trace.first(Step.Refused.class) == null ? Kind.ARRIVING : Kind.WRONG;
-            return Optional.of(row(trace, "page " + ref, kind, "page", names.words(ref) + outcome(trace), false));
+            return "page " + touched.device() + "/" + touched.parameter();
         } else if (trace.event() instanceof Event.Arrived arrived) {
-            return Optional.of(arrived(trace, arrived.device(), arrived.message()));
+            boolean unknown = trace.first(Step.NobodyListens.class) != null
+                    && Identity.of(arrived.message()).isEmpty();
+            return (unknown ? "unknown " : "in ") + arrived.device() + " "
+                    + arrived.message().subject();
         } else if (trace.event() instanceof Event.Presence presence) {
-            String device = name(presence.device());
-            return Optional.of(row(
-                    trace,
-                    "presence " + presence.device(),
-                    presence.present() ? Kind.ARRIVING : Kind.WRONG,
-                    device,
-                    presence.present() ? "is there" : "is gone",
-                    false));
+            return "presence " + presence.device();
         }
-        return Optional.empty();
+        return null;
     }
 
-    private Row arrived(Trace trace, String device, Message message) {
-        String key = "in " + device + " " + message.subject();
+    /** The newest rows of these keys that are still kept, oldest first. */
+    synchronized List<Row> rows(Collection<String> keys, int most) {
+        return keys.stream()
+                .skip(Math.max(0, keys.size() - most))
+                .filter(kept::containsKey)
+                .map(key -> row(key, kept.get(key)))
+                .toList();
+    }
+
+    private Row row(String key, Kept row) {
+        Trace trace = row.trace;
+        if (row.step instanceof Step.LightShown shown) {
+            String where = "on " + names.words(shown.light()) + " of "
+                    + name(shown.light().device());
+            return new Row(key, trace.number(), row.count, Kind.GOING, shown.text(), where, false);
+        } else if (row.step instanceof Step.Said said) {
+            String text = said.why() + " to " + name(said.device());
+            boolean housekeeping = said.why().equals("greeting") || said.why().equals("keep-alive");
+            return new Row(
+                    key, trace.number(), row.count, Kind.GOING, said.message().words(), text, housekeeping);
+        }
+        Row one = trace.event() instanceof Event.Arrived arrived
+                ? arrived(trace, key, arrived.device(), arrived.message())
+                : trace.event() instanceof Event.Touched touched ? touched(trace, key, touched) : presence(trace, key);
+        return new Row(key, one.trace(), row.count, one.kind(), one.message(), one.text(), one.housekeeping());
+    }
+
+    private Row touched(Trace trace, String key, Event.Touched touched) {
+        Ref ref = new Ref.ToParameter(touched.device(), touched.parameter());
+        Kind kind = trace.first(Step.Refused.class) == null ? Kind.ARRIVING : Kind.WRONG;
+        return row(trace, key, kind, "page", names.words(ref) + outcome(trace), false);
+    }
+
+    private Row presence(Trace trace, String key) {
+        Event.Presence presence = (Event.Presence) trace.event();
+        Kind kind = presence.present() ? Kind.ARRIVING : Kind.WRONG;
+        return row(trace, key, kind, name(presence.device()), presence.present() ? "is there" : "is gone", false);
+    }
+
+    private Row arrived(Trace trace, String key, String device, Message message) {
         Step.Refused refused = trace.first(Step.Refused.class);
         Step.ControlMoved moved = trace.first(Step.ControlMoved.class);
         Step.ParameterTold told = trace.first(Step.ParameterTold.class);
@@ -151,8 +195,7 @@ public final class Ticker {
         if (Identity.of(message).isPresent()) {
             return row(trace, key, Kind.ARRIVING, own(message), name(device) + " tells who it is", true);
         }
-        String unknown = "unknown " + device + " " + message.subject();
-        return row(trace, unknown, Kind.UNHEARD, message.words(), name(device) + ", nobody listens", chatter);
+        return row(trace, key, Kind.UNHEARD, message.words(), name(device) + ", nobody listens", chatter);
     }
 
     /** A touch says no more than which control it moved. */
@@ -171,29 +214,6 @@ public final class Ticker {
         return considered == null || considered.why().isEmpty() ? "" : ": " + considered.why();
     }
 
-    private void outgoing(Trace trace, List<Row> fresh) {
-        for (Step step : trace.steps()) {
-            if (step instanceof Step.LightShown shown) {
-                fresh.add(row(
-                        trace,
-                        "out " + shown.light(),
-                        Kind.GOING,
-                        shown.text(),
-                        "on " + names.words(shown.light()) + " of "
-                                + name(shown.light().device()),
-                        false));
-            } else if (step instanceof Step.Said said) {
-                fresh.add(row(
-                        trace,
-                        "say " + said.device() + said.message().subject(),
-                        Kind.GOING,
-                        said.message().words(),
-                        said.why() + " to " + name(said.device()),
-                        !said.why().equals("panic")));
-            }
-        }
-    }
-
     private static Row row(Trace trace, String key, Kind kind, String message, String text, boolean housekeeping) {
         return new Row(key, trace.number(), 1, kind, message, text, housekeeping);
     }
@@ -204,8 +224,8 @@ public final class Ticker {
 
     /** The rows, newest first. */
     public synchronized List<Row> rows() {
-        Deque<Row> newestFirst = new ArrayDeque<>();
-        rows.values().forEach(newestFirst::push);
-        return List.copyOf(newestFirst);
+        List<Row> rows = new ArrayList<>(rows(kept.keySet(), KEPT_ROWS));
+        Collections.reverse(rows);
+        return List.copyOf(rows);
     }
 }

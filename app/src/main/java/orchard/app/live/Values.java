@@ -1,10 +1,13 @@
 package orchard.app.live;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
@@ -13,6 +16,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.rig.Rig;
+import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.Resolution;
 import orchard.signal.TouchMessage;
@@ -25,11 +29,32 @@ import org.springframework.stereotype.Component;
 @Component
 public final class Values {
 
-    /** Where a control stands. */
-    public record OfControl(double position, double number, String message) {}
+    /**
+     * Where a control stands.
+     *
+     * @param source the message that put it there, or null if its answer did
+     */
+    public record OfControl(
+            double position, double number, @JsonIgnore Message source) {
+        /** What put it there, in words. */
+        @JsonProperty
+        public String message() {
+            return source == null ? "set by its answer" : source.words();
+        }
+    }
 
-    /** Where a parameter stands. */
-    public record OfParameter(double position, String text) {}
+    /**
+     * Where a parameter stands.
+     *
+     * @param words makes the words when somebody looks
+     */
+    public record OfParameter(double position, @JsonIgnore Supplier<String> words) {
+        /** The value in words. */
+        @JsonProperty
+        public String text() {
+            return words.get();
+        }
+    }
 
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
@@ -62,20 +87,18 @@ public final class Values {
                 follow(trace.rig(), shown).ifPresent(moves::add);
             }
             if (step instanceof Step.ControlMoved moved) {
-                String message = trace.event() instanceof Event.Arrived arrived
-                        ? arrived.message().words()
-                        : "";
+                Message message = trace.event() instanceof Event.Arrived arrived ? arrived.message() : null;
                 controls.put(key(moved.control()), new OfControl(moved.position(), moved.number(), message));
                 moves.add(key(moved.control()));
             } else if (step instanceof Step.ParameterSet set) {
                 parameters.put(
                         key(set.parameter()),
-                        new OfParameter(set.position(), trace.rig().text(set.parameter(), set.position())));
+                        new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
             } else if (step instanceof Step.ParameterTold told) {
                 OfParameter before = parameters.get(key(told.parameter()));
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;
                 if (!late) {
-                    parameters.put(key(told.parameter()), new OfParameter(told.position(), told.text()));
+                    parameters.put(key(told.parameter()), new OfParameter(told.position(), told::text));
                 }
             }
         }
@@ -100,7 +123,7 @@ public final class Values {
             double low = dimension.pattern().low();
             double number = low + position * (dimension.pattern().high() - low);
             Ref.ToControl ref = new Ref.ToControl(shown.light().device(), control.id(), dimension.name());
-            controls.put(key(ref), new OfControl(position, number, "set by its answer"));
+            controls.put(key(ref), new OfControl(position, number, null));
             return key(ref);
         });
     }

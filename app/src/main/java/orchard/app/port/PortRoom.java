@@ -5,13 +5,11 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -22,7 +20,6 @@ import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
 import orchard.gear.Recognition;
 import orchard.gear.Seat;
-import orchard.gear.Seating;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
@@ -226,7 +223,7 @@ public final class PortRoom {
         listener.arrived(device, message, delayNanos);
     }
 
-    private static String key(Port port) {
+    static String key(Port port) {
         return key(port.wire()) + port.name();
     }
 
@@ -340,97 +337,12 @@ public final class PortRoom {
 
     /** All ports: those of the rig's devices, and those nobody sits at. */
     public List<PortStatus> ports() {
-        Map<String, PortStatus> all = new LinkedHashMap<>();
-        for (Device device : seats.devices()) {
-            PortStatus status = status(device);
-            all.put(status.key(), status);
-        }
-        Map<String, Port> others = new TreeMap<>();
-        allPorts().forEach(port -> others.put(key(port), port));
-        others.forEach((key, port) -> all.computeIfAbsent(key, k -> status(k, port, "")));
-        osc.strangers().forEach((name, traffic) -> {
-            String key = "osc:" + name;
-            all.computeIfAbsent(
-                    key, k -> status(k, Seat.Wire.OSC, name, "in", "", true, "", traffic, osc.strangerAddress(name)));
-        });
-        return new ArrayList<>(all.values());
+        return new PortBoard(book, osc, present).all(seats.devices(), allPorts());
     }
 
     /** Where an OSC stranger sends from, as {@code host:port}; "" if it was never heard. */
     public String strangerAddress(String name) {
         return osc.strangerAddress(name);
-    }
-
-    private PortStatus status(Device device) {
-        Seat seat = device.seat();
-        boolean isPresent = present.contains(device.id());
-        if (seat.wire() == Seat.Wire.OSC) {
-            String direction = seat.out().isEmpty() ? "in only" : "in and out";
-            String name = seat.out().isEmpty() ? seat.in() : seat.in() + " and " + seat.out();
-            return status(
-                    "osc:" + seat.in(),
-                    seat.wire(),
-                    name,
-                    direction,
-                    device.id(),
-                    isPresent,
-                    "",
-                    osc.traffic(device.id()),
-                    osc.lastAddress(device.id()));
-        }
-        Port port = book.port(device.id());
-        String key = "absent:" + device.id();
-        return port == null
-                ? status(key, seat.wire(), seat.in(), "not plugged in", device.id(), false, "", Traffic.midi(), "")
-                : status(key(port), port, device.id());
-    }
-
-    private PortStatus status(String key, Port port, String device) {
-        String direction = !port.hasOutput() ? "in only" : port.hasInput() ? "in and out" : "out only";
-        PortStatus status =
-                status(key, port.wire(), port.name(), direction, device, true, book.identity(port), port.traffic(), "");
-        return book.speaksItsOwnLanguage(port) ? status.inItsOwnLanguage() : status;
-    }
-
-    private PortStatus status(
-            String key,
-            Seat.Wire wire,
-            String name,
-            String direction,
-            String device,
-            boolean isPresent,
-            String maker,
-            Traffic traffic,
-            String address) {
-        Traffic.Counts counts = traffic.counts();
-        List<Integer> loads = traffic.loads();
-        List<String> candidates = !device.isEmpty()
-                ? List.of()
-                : book.questions().stream()
-                        .filter(question ->
-                                question.wire() == wire && question.ports().contains(name))
-                        .map(Seating.Question::devices)
-                        .findFirst()
-                        .orElse(List.of());
-        return new PortStatus(
-                key,
-                wire,
-                name,
-                direction,
-                device,
-                isPresent,
-                maker,
-                counts.in(),
-                counts.out(),
-                counts.bad(),
-                counts.dropped(),
-                loads.isEmpty() ? 0 : loads.get(loads.size() - 1),
-                loads,
-                counts.error(),
-                traffic.last() == null ? "" : traffic.last().words(),
-                candidates,
-                address,
-                false);
     }
 
     @PreDestroy

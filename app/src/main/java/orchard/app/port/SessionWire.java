@@ -15,11 +15,9 @@ import java.util.TreeMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import orchard.app.Daemon;
-import orchard.gear.Seat;
 import orchard.session.Participant;
 import orchard.session.SessionMessage;
 import orchard.signal.Message;
-import orchard.signal.MidiMessage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -36,8 +34,6 @@ final class SessionWire implements Port.Wire {
     private static final int MOST_SESSIONS = 16;
     private static final int TICK_MILLIS = 100;
     private static final long INVITE_NANOS = TimeUnit.SECONDS.toNanos(1);
-    private static final long CLOCK_NANOS = TimeUnit.SECONDS.toNanos(10);
-    private static final long FEEDBACK_NANOS = TimeUnit.MILLISECONDS.toNanos(500);
     private static final long GONE_NANOS = TimeUnit.SECONDS.toNanos(60);
 
     private final SecureRandom random = new SecureRandom();
@@ -47,7 +43,7 @@ final class SessionWire implements Port.Wire {
     private final Runnable changed;
     private final DatagramSocket control;
     private final DatagramSocket data;
-    private final Map<Integer, Session> sessions = new LinkedHashMap<>();
+    private final Map<Integer, SessionPort> sessions = new LinkedHashMap<>();
     private final Map<String, Guest> guests = new TreeMap<>();
     private final ScheduledExecutorService ticks = Daemon.scheduler("sessions");
 
@@ -170,8 +166,27 @@ final class SessionWire implements Port.Wire {
         return troubles;
     }
 
-    private long now() {
+    /** Ticks of the session clock since Orchard started. */
+    long now() {
         return (System.nanoTime() - origin) / (1_000_000_000L / Participant.CLOCK_RATE);
+    }
+
+    int ssrc() {
+        return ssrc;
+    }
+
+    void arrived(Port port, Message message) {
+        listener.arrived(port, message);
+    }
+
+    /** Sends MIDI to a data port. */
+    void play(byte[] packet, InetSocketAddress to) throws IOException {
+        data.send(new DatagramPacket(packet, packet.length, to));
+    }
+
+    /** Says something to the control port that belongs to a data port. */
+    void control(SessionMessage message, InetSocketAddress dataPort) {
+        send(control, message, below(dataPort));
     }
 
     private void send(DatagramSocket socket, SessionMessage message, InetSocketAddress to) {
@@ -237,8 +252,8 @@ final class SessionWire implements Port.Wire {
                         | (packet[9] & 0xFF) << 16
                         | (packet[10] & 0xFF) << 8
                         | packet[11] & 0xFF;
-                Session session = session(sender);
-                if (session != null && session.address.equals(from)) {
+                SessionPort session = session(sender);
+                if (session != null && session.address().equals(from)) {
                     session.received(packet, length);
                 }
             }
@@ -270,15 +285,15 @@ final class SessionWire implements Port.Wire {
         }
     }
 
-    private synchronized Session session(int remote) {
+    private synchronized SessionPort session(int remote) {
         return sessions.get(remote);
     }
 
     private void join(int remote, int token, String name, InetSocketAddress from, boolean inviting) {
         synchronized (this) {
-            Session before = sessions.get(remote);
-            if (before != null && before.token == token) {
-                before.address = from;
+            SessionPort before = sessions.get(remote);
+            if (before != null && before.token() == token) {
+                before.movedTo(from);
                 return;
             }
             if (before == null && sessions.size() >= MOST_SESSIONS) {
@@ -287,7 +302,9 @@ final class SessionWire implements Port.Wire {
             if (before != null) {
                 leave(remote, false);
             }
-            sessions.put(remote, new Session(remote, token, free(name.isBlank() ? "session" : name), from, inviting));
+            sessions.put(
+                    remote,
+                    new SessionPort(this, remote, token, free(name.isBlank() ? "session" : name), from, inviting));
         }
         changed.run();
     }
@@ -301,27 +318,25 @@ final class SessionWire implements Port.Wire {
     }
 
     private boolean taken(String name) {
-        return sessions.values().stream().anyMatch(session -> session.name.equals(name));
+        return sessions.values().stream().anyMatch(session -> session.name().equals(name));
     }
 
     /** Count 0 is answered by 1, 1 by 2; the inviting side begins. */
     private void clock(SessionMessage.Clock clock, InetSocketAddress from) {
-        Session session = session(clock.ssrc());
+        SessionPort session = session(clock.ssrc());
         if (session == null) {
             return;
         }
-        session.lastHeard = System.nanoTime();
+        session.isAlive();
         switch (clock.count()) {
             case 0 -> send(data, new SessionMessage.Clock(ssrc, 1, clock.first(), now(), 0), from);
             case 1 -> {
                 SessionMessage.Clock full = new SessionMessage.Clock(ssrc, 2, clock.first(), clock.second(), now());
-                session.offset = full.offset();
-                session.synchronised = true;
+                session.clockIsAhead(full.offset());
                 send(data, full, from);
             }
             case 2 -> {
-                session.offset = -clock.offset();
-                session.synchronised = true;
+                session.clockIsAhead(-clock.offset());
             }
             default -> {
                 // no such count
@@ -330,7 +345,7 @@ final class SessionWire implements Port.Wire {
     }
 
     private void feedback(SessionMessage.Feedback feedback) {
-        Session session = session(feedback.ssrc());
+        SessionPort session = session(feedback.ssrc());
         if (session != null) {
             session.acknowledged(feedback.sequence());
         }
@@ -338,8 +353,8 @@ final class SessionWire implements Port.Wire {
 
     private void bye(SessionMessage.Bye bye, InetSocketAddress from) {
         synchronized (this) {
-            Session session = sessions.get(bye.ssrc());
-            if (session == null || !session.address.getAddress().equals(from.getAddress())) {
+            SessionPort session = sessions.get(bye.ssrc());
+            if (session == null || !session.address().getAddress().equals(from.getAddress())) {
                 return;
             }
             leave(bye.ssrc(), false);
@@ -349,12 +364,12 @@ final class SessionWire implements Port.Wire {
 
     /** Ends a session; what its device held down comes up. */
     private void leave(int remote, boolean tell) {
-        Session session = sessions.remove(remote);
+        SessionPort session = sessions.remove(remote);
         if (session == null) {
             return;
         }
         if (tell) {
-            send(control, new SessionMessage.Bye(session.token, ssrc), below(session.address));
+            send(control, new SessionMessage.Bye(session.token(), ssrc), below(session.address()));
         }
         guests.values().stream()
                 .filter(guest -> guest.joined && guest.remote == remote)
@@ -382,16 +397,14 @@ final class SessionWire implements Port.Wire {
                     send(control, new SessionMessage.Invitation(guest.token, ssrc, OWN_NAME), guest.address);
                 }
             }
-            for (Session session : List.copyOf(sessions.values())) {
-                if (nanos - session.lastHeard > GONE_NANOS) {
-                    leave(session.remote, true);
+            for (SessionPort session : List.copyOf(sessions.values())) {
+                if (nanos - session.lastHeard() > GONE_NANOS) {
+                    leave(session.remote(), true);
                     any = true;
                     continue;
                 }
-                long every = session.synchronised ? CLOCK_NANOS : INVITE_NANOS;
-                if (session.inviting && nanos - session.clocked > every) {
-                    session.clocked = nanos;
-                    send(data, new SessionMessage.Clock(ssrc, 0, now(), 0, 0), session.address);
+                if (session.clockIsDue(nanos)) {
+                    send(data, new SessionMessage.Clock(ssrc, 0, now(), 0, 0), session.address());
                 }
                 session.giveFeedback(nanos);
             }
@@ -414,119 +427,5 @@ final class SessionWire implements Port.Wire {
         }
         control.close();
         data.close();
-    }
-
-    /** One session that was joined. */
-    private final class Session implements Port {
-        private final int remote;
-        private final int token;
-        private final String name;
-        private final boolean inviting;
-        private final Traffic traffic = Traffic.midi();
-        private final Participant participant;
-        private final OutQueue queue;
-        private volatile InetSocketAddress address;
-        private volatile long lastHeard = System.nanoTime();
-        private volatile long offset;
-        private volatile boolean synchronised;
-        private long clocked;
-        private long fedBack;
-        private int fedBackSequence = -1;
-
-        Session(int remote, int token, String name, InetSocketAddress address, boolean inviting) {
-            this.remote = remote;
-            this.token = token;
-            this.name = name;
-            this.address = address;
-            this.inviting = inviting;
-            this.participant = new Participant(ssrc, random.nextInt(65_536), message -> {
-                traffic.in(message);
-                listener.arrived(this, message);
-            });
-            this.queue = new OutQueue("session out " + name, traffic, this::sendNow);
-        }
-
-        void received(byte[] packet, int length) {
-            lastHeard = System.nanoTime();
-            synchronized (participant) {
-                participant.received(packet, length);
-            }
-        }
-
-        void acknowledged(int sequence) {
-            lastHeard = System.nanoTime();
-            synchronized (participant) {
-                participant.acknowledged(sequence);
-            }
-        }
-
-        void giveFeedback(long nanos) {
-            int sequence;
-            synchronized (participant) {
-                sequence = participant.lastHeard();
-            }
-            if (sequence >= 0 && sequence != fedBackSequence && nanos - fedBack > FEEDBACK_NANOS) {
-                fedBack = nanos;
-                fedBackSequence = sequence;
-                SessionWire.this.send(control, new SessionMessage.Feedback(ssrc, sequence), below(address));
-            }
-        }
-
-        private void sendNow(Message message) throws IOException {
-            List<byte[]> packets;
-            synchronized (participant) {
-                packets = participant.packets((MidiMessage) message, now() + offset);
-            }
-            for (byte[] packet : packets) {
-                data.send(new DatagramPacket(packet, packet.length, address));
-            }
-        }
-
-        @Override
-        public Seat.Wire wire() {
-            return Seat.Wire.SESSION;
-        }
-
-        @Override
-        public String name() {
-            return name;
-        }
-
-        @Override
-        public String socket() {
-            return address.getAddress().getHostAddress();
-        }
-
-        @Override
-        public boolean hasInput() {
-            return true;
-        }
-
-        @Override
-        public boolean hasOutput() {
-            return true;
-        }
-
-        @Override
-        public Traffic traffic() {
-            return traffic;
-        }
-
-        @Override
-        public void send(Message message, Object fold) {
-            if (message instanceof MidiMessage) {
-                queue.offer(message, fold);
-            } else {
-                traffic.dropped("this is no MIDI message: " + message.words());
-            }
-        }
-
-        @Override
-        public void close() {
-            synchronized (participant) {
-                participant.letGo();
-            }
-            queue.close();
-        }
     }
 }

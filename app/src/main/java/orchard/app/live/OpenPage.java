@@ -1,0 +1,102 @@
+package orchard.app.live;
+
+import java.io.IOException;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import orchard.app.Daemon;
+import orchard.app.port.BrowserWire;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.web.socket.CloseStatus;
+import org.springframework.web.socket.TextMessage;
+import org.springframework.web.socket.WebSocketSession;
+
+/**
+ * One open page at the other end of the live socket. What is sent waits in a queue with a thread of its own, so that a slow tablet holds up neither the
+ * engine nor the other pages. One that falls far behind is closed; it connects again and starts from what is true then.
+ */
+final class OpenPage implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(OpenPage.class);
+    private static final int MOST_WAITING = 512;
+    private static final int BEHIND = 6;
+
+    /** What its monitor shows. */
+    static final class Watch {
+        final Monitor.Filter filter;
+        final boolean fold;
+        /** Number of the newest message it was told. */
+        long seen;
+
+        Watch(Monitor.Filter filter, boolean fold, long seen) {
+            this.filter = filter;
+            this.fold = fold;
+            this.seen = seen;
+        }
+    }
+
+    private final WebSocketSession session;
+    private final BrowserWire.Page lender;
+    private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
+    private final Thread writer;
+    private volatile boolean open = true;
+
+    /** Which view it is, and which layout it plays, or "". */
+    volatile String view = "";
+
+    volatile String layout = "";
+    /** Null where there is no monitor, or it is paused. */
+    volatile Watch watch;
+    /** It was not told everything, and has to be told where things stand. */
+    volatile boolean missed;
+
+    OpenPage(WebSocketSession session, BrowserWire.Page lender) {
+        this.session = session;
+        this.lender = lender;
+        this.writer = Daemon.thread("page " + session.getId(), this::write);
+        this.writer.start();
+    }
+
+    String id() {
+        return session.getId();
+    }
+
+    BrowserWire.Page lender() {
+        return lender;
+    }
+
+    /** Whether so much waits already that what will be overtaken anyway is better left out. */
+    boolean isBehind() {
+        return waiting.size() >= BEHIND;
+    }
+
+    /** Sends without waiting. */
+    void send(String text) {
+        if (open && !waiting.offer(text)) {
+            close();
+        }
+    }
+
+    private void write() {
+        try {
+            while (open) {
+                session.sendMessage(new TextMessage(waiting.take()));
+            }
+        } catch (InterruptedException e) {
+            // closed
+        } catch (IOException | IllegalStateException e) {
+            LOG.debug("A page is gone: {}", e.getMessage());
+        }
+        try {
+            session.close(CloseStatus.SESSION_NOT_RELIABLE);
+        } catch (IOException | IllegalStateException e) {
+            LOG.debug("A page is gone already: {}", e.getMessage());
+        }
+    }
+
+    @Override
+    public void close() {
+        open = false;
+        writer.interrupt();
+    }
+}
