@@ -3,6 +3,8 @@ import { on, send } from "./socket.js";
 import { post, say, why } from "./main.js";
 
 const MOST = 400;
+const ROW_HEIGHT = 27;
+const DRAW_MILLIS = 50;
 const MARKS = { in: "▼", out: "▲" };
 let page;
 let paused = false;
@@ -41,6 +43,11 @@ export function mount(main) {
   page.querySelectorAll("[data-export]").forEach((link) => link.addEventListener("click", () => {
     link.href = "/monitor/export?" + new URLSearchParams({ format: link.dataset.export, ...filter() });
   }));
+  page.querySelector("#monitorscroll").addEventListener("scroll", () => {
+    if (due) return;
+    due = true;
+    requestAnimationFrame(draw);
+  });
   const body = page.querySelector("#monitorbody");
   // pointerdown, because a row may be drawn anew between press and click
   body.addEventListener("pointerdown", (event) => {
@@ -90,7 +97,7 @@ on("monitor", (message) => {
   lost = message.lost ?? lost;
   if (due) return;
   due = true;
-  setTimeout(draw, 50);
+  setTimeout(draw, DRAW_MILLIS);
 });
 
 function pause() {
@@ -138,8 +145,14 @@ function draw() {
     lost && `${lost.toLocaleString("en")} were not kept: more came than could be looked at.`].filter(Boolean).join(" ");
   const focused = document.activeElement?.dataset?.key;
   const body = page.querySelector("#monitorbody");
-  body.replaceChildren(...newest.map(line));
+  body.replaceChildren(...newest.slice(0, wanted()).map(line));
   if (focused) body.querySelector(`[data-key="${CSS.escape(focused)}"]`)?.focus();
+}
+
+/** No more rows are drawn than can be seen, and as many more as one scrolls down. */
+function wanted() {
+  const list = page.querySelector("#monitorscroll");
+  return Math.ceil((list.scrollTop + list.clientHeight * 1.5) / ROW_HEIGHT);
 }
 
 function line(row) {

@@ -33,7 +33,7 @@ public final class LiveHub {
     private static final Logger LOG = LoggerFactory.getLogger(LiveHub.class);
     private static final int QUEUE = 1 << 16;
     private static final int PERIOD_MILLIS = 33;
-    private static final int MONITOR_FRAMES = 3;
+    private static final int MONITOR_FRAMES = 2;
     private static final int MOST_ROWS_A_FRAME = 40;
 
     private final BlockingQueue<Trace> queue = new ArrayBlockingQueue<>(QUEUE);

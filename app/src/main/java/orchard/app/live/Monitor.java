@@ -28,8 +28,11 @@ import org.springframework.stereotype.Component;
 @Component
 public final class Monitor {
 
-    /** How many rows a page is told at once; what is more is counted. */
+    /** How many rows a page is told when it asks; what is more is counted. */
     public static final int MOST_ROWS = 150;
+
+    /** How many it is told as they happen, fifteen times a second: more than anybody reads. */
+    private static final int MOST_NEWS = 50;
 
     private static final int MOST_BYTES = 20;
     private static final HexFormat HEX = HexFormat.ofDelimiter(" ").withUpperCase();
@@ -165,13 +168,13 @@ public final class Monitor {
 
     /** What is new after a message, for a page that shows it as it happens. */
     public Rows news(long after, Filter filter, boolean fold) {
-        return rows(log.between(after, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter)), fold);
+        return rows(log.between(after, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter)), fold, MOST_NEWS);
     }
 
     /** What was before a message, for a page that is scrolled back. */
     public Rows before(long number, Filter filter, boolean fold) {
         int most = fold ? MOST_ROWS * 20 : MOST_ROWS;
-        return rows(log.between(0, number, most, wanted(filter)), fold);
+        return rows(log.between(0, number, most, wanted(filter)), fold, MOST_ROWS);
     }
 
     /** Everything that is kept, for export, oldest first. */
@@ -179,7 +182,7 @@ public final class Monitor {
         return log.between(0, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter));
     }
 
-    private Rows rows(List<SignalLog.Entry> entries, boolean fold) {
+    private Rows rows(List<SignalLog.Entry> entries, boolean fold, int mostRows) {
         Map<Object, SignalLog.Entry> newest = new LinkedHashMap<>();
         Map<Object, Long> counts = new LinkedHashMap<>();
         for (SignalLog.Entry entry : entries) {
@@ -190,7 +193,7 @@ public final class Monitor {
         }
         List<Row> rows = new ArrayList<>();
         long unshown = 0;
-        int skip = newest.size() - MOST_ROWS;
+        int skip = newest.size() - mostRows;
         for (Map.Entry<Object, SignalLog.Entry> each : newest.entrySet()) {
             long count = counts.get(each.getKey());
             if (skip-- > 0) {
