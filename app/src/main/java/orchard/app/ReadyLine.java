@@ -12,15 +12,17 @@ class ReadyLine {
 
     private final Key key;
     private final ServletWebServerApplicationContext context;
+    private final boolean lan;
 
-    ReadyLine(Key key, ServletWebServerApplicationContext context) {
+    ReadyLine(Key key, ServletWebServerApplicationContext context, OrchardSettings settings) {
         this.key = key;
         this.context = context;
+        this.lan = settings.lan();
     }
 
     @EventListener(ApplicationReadyEvent.class)
     void ready() {
-        System.out.println(
-                "Orchard is ready: http://127.0.0.1:" + context.getWebServer().getPort() + "/enter/" + key.text());
+        System.out.println("Orchard is ready: " + (lan ? "https" : "http") + "://127.0.0.1:"
+                + context.getWebServer().getPort() + "/enter/" + key.text());
     }
 }

@@ -28,7 +28,7 @@ export function open(page, layout = "") {
 }
 
 function connect() {
-  socket = new WebSocket(`ws://${location.host}/live`);
+  socket = new WebSocket(`${location.protocol.replace("http", "ws")}//${location.host}/live`);
   socket.onopen = () => {
     wait = 200;
     socket.send(JSON.stringify(hello));

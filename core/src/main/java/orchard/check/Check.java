@@ -83,7 +83,7 @@ public final class Check {
     }
 
     /** Whether the control of a mapping is put where its parameter stands, so that nothing jumps when it is touched. */
-    private static boolean follows(Mapping mapping, Directory names) {
+    public static boolean follows(Mapping mapping, Directory names) {
         return mapping.show().answers().stream()
                 .map(answer -> answer.light())
                 .anyMatch(light -> names.device(light.device())

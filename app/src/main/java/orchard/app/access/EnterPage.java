@@ -1,5 +1,6 @@
 package orchard.app.access;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
@@ -21,13 +22,15 @@ class EnterPage {
     }
 
     @GetMapping("/enter/{tried}")
-    String enter(@PathVariable String tried, HttpServletResponse response) throws IOException {
+    String enter(@PathVariable String tried, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
         if (!key.opens(tried)) {
             response.sendError(HttpStatus.UNAUTHORIZED.value());
             return null;
         }
         ResponseCookie cookie = ResponseCookie.from(TicketFilter.COOKIE, key.ticket())
                 .httpOnly(true)
+                .secure(request.isSecure())
                 .sameSite("Strict")
                 .path("/")
                 .maxAge(Duration.ofDays(365))

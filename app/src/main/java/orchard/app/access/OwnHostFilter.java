@@ -33,7 +33,7 @@ final class OwnHostFilter extends OncePerRequestFilter {
         boolean byAddress = lan && (request.getLocalAddr() + ":" + request.getLocalPort()).equals(host);
         if (!byAddress && !own(host, request.getLocalPort())) {
             refuse(response, "Orchard answers to 127.0.0.1 and localhost only.");
-        } else if (origin == null ? socket : !origin.equals("http://" + host)) {
+        } else if (origin == null ? socket : !origin.equals(request.getScheme().replace("ws", "http") + "://" + host)) {
             refuse(response, "This request came from another site.");
         } else {
             chain.doFilter(request, response);

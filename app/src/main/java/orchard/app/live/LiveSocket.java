@@ -224,7 +224,9 @@ public final class LiveSocket extends TextWebSocketHandler {
         String allText = null;
         String rowsText = null;
         for (OpenPage client : clients.values()) {
-            if (client.isBehind()) {
+            if (client.view.isEmpty()) {
+                continue; // it said nothing yet; what is true is told when it does
+            } else if (client.isBehind()) {
                 client.missed = true;
             } else if (client.missed) {
                 client.missed = false;

@@ -146,7 +146,8 @@ class ConnectPage {
                         .flatMap(host -> Stream.of(
                                 address(
                                         "Pages, for tablets and laptops",
-                                        "http://" + host + ":" + request.getLocalPort() + "/enter/" + key.text()),
+                                        request.getScheme() + "://" + host + ":" + request.getLocalPort() + "/enter/"
+                                                + key.text()),
                                 address("OSC over UDP", "osc.udp://" + host + ":" + ports.oscPort()),
                                 address("OSC over TCP", "osc.tcp://" + host + ":" + ports.oscTcpPort())))
                         .toList());

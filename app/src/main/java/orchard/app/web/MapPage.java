@@ -10,6 +10,7 @@ import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.check.Check;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -139,6 +140,7 @@ class MapPage {
                     String others = Sentence.targets(mapping).stream()
                             .flatMap(target -> drivers.get(target).stream())
                             .filter(other -> !other.equals(mapping))
+                            .filter(other -> !(Check.follows(mapping, names) && Check.follows(other, names)))
                             .map(other -> names.words(other.when().triggers().get(0)))
                             .findFirst()
                             .orElse("");

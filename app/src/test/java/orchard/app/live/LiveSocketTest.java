@@ -19,7 +19,7 @@ class LiveSocketTest {
         orchard.standIn("cobble").play("crossfader", "move", 1);
         try (Client.Socket socket = new Client(orchard).socket()) {
             socket.say("{'type':'hello','page':'map','layout':''}");
-            assertThat(socket.hear("'type':'live'")).contains("wherry/filter.cutoff");
+            assertThat(socket.hear("wherry/filter.cutoff")).contains("\"type\":\"live\"");
             socket.hear("'type':'learn'");
             socket.hear("'type':'welcome'");
         }
