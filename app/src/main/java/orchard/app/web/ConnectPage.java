@@ -101,8 +101,7 @@ class ConnectPage {
         model.addAttribute(
                 "foundSessions",
                 discovery.found().stream()
-                        .filter(found -> found.type().equals(Discovery.SESSION)
-                                && !found.name().startsWith("Orchard"))
+                        .filter(found -> found.type().equals(Discovery.SESSION) && !isOwn(found))
                         .filter(found -> rig.settings().sessions().stream()
                                 .noneMatch(session -> session.endsWith(" = " + found.address())))
                         .toList());
@@ -125,10 +124,18 @@ class ConnectPage {
     /** What was found by DNS-SD and no device of the rig sends to yet. */
     private List<Discovery.Found> found(Rig rig) {
         return discovery.found().stream()
-                .filter(found -> !found.type().equals(Discovery.SESSION))
+                .filter(found -> !found.type().equals(Discovery.SESSION) && !isOwn(found))
                 .filter(found -> rig.devices().stream()
                         .noneMatch(device -> device.seat().out().endsWith(found.address())))
                 .toList();
+    }
+
+    /** Orchard hears its own announcement too. */
+    private boolean isOwn(Discovery.Found found) {
+        return Discovery.addresses().stream()
+                        .anyMatch(own -> own.getHostAddress().equals(found.host()))
+                && List.of(ports.oscPort(), ports.oscTcpPort(), ports.sessionPort())
+                        .contains(found.port());
     }
 
     /** The addresses tablets and OSC gear need, with QR codes: only when asked for, never by default. */
