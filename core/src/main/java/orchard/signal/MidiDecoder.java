@@ -1,6 +1,6 @@
 package orchard.signal;
 
-import java.io.ByteArrayOutputStream;
+import java.util.Arrays;
 import java.util.function.Consumer;
 
 /**
@@ -15,8 +15,12 @@ public final class MidiDecoder {
     /** The longest SysEx that is kept; a longer one is told as malformed and dropped. */
     public static final int LONGEST_SYSEX = 1 << 20;
 
+    private static final int SMALL = 256;
+    private static final int LARGE = 1 << 16;
+
     private final Consumer<? super Message> out;
-    private final ByteArrayOutputStream sysEx = new ByteArrayOutputStream();
+    private byte[] sysEx = new byte[SMALL];
+    private int length;
     private boolean inSysEx;
     private boolean tooLong;
     private int status;
@@ -49,11 +53,7 @@ public final class MidiDecoder {
             endUnfinished("a new message began before this one was complete");
             startStatus(b);
         } else if (inSysEx) {
-            if (sysEx.size() < LONGEST_SYSEX) {
-                sysEx.write(b);
-            } else {
-                tooLong = true;
-            }
+            keep(b);
         } else {
             data(b);
         }
@@ -95,18 +95,35 @@ public final class MidiDecoder {
         if (tooLong) {
             malformed("a SysEx longer than %,d bytes".formatted(LONGEST_SYSEX));
         } else {
-            out.accept(new MidiMessage.SysEx(sysEx.toByteArray()));
+            out.accept(new MidiMessage.SysEx(Arrays.copyOf(sysEx, length)));
         }
+        forget();
+    }
+
+    private void keep(int b) {
+        if (length == LONGEST_SYSEX) {
+            tooLong = true;
+            return;
+        }
+        if (length == sysEx.length) {
+            sysEx = Arrays.copyOf(sysEx, 2 * length);
+        }
+        sysEx[length++] = (byte) b;
+    }
+
+    private void forget() {
         tooLong = false;
-        sysEx.reset();
+        length = 0;
+        if (sysEx.length > LARGE) {
+            sysEx = new byte[SMALL];
+        }
     }
 
     private void endUnfinished(String reason) {
         if (inSysEx) {
             inSysEx = false;
-            tooLong = false;
-            byte[] start = sysEx.toByteArray();
-            sysEx.reset();
+            byte[] start = Arrays.copyOf(sysEx, length);
+            forget();
             out.accept(Malformed.of(start, "SysEx: " + reason));
         } else if (data1 >= 0) {
             malformed(reason, (byte) status, (byte) data1);
