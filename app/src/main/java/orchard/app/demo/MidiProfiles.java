@@ -39,7 +39,7 @@ final class MidiProfiles {
                     List.of(
                             new Dimension("turn", new MessagePattern.Controller(1, 16 + i, Encoding.OFFSET_64)),
                             new Dimension("push", new MessagePattern.NoteGate(1, 32 + i))),
-                    new Control.Face(x, 1, 9, 8)));
+                    new Control.Face(x, 1, 10, 14)));
             lights.add(new Light(encoder + ".ring", "ring of Encoder " + (i + 1), encoder, new Lamp.Ring(1, 48 + i)));
             lights.add(new Light(encoder + ".text", "upper text " + (i + 1), encoder, new Lamp.Text(text(0, i), 10)));
             controls.add(new Control(
@@ -49,7 +49,7 @@ final class MidiProfiles {
                     List.of(
                             new Dimension("position", new MessagePattern.Wheel(i + 1)),
                             new Dimension(Dimension.TOUCH, new MessagePattern.NoteGate(16, 104 + i))),
-                    new Control.Face(x, 10, 9, 16)));
+                    new Control.Face(x, 16, 10, 16)));
             lights.add(new Light(fader + ".motor", "motor of Fader " + (i + 1), fader, new Lamp.Motor(i + 1)));
             lights.add(new Light(fader + ".text", "lower text " + (i + 1), fader, new Lamp.Text(text(1, i), 10)));
         }
@@ -61,7 +61,7 @@ final class MidiProfiles {
                     keys[i],
                     Control.Kind.BUTTON,
                     List.of(new Dimension("gate", new MessagePattern.NoteGate(1, 90 + i))),
-                    new Control.Face(90, 1 + i * 3.6, 16, 3)));
+                    new Control.Face(90, 1 + i * 4.5, 18, 3.8)));
             lights.add(new Light(key + ".light", "light of " + keys[i], key, new Lamp.Led(1, 90 + i, 0, 127)));
         }
         return profile(controls, List.of(), List.of(), lights, List.of());
@@ -147,7 +147,7 @@ final class MidiProfiles {
                 name,
                 Control.Kind.KNOB,
                 List.of(new Dimension("turn", new MessagePattern.SysExByte("7D 04 10 %02X".formatted(pp)))),
-                new Control.Face(1 + place * 11, 1, 10, 10));
+                new Control.Face(1 + place * 11, 1, 10, 14));
     }
 
     private static Binding controller(int number) {

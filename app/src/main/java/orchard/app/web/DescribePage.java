@@ -213,7 +213,7 @@ class DescribePage {
                 name,
                 kind,
                 dimensions,
-                new Control.Face(1 + place % COLUMNS * 11.0, 1 + place / COLUMNS * 11.0, 10, 10)));
+                new Control.Face(1 + place % COLUMNS * 11.0, 1 + place / COLUMNS * 15.0, 10, 14)));
     }
 
     /** {@code button1} of a game controller is Button 1. */
