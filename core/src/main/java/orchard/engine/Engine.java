@@ -9,6 +9,7 @@ import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.gear.Profile;
+import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.parameter.Group;
 import orchard.signal.Identity;
@@ -252,6 +253,11 @@ public final class Engine {
         for (DevicePlan device : next.devices()) {
             if (device.device().seat().wire() == Seat.Wire.TOUCH) {
                 state.present[device.slot()] = true;
+            }
+            DevicePlan old = before.devices.get(device.device().id());
+            Reception reception = device.device().seat().reception();
+            if (old != null && !old.device().seat().reception().equals(reception)) {
+                device.everyControl(controls::letGo); // the release may be among what is not taken any more
             }
             for (ParameterPlan parameter : device.parametersById().values()) {
                 if (!Double.isNaN(state.parameterPosition[parameter.slot()])) {

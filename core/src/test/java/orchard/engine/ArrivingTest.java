@@ -170,6 +170,21 @@ class ArrivingTest {
     }
 
     @Test
+    void whatIsHeldWhenAnInputIsSwitchedOffComesUp() {
+        Mapping mapping = Gear.mapping("m1", "p1", "gate", "mute");
+        Bench bench = new Bench(Gear.rig(mapping));
+        bench.tell("mute", 0, "off");
+        bench.pass(100);
+        bench.arrive("box", new MidiMessage.NoteOn(1, 36, 90));
+        Device box = Gear.box();
+        Device off = new Device("box", "Box", "", box.seat().receiving(new Reception(false, List.of())), box.profile());
+        bench.edit(
+                Rig.of(List.of(new Part.OfDevice(off), new Part.OfDevice(Gear.desk()), new Part.OfMapping(mapping))));
+        bench.arrive("box", new MidiMessage.NoteOff(1, 36, 0));
+        assertThat(bench.words("desk")).containsExactly("/desk/mute 1.000", "/desk/mute 0.000");
+    }
+
+    @Test
     void whatIsHeldWhenACableIsPulledComesUp() {
         Bench bench = new Bench(Gear.rig(Gear.mapping("m1", "p1", "gate", "mute")));
         bench.tell("mute", 0, "off");

@@ -54,6 +54,8 @@ public final class SignalLog {
         long now = System.currentTimeMillis();
         if (trace.event() instanceof Event.Arrived arrived) {
             add(now, Direction.IN, arrived.device(), arrived.message(), trace, null);
+        } else if (trace.event() instanceof Event.Dated dated && trace.first(Step.Refused.class) != null) {
+            add(now, Direction.IN, dated.device(), dated.message(), trace, null);
         }
         for (Step step : trace.steps()) {
             if (step instanceof Step.ParameterSet set) {

@@ -12,7 +12,7 @@ import org.springframework.web.socket.server.standard.ServletServerContainerFact
 @EnableWebSocket
 class SocketRoutes implements WebSocketConfigurer {
 
-    private static final int LONGEST_MESSAGE = 4_096;
+    private static final int LONGEST_MESSAGE = 16_384;
 
     private final LiveSocket socket;
 

@@ -42,15 +42,24 @@ final class MidiPort implements Port {
             receiver = null;
         }
         queue = new OutQueue("midi out " + name, traffic, this::sendNow);
-        if (input != null) {
-            MidiDecoder decoder = new MidiDecoder(message -> {
-                traffic.in(message);
-                listener.arrived(this, message);
-            });
-            input.open();
-            Transmitter transmitter = input.getTransmitter();
-            transmitter.setReceiver(new Decoding(decoder));
+        try {
+            if (input != null) {
+                listen(listener);
+            }
+        } catch (MidiUnavailableException | RuntimeException e) {
+            close(); // it is tried again every second, and must leave nothing behind
+            throw e;
         }
+    }
+
+    private void listen(Listener listener) throws MidiUnavailableException {
+        MidiDecoder decoder = new MidiDecoder(message -> {
+            traffic.in(message);
+            listener.arrived(this, message);
+        });
+        input.open();
+        Transmitter transmitter = input.getTransmitter();
+        transmitter.setReceiver(new Decoding(decoder));
     }
 
     private record Decoding(MidiDecoder decoder) implements Receiver {

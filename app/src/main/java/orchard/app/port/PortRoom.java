@@ -347,8 +347,8 @@ public final class PortRoom {
 
     @PreDestroy
     void close() {
-        watch.shutdownNow();
         wires.forEach(Port.Wire::close);
         osc.close();
+        watch.shutdownNow(); // last, because what wires let go of may still have to be looked at
     }
 }
