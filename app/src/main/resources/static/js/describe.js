@@ -1,45 +1,130 @@
-// Describe: touching a control, on the device or here, selects it.
+// Describe: a control that is touched, on the device or here, is selected; views of a device come to life here.
+import { post, say } from "./main.js";
+import { mountNumbers } from "./numbers.js";
+import { mountArrange, arranging, arrangeKey } from "./arrange.js";
+import { mountFeel, feelHit } from "./feel.js";
+import { mountColours } from "./colours.js";
+
 let page;
 let last = "";
 
+const load = (path) => htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
+const here = () => location.pathname + location.search;
+const view = () => page.dataset.sub;
+const typing = () => document.activeElement?.matches("input:not([type=checkbox]), select, textarea") && page.contains(document.activeElement);
+
 function select(control) {
-  if (control.classList.contains("selected")) return;
-  const path = `/describe?device=${encodeURIComponent(control.dataset.device)}&control=${encodeURIComponent(control.dataset.control)}`;
-  history.replaceState(null, "", path);
-  htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
+  if (control.classList.contains("selected") || !control.dataset.control) return;
+  const query = new URLSearchParams({ device: control.dataset.device, control: control.dataset.control });
+  if (view() !== "face") query.set("view", view());
+  history.replaceState(null, "", "/describe?" + query);
+  load("/describe?" + query);
 }
+
+const follows = () => localStorage.getItem("describe-follow") !== "off";
 
 export function mount(main) {
   page = main;
-  main.querySelectorAll(".face .control").forEach((control) => {
-    control.addEventListener("click", () => select(control));
-    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(control)));
+  mountNumbers(main);
+  main.querySelectorAll(".sendsform").forEach(mountSends);
+  const follow = main.querySelector("#follow");
+  if (follow) {
+    follow.checked = follows();
+    follow.addEventListener("change", () => localStorage.setItem("describe-follow", follow.checked ? "on" : "off"));
+  }
+  const label = main.querySelector("#label");
+  label?.addEventListener("input", () => {
+    const letters = main.querySelector("#letters");
+    if (!letters) return;
+    letters.textContent = label.value.trim().length;
+    letters.parentElement.classList.toggle("wrong", label.value.trim().length > Number(label.dataset.room));
   });
+  main.querySelectorAll("[data-pick]").forEach((button) =>
+    button.addEventListener("click", () => main.querySelectorAll("input[name=control][data-kind]").forEach((box) =>
+      button.dataset.pick.split(" ").includes(box.dataset.kind) && (box.checked = true))));
+  mountSheet(main);
+  mountArrange(main);
+  mountFeel(main);
+  mountColours(main);
+  if (view() === "touch") return;
+  main.querySelectorAll(".face .control").forEach((control) => {
+    control.addEventListener("click", () => !arranging() && select(control));
+    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && !arranging() && (event.preventDefault(), select(control)));
+  });
+}
+
+/** The files to save follow what is looked at. */
+function mountSheet(main) {
+  const form = main.querySelector("#sheetform");
+  const follow = () => {
+    const query = new URLSearchParams(new FormData(form));
+    main.querySelectorAll("#sheetpdf, #sheetsvg").forEach((link) => (link.href = link.dataset.path + "?" + query));
+  };
+  form?.addEventListener("input", follow);
+}
+
+/** Shows only the fields that the chosen kind of message has. */
+function mountSends(form) {
+  const show = () => {
+    form.querySelectorAll("[data-for]").forEach((part) => (part.hidden = !part.dataset.for.split(" ").includes(form.elements.what.value)));
+    form.querySelectorAll("[data-press]").forEach((part) => (part.hidden = !part.dataset.press.split(" ").includes(form.elements.press.value)));
+  };
+  form.addEventListener("change", show);
+  show();
+}
+
+/** Something was touched on a device that is being described. */
+let looking = 0;
+export function touched({ device }) {
+  if (view() !== "touch" || page.dataset.device !== device || looking) return;
+  looking = setTimeout(() => {
+    looking = 0;
+    if (view() === "touch") htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/touched`, { target: "#touched", swap: "outerHTML" });
+  }, 120);
+}
+
+/** Another page of controls is open on the device. */
+export function opened({ device }) {
+  if (page.dataset.device === device && view() === "face" && follows() && !typing() && !arranging()) load("/describe?device=" + encodeURIComponent(device));
+}
+
+/** A device's memory stands otherwise than before. */
+export function memory({ device, status }) {
+  if (page.dataset.device !== device || view() !== "memory") return;
+  const bar = page.querySelector("#memory progress");
+  if (bar && (status.state === "READING" || status.state === "WRITING") && bar.ariaLabel === status.text) {
+    bar.max = status.of || 1;
+    bar.value = status.done;
+    bar.previousElementSibling.querySelector(".mono").textContent = `${status.done} of ${status.of} blocks`;
+  } else htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { target: "#memory", swap: "outerHTML" });
 }
 
 /** Something came that no control of this device sends: it is listed within a moment, once. */
 const listed = new Set();
-let looking = 0;
+let listing = 0;
 function listUnknown(rows) {
+  if (view() !== "face") return;
   const device = page.querySelector(".heard")?.dataset.device;
   const fresh = rows.filter((row) => row.key.startsWith(`unknown ${device} `) && !listed.has(row.key));
-  if (!fresh.length || looking || document.activeElement?.matches("input")) return;
+  if (!fresh.length || listing || typing() || arranging()) return;
   fresh.forEach((row) => listed.add(row.key));
-  looking = setTimeout(() => {
-    looking = 0;
-    htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
+  listing = setTimeout(() => {
+    listing = 0;
+    load(here());
   }, 400);
 }
 
 export function live(message) {
+  const first = message.mappings === undefined; // the first message tells all that is known
   for (const [key, value] of Object.entries(message.controls ?? {})) {
     page.querySelectorAll(`[data-last="${CSS.escape(key)}"]`).forEach((slot) => (slot.textContent = value.message));
   }
-  if (message.mappings === undefined) (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
+  (message.hits ?? []).forEach(({ control, number }) => feelHit(control, number));
+  if (first) (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
   else listUnknown(message.rows ?? []);
-  const typing = document.activeElement?.matches("input");
   const heard = Object.keys(message.controls ?? {});
-  if (message.mappings === undefined || typing || heard.length === 0) return; // the first message tells all that is known
+  const open = page.querySelector(".side details[open]");
+  if (first || typing() || open || heard.length === 0 || view() !== "face" || arranging() || !follows()) return;
   const key = heard[heard.length - 1];
   const control = [...page.querySelectorAll(".face .control")].find((c) => key.startsWith(`${c.dataset.device}/${c.dataset.control}/`));
   if (control && key !== last) {
@@ -47,3 +132,14 @@ export function live(message) {
     select(control);
   }
 }
+
+export function key(event) {
+  if (arrangeKey(event)) return true;
+  if (view() === "touch" && event.key === "Enter" && !event.target.closest?.("button, a")) {
+    page.querySelector("#keep")?.click();
+    return true;
+  }
+  return false;
+}
+
+export { post, say, load, here };

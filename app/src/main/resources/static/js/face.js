@@ -10,6 +10,15 @@ function arc(radius, from, to) {
   return `M${x1.toFixed(2)} ${y1.toFixed(2)} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${x2.toFixed(2)} ${y2.toFixed(2)}`;
 }
 
+/** Puts a field's dot where its x or its y (index 0 or 1) stands. */
+function drawField(control, index, position) {
+  const dot = control.querySelector(".fielddot");
+  dot.removeAttribute("visibility");
+  const box = control.querySelector(".hit");
+  const size = Number(box.getAttribute(index === 0 ? "width" : "height"));
+  dot.setAttribute(index === 0 ? "cx" : "cy", (4 + (size - 8) * (index === 0 ? position : 1 - position)).toFixed(1));
+}
+
 /** Draws one control at a position 0..1. */
 function draw(control, position) {
   const dial = control.querySelector(".dial");
@@ -43,12 +52,35 @@ function fit(text) {
   }
 }
 
+/** Letters of a display are as narrow as the display needs. */
+function squeeze(text) {
+  text.removeAttribute("textLength");
+  if (text.textContent && text.getComputedTextLength() > Number(text.dataset.room)) {
+    text.setAttribute("textLength", text.dataset.room);
+    text.setAttribute("lengthAdjust", "spacingAndGlyphs");
+  }
+}
+
+/** A display of the device shows something else. */
+export function faceText(key, words) {
+  document.querySelectorAll(`.face .display[data-display="${CSS.escape(key)}"] text`).forEach((text) => {
+    text.textContent = words;
+    squeeze(text);
+  });
+}
+
 export function mountFace(face) {
   face.querySelectorAll(".control").forEach((control) => draw(control, Number(control.dataset.value)));
   document.fonts.ready.then(() => face.querySelectorAll("[data-fit]").forEach(fit));
+  face.querySelectorAll(".control[data-fields]").forEach((control) => {
+    [0, 1].forEach((index) => drawField(control, index, 0.5));
+    control.querySelector(".fielddot").setAttribute("visibility", "hidden"); // until it is moved
+  });
+  document.fonts.ready.then(() => face.querySelectorAll(".display text").forEach(squeeze));
 }
 
 /** A control was heard. */
 export function faceValue(key, value) {
+  document.querySelectorAll(`.face .control[data-fields~="${CSS.escape(key)}"]`).forEach((control) => drawField(control, control.dataset.fields.split(" ").indexOf(key), value.position));
   document.querySelectorAll(`.face .control[data-live="${CSS.escape(key)}"]`).forEach((control) => draw(control, value.position));
 }

@@ -2,7 +2,7 @@
 import * as socket from "./socket.js";
 import { startTicker } from "./ticker.js";
 import { startKeys } from "./keys.js";
-import { mountFace, faceValue } from "./face.js";
+import { mountFace, faceText, faceValue } from "./face.js";
 import "./lend.js";
 import * as map from "./map.js";
 import * as describe from "./describe.js";
@@ -28,9 +28,12 @@ const view = () => views[page()?.dataset.view];
 
 function mount() {
   const now = page();
+  now.querySelectorAll(".face:not([data-drawn])").forEach((face) => {
+    face.dataset.drawn = "yes";
+    mountFace(face);
+  });
   if (now.dataset.mounted) return;
   now.dataset.mounted = "yes";
-  now.querySelectorAll(".face").forEach(mountFace);
   view()?.mount?.(now, live);
   socket.open(now.dataset.view);
 }
@@ -41,9 +44,10 @@ socket.on("live", (message) => {
   Object.assign(live.parameters, message.parameters);
   Object.assign(live.groups, message.groups ?? {});
   for (const [key, value] of Object.entries(message.controls ?? {})) faceValue(key, value);
+  for (const [key, words] of Object.entries(message.lights ?? {})) faceText(key, words);
   view()?.live?.(message);
 });
-["panel", "ports", "presence", "song", "learn"].forEach((type) =>
+["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
 // Another browser made an edit: show it, unless somebody is typing here.

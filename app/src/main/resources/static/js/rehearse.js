@@ -32,6 +32,8 @@ export function mount(main) {
   main.querySelectorAll("[data-turn]").forEach((button) => button.addEventListener("click", () => play("gull", "turn", "by", Number(button.dataset.turn))));
   main.querySelectorAll("[data-hit]").forEach((button) => button.addEventListener("click", () => play(standin(button), button.dataset.hit, "hit", 1)));
   main.querySelector("[data-encoding]")?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
+  main.querySelectorAll("[data-switchoff]").forEach((button) => button.addEventListener("click", () =>
+    htmx.ajax("POST", `/rehearse/${standin(button)}/off`, { swap: "none" })));
   main.querySelectorAll("[data-trouble]").forEach((button) => button.addEventListener("click", () => play(standin(button), "cable", button.dataset.trouble, 0)));
   main.querySelectorAll("[data-patch]").forEach((button) => button.addEventListener("click", () => play("peat", "patch", "choose", patch + Number(button.dataset.patch))));
   main.querySelectorAll("[data-tilt]").forEach(mountTilt);
@@ -60,11 +62,24 @@ function mountKnob(knob) {
   });
 }
 
-/** The lower on the pad one hits, the harder it is; keys hit at three quarters. */
+/** The lower on the pad one hits, the harder it is; keys hit at three quarters. Across and down a finger is its X and Y. */
 function mountPad(pad) {
-  const strength = (event) => (event.clientY === undefined ? 0.75 : clamp((event.clientY - pad.getBoundingClientRect().top) / pad.clientHeight, 0.1, 1));
-  hold(pad, (event) => play("cobble", pad.dataset.part, "hit", strength(event)), () => play("cobble", pad.dataset.part, "release", 0));
-  pad.addEventListener("pointermove", (event) => pad.classList.contains("down") && play("cobble", pad.dataset.part, "press", strength(event)));
+  const box = () => pad.getBoundingClientRect();
+  const strength = (event) => (event.clientY === undefined ? 0.75 : clamp((event.clientY - box().top) / pad.clientHeight, 0.1, 1));
+  const finger = (event) => {
+    if (event.clientX === undefined) return;
+    play("cobble", pad.dataset.part, "x", clamp((event.clientX - box().left) / pad.clientWidth));
+    play("cobble", pad.dataset.part, "y", clamp(1 - (event.clientY - box().top) / pad.clientHeight));
+  };
+  hold(pad, (event) => {
+    finger(event);
+    play("cobble", pad.dataset.part, "hit", strength(event));
+  }, () => play("cobble", pad.dataset.part, "release", 0));
+  pad.addEventListener("pointermove", (event) => {
+    if (!pad.classList.contains("down")) return;
+    play("cobble", pad.dataset.part, "press", strength(event));
+    finger(event);
+  });
 }
 
 function mountTilt(area) {
@@ -120,6 +135,9 @@ function showKnob(knob, value, text) {
 }
 
 function showPad(pad, value, text) {
+  const [how, colour] = text.split(" ");
   pad.classList.toggle("lit", text !== "");
-  pad.title = text ? `${text}, palette ${Math.round(value * 127)}` : "";
+  pad.style.setProperty("--lamp", colour ?? "");
+  pad.dataset.how = how;
+  pad.title = text ? `${how}, palette ${Math.round(value * 127)}` : "";
 }

@@ -4,11 +4,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.mapping.Directory;
@@ -16,7 +17,6 @@ import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.rig.Rig;
-import orchard.signal.MessagePattern;
 
 /** Looks a rig over. The result is in a fixed order: by kind, then by the order of parts in the rig. */
 public final class Check {
@@ -29,12 +29,20 @@ public final class Check {
      * @param names what things are called right now; may know newer names than the rig
      * @param absent ids of the devices that are not there right now
      * @param halves what is missing for devices that are there with one direction only, by id
+     * @param memories what is the matter with the memories of devices, by id
      */
-    public static List<Finding> findings(Rig rig, Directory names, Set<String> absent, Map<String, String> halves) {
+    public static List<Finding> findings(
+            Rig rig, Directory names, Set<String> absent, Map<String, String> halves, Map<String, String> memories) {
         List<Finding> findings = new ArrayList<>();
         missing(rig, names, findings);
         twoDrivers(rig, names, findings);
         sameMessage(rig, findings);
+        memories.forEach((id, matter) -> rig.device(id)
+                .ifPresent(device -> findings.add(new Finding(
+                        Finding.Kind.OTHER_PROGRAMME,
+                        "The memory of " + device.name() + " and the rig do not agree.",
+                        matter,
+                        new Finding.Place(Finding.Page.MEMORY, id, "")))));
         absent(rig, absent, findings);
         halves.forEach((id, missing) -> rig.device(id)
                 .ifPresent(device -> findings.add(new Finding(
@@ -96,39 +104,23 @@ public final class Check {
 
     private static void sameMessage(Rig rig, List<Finding> findings) {
         for (Device device : rig.gear()) {
-            Map<String, List<Control>> senders = new LinkedHashMap<>();
-            Map<String, Dimension> samples = new LinkedHashMap<>();
-            for (Control control : device.profile().controls()) {
-                for (Dimension dimension : control.dimensions()) {
-                    String message = message(dimension);
-                    samples.putIfAbsent(message, dimension);
-                    List<Control> same = senders.computeIfAbsent(message, m -> new ArrayList<>());
-                    if (!same.contains(control)) {
-                        same.add(control);
-                    }
-                }
+            for (Clashes.Clash clash : Clashes.of(device.profile())) {
+                List<Control> same = clash.controls();
+                Control last = same.get(same.size() - 1);
+                findings.add(new Finding(
+                        Finding.Kind.SAME_MESSAGE,
+                        same.stream().map(Check::withPage).collect(Collectors.joining(" and ")) + " of "
+                                + device.name() + " send the same message, "
+                                + clash.slot().words() + ".",
+                        "A mapping for one of them also hears the other.",
+                        new Finding.Place(Finding.Page.DESCRIBE, device.id(), last.id()),
+                        Optional.of(new Finding.Fix("Renumber " + withPage(last), device.id(), last.id()))));
             }
-            senders.forEach((message, same) -> {
-                if (same.size() > 1) {
-                    findings.add(new Finding(
-                            Finding.Kind.SAME_MESSAGE,
-                            same.stream().map(Control::name).collect(Collectors.joining(" and ")) + " of "
-                                    + device.name() + " send the same message, "
-                                    + samples.get(message).pattern().words() + ".",
-                            "A mapping for one of them also hears the other.",
-                            new Finding.Place(
-                                    Finding.Page.DESCRIBE,
-                                    device.id(),
-                                    same.get(same.size() - 1).id())));
-                }
-            });
         }
     }
 
-    /** Arguments of one OSC message are separate numbers; the velocity and the gate of a note are one message. */
-    private static String message(Dimension dimension) {
-        Object key = dimension.pattern().key();
-        return dimension.pattern() instanceof MessagePattern.OscNumber osc ? key + " " + osc.index() : key.toString();
+    private static String withPage(Control control) {
+        return control.pageNumber() == 1 ? control.name() : control.name() + " (page " + control.pageNumber() + ")";
     }
 
     private static void absent(Rig rig, Set<String> absent, List<Finding> findings) {

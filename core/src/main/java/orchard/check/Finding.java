@@ -1,5 +1,7 @@
 package orchard.check;
 
+import java.util.Optional;
+
 /**
  * One thing Check found.
  *
@@ -7,8 +9,21 @@ package orchard.check;
  * @param sentence what is wrong, in the performer's words
  * @param cause why it matters or how it came about
  * @param place where it can be put right
+ * @param fix what puts it right by one press, where there is something
  */
-public record Finding(Kind kind, String sentence, String cause, Place place) {
+public record Finding(Kind kind, String sentence, String cause, Place place, Optional<Fix> fix) {
+
+    /** A finding that a person has to put right. */
+    public Finding(Kind kind, String sentence, String cause, Place place) {
+        this(kind, sentence, cause, place, Optional.empty());
+    }
+
+    /**
+     * Other numbers for a control, by one press.
+     *
+     * @param label what the press does
+     */
+    public record Fix(String label, String device, String control) {}
 
     /** The sorts of findings. */
     public enum Kind {
@@ -18,6 +33,8 @@ public record Finding(Kind kind, String sentence, String cause, Place place) {
         MISSING("Missing"),
         /** Two controls send the same message. */
         SAME_MESSAGE("Same message twice"),
+        /** A device's memory holds something else than the rig says. */
+        OTHER_PROGRAMME("Other programme"),
         /** A device of the rig is not there right now. */
         ABSENT("Not plugged in"),
         /** A device needs both directions and has one. */
@@ -47,6 +64,7 @@ public record Finding(Kind kind, String sentence, String cause, Place place) {
     public enum Page {
         MAP,
         DESCRIBE,
+        MEMORY,
         CONNECT
     }
 }

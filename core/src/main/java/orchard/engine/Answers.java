@@ -38,6 +38,9 @@ final class Answers {
     /** Lets the lights of a parameter show where it stands now. */
     void answer(ParameterPlan parameter) {
         for (AnswerPlan answer : parameter.answers()) {
+            if (answer.group() != null && state.openPage[answer.group().slot()] != answer.page()) {
+                continue;
+            }
             state.wanted[answer.light().slot()] = answer;
             markDirty(answer.light());
         }
@@ -77,6 +80,8 @@ final class Answers {
             boolean underFinger = light.touch() >= 0 && state.controlPosition[light.touch()] > 0;
             if (!underFinger && answer != null && state.present[light.deviceSlot()]) {
                 show(light, message(answer), text(answer.parameter(), answer.told()));
+            } else if (answer == null && !light.idle().isEmpty() && state.present[light.deviceSlot()]) {
+                show(light, light.lamp().message(0, light.idle()), light.idle());
             }
         }
     }
@@ -90,12 +95,27 @@ final class Answers {
         }
     }
 
+    /** Another page is open: its lights show what is on it. */
+    void pageOpened(DevicePlan device, Iterable<DevicePlan> all) {
+        for (LightPlan light : device.lights()) {
+            state.wanted[light.slot()] = null;
+        }
+        for (DevicePlan owner : all) {
+            for (ParameterPlan parameter : owner.parametersById().values()) {
+                if (!Double.isNaN(state.parameterPosition[parameter.slot()])) {
+                    answer(parameter);
+                }
+            }
+        }
+        darken(device);
+    }
+
     /** Lamps and displays that answer nothing any more go dark; rings stay where the hand left them. */
     void darken(DevicePlan device) {
         for (LightPlan light : device.lights()) {
             boolean canBeDark = light.lamp() instanceof Lamp.Led || light.lamp() instanceof Lamp.Text;
             if (canBeDark && state.wanted[light.slot()] == null && state.shown[light.slot()] != null) {
-                show(light, light.lamp().message(0, ""), "");
+                show(light, light.lamp().message(0, light.idle()), light.idle());
                 state.shown[light.slot()] = null;
             }
         }

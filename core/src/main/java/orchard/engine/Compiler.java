@@ -2,22 +2,30 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.Feeling;
+import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.PagePlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Feel;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
+import orchard.gear.MemoryFormat;
+import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
@@ -27,7 +35,9 @@ import orchard.mapping.Show;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
 import orchard.signal.MidiKeys;
+import orchard.signal.SysExTemplate;
 
 /**
  * Makes plans out of rigs. One compiler serves one engine for its whole life, because it remembers which slot it gave to
@@ -40,6 +50,7 @@ public final class Compiler {
     private final Slots lightSlots = new Slots();
     private final Slots mappingSlots = new Slots();
     private final Slots deviceSlots = new Slots();
+    private final Slots pageSlots = new Slots();
 
     /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
     public Plan compile(Rig rig) {
@@ -60,7 +71,8 @@ public final class Compiler {
                 parameterSlots.count(),
                 lightSlots.count(),
                 mappingSlots.count(),
-                deviceSlots.count());
+                deviceSlots.count(),
+                pageSlots.count());
     }
 
     private Map<Ref.ToLight, LightPlan> lights(Rig rig) {
@@ -75,8 +87,15 @@ public final class Compiler {
                 int touch = senses && light.lamp() instanceof Lamp.Motor
                         ? controlSlots.of(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
                         : -1;
+                String idle = light.lamp() instanceof Lamp.Text
+                        ? device.profile()
+                                .control(light.control())
+                                .map(Control::label)
+                                .orElse("")
+                        : "";
                 lights.put(
-                        ref, new LightPlan(lightSlots.of(ref), deviceSlots.of(device.id()), ref, light.lamp(), touch));
+                        ref,
+                        new LightPlan(lightSlots.of(ref), deviceSlots.of(device.id()), ref, light.lamp(), touch, idle));
             }
         }
         return lights;
@@ -91,15 +110,47 @@ public final class Compiler {
             Ref.ToParameter target = Sentence.targets(mapping).get(0);
             Parameter parameter = rig.parameter(target).orElseThrow();
             ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
+            Ref.ToControl trigger = mapping.when().triggers().get(0);
+            Control mover = rig.device(trigger.device())
+                    .flatMap(device -> device.profile().control(trigger.control()))
+                    .orElseThrow();
             for (Show.Answer answer : mapping.show().answers()) {
                 LightPlan light = lights.get(answer.light());
-                if (light != null) {
-                    answers.computeIfAbsent(target, t -> new ArrayList<>())
-                            .add(new AnswerPlan(light, answer.rule(), shape, parameterSlots.of(target), parameter));
+                if (light == null || lightsItself(rig, answer.light())) {
+                    continue;
                 }
+                Device shower = rig.device(answer.light().device()).orElseThrow();
+                boolean paged = mover.page() != null && trigger.device().equals(shower.id());
+                answers.computeIfAbsent(target, t -> new ArrayList<>())
+                        .add(new AnswerPlan(
+                                light,
+                                answer.rule(),
+                                shape,
+                                parameterSlots.of(target),
+                                parameter,
+                                paged ? group(shower, mover.page().group()) : null,
+                                mover.pageNumber()));
             }
         }
         return answers;
+    }
+
+    /** Whether the device switches a light by itself. */
+    private static boolean lightsItself(Rig rig, Ref.ToLight ref) {
+        Profile profile = rig.device(ref.device()).orElseThrow().profile();
+        Light light = profile.light(ref.light()).orElseThrow();
+        return light.lamp() instanceof Lamp.Led
+                && profile.control(light.control())
+                        .filter(control -> profile.setup().feel(control.kind()).ownLights())
+                        .isPresent();
+    }
+
+    private GroupPlan group(Device device, String id) {
+        return device.profile()
+                .setup()
+                .group(id)
+                .map(group -> new GroupPlan(pageSlots.of(device.id() + "/" + id), device.id(), group))
+                .orElse(null);
     }
 
     private Map<Ref.ToParameter, ParameterPlan> parameters(Rig rig, Map<Ref.ToParameter, List<AnswerPlan>> answers) {
@@ -146,28 +197,53 @@ public final class Compiler {
             Map<Ref.ToParameter, ParameterPlan> parameters,
             Map<Ref.ToControl, List<MappingPlan>> listeners) {
         Map<Object, List<ControlPlan>> byKey = new LinkedHashMap<>();
+        Map<Object, Set<Integer>> pagesByKey = pagesByKey(device.profile());
+        List<GroupPlan> groupsOfPages = device.profile().setup().pages().stream()
+                .map(group -> group(device, group.id()))
+                .toList();
         boolean midi = false;
         for (Control control : device.profile().controls()) {
+            if (!device.profile().setup().active(control)) {
+                continue;
+            }
             LightPlan[] rings = device.profile().lightsOn(control.id()).stream()
                     .filter(light -> light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor)
                     .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                     .toArray(LightPlan[]::new);
             LightPlan motor =
                     Stream.of(rings).filter(LightPlan::isMotor).findFirst().orElse(null);
+            GroupPlan[] opens = groupsOfPages.stream()
+                    .filter(group -> group.group().keys().contains(control.place()))
+                    .toArray(GroupPlan[]::new);
+            GroupPlan paged =
+                    control.page() == null ? null : group(device, control.page().group());
             for (Dimension dimension : control.dimensions()) {
+                if (dimension.output().off()) {
+                    continue;
+                }
                 Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), dimension.name());
-                Object key = dimension.pattern().key();
-                midi |= key instanceof Integer;
-                byKey.computeIfAbsent(key, k -> new ArrayList<>())
-                        .add(new ControlPlan(
-                                controlSlots.of(ref),
-                                ref,
-                                control,
-                                dimension,
-                                listeners.getOrDefault(ref, List.of()).toArray(new MappingPlan[0]),
-                                dimension.name().equals(Dimension.TOUCH) ? new LightPlan[0] : rings,
-                                dimension.name().equals(Dimension.TOUCH) ? null : motor,
-                                dimension.name().equals(Dimension.TOUCH) ? motor : null));
+                boolean isTouch = dimension.name().equals(Dimension.TOUCH);
+                for (Object key : dimension.pattern().keys()) {
+                    midi |= key instanceof Integer;
+                    byKey.computeIfAbsent(key, k -> new ArrayList<>())
+                            .add(new ControlPlan(
+                                    controlSlots.of(ref),
+                                    ref,
+                                    control,
+                                    dimension,
+                                    listeners.getOrDefault(ref, List.of()).toArray(new MappingPlan[0]),
+                                    isTouch ? new LightPlan[0] : rings,
+                                    isTouch ? null : motor,
+                                    isTouch ? motor : null,
+                                    paged == null
+                                            ? null
+                                            : new PagePlan(
+                                                    paged,
+                                                    control.pageNumber(),
+                                                    pagesByKey.get(key).size() > 1),
+                                    opens,
+                                    feeling(device.profile(), control, dimension)));
+                }
             }
         }
         ControlPlan[][] midiControls = new ControlPlan[midi ? MidiKeys.COUNT : 0][];
@@ -203,7 +279,62 @@ public final class Compiler {
                         .map(light -> lights.get(new Ref.ToLight(device.id(), light.id())))
                         .toArray(LightPlan[]::new),
                 Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
-                        .anyMatch(MidiKeys::isJoined));
+                        .anyMatch(MidiKeys::isJoined),
+                sysExShapes(device.profile()),
+                MemoryFormat.named(device.profile().setup().memory()).orElse(null));
+    }
+
+    /** The pages on which each message is sent. */
+    private static Map<Object, Set<Integer>> pagesByKey(Profile profile) {
+        Map<Object, Set<Integer>> pages = new HashMap<>();
+        for (Control control : profile.controls()) {
+            if (profile.setup().active(control)) {
+                for (Dimension dimension : control.dimensions()) {
+                    dimension
+                            .pattern()
+                            .keys()
+                            .forEach(key -> pages.computeIfAbsent(key, k -> new HashSet<>())
+                                    .add(control.pageNumber()));
+                }
+            }
+        }
+        return pages;
+    }
+
+    /** What Orchard does to a number that a control sends; null for nothing. */
+    private static Feeling feeling(Profile profile, Control control, Dimension dimension) {
+        Feel feel = profile.setup().feel(control.kind());
+        boolean byItself = !profile.setup().memory().isEmpty(); // then curve and sensitivity are the device's
+        if (feel.isPlain()) {
+            return null;
+        } else if (dimension.relative()) {
+            return byItself ? null : new Feeling(position -> position, -1, feel.sensitivity() / 100.0);
+        } else if (!control.kind().pressed()) {
+            double jitter = feel.jitter() == 0 ? -1 : feel.jitter() / 127.0 + Position.SAME;
+            return new Feeling(feel::move, jitter, 1);
+        } else if (byItself) {
+            return null;
+        }
+        return switch (dimension.name()) {
+            case "velocity" -> new Feeling(feel::hit, -1, 1);
+            case "pressure" -> new Feeling(feel::press, -1, 1);
+            default -> null; // X, Y and the gate of a pad are where they are
+        };
+    }
+
+    private static SysExTemplate[] sysExShapes(Profile profile) {
+        List<SysExTemplate> shapes = new ArrayList<>();
+        for (Control control : profile.controls()) {
+            for (Dimension dimension : control.dimensions()) {
+                if (dimension.pattern() instanceof MessagePattern.SysExByte sysEx) {
+                    SysExTemplate template = SysExTemplate.of(sysEx.template());
+                    if (!template.isLastByte() && shapes.stream().noneMatch(template::sameShape)) {
+                        shapes.add(template);
+                    }
+                }
+            }
+        }
+        return shapes.toArray(new SysExTemplate[0]);
     }
 
     private static final class Slots {

@@ -3,6 +3,7 @@ package orchard.engine;
 import java.util.List;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.Feeling;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;
@@ -42,12 +43,44 @@ final class Controls {
         }
     }
 
+    /**
+     * The page a message is about where controls of several pages send it: the open one, but a release is about the page whose
+     * control is down. 0 where no page matters. To be asked before any of them moves.
+     */
+    int pageMeant(ControlPlan[] heard) {
+        int page = 0;
+        for (ControlPlan control : heard) {
+            if (control.needsPage()) {
+                if (state.pressTaken[control.slot()] != null) {
+                    return control.page().number();
+                }
+                page = state.openPage[control.page().group().slot()];
+            }
+        }
+        return page;
+    }
+
+    /** Whether a control is pressed at this moment. */
+    boolean isDown(ControlPlan control) {
+        return state.controlPosition[control.slot()] > 0;
+    }
+
     private void movedTo(ControlPlan control, double number) {
-        double position = Position.cut(control.dimension().pattern().position(number));
+        double position = Position.cut(control.dimension().position(number));
         int slot = control.slot();
+        Feeling feeling = control.feeling();
+        if (feeling != null) {
+            position = feeling.bend().applyAsDouble(position);
+            double way = Math.abs(position - state.controlPosition[slot]);
+            boolean atAnEnd = position == 0 || position == 1;
+            if (way <= feeling.jitter() && !atAnEnd) {
+                holdBack(control, number, "heard, but so small a move is taken for jitter");
+                return;
+            }
+        }
         boolean wasDown = state.pressTaken[slot] != null;
         MappingPlan[] takers = wasDown ? state.pressTaken[slot] : control.mappings();
-        if (control.control().kind().pressed() && control.dimension().pattern().tellsRelease()) {
+        if (control.control().kind().pressed() && control.dimension().tellsRelease()) {
             state.pressTaken[slot] = position == 0 ? null : takers;
         }
         state.controlPosition[slot] = position;
@@ -58,10 +91,7 @@ final class Controls {
         }
         if (control.motor() != null && !byHand(control.motor())) {
             noteMoved(control, position, number, false);
-            for (MappingPlan mapping : takers) {
-                turn.note(new Step.Considered(
-                        mapping.mapping().id(), Step.Verdict.HELD_BACK, List.of(), "heard, but its motor moved it"));
-            }
+            holdBack(takers, "heard, but its motor moved it");
             return;
         }
         for (LightPlan ring : control.rings()) {
@@ -70,6 +100,17 @@ final class Controls {
         noteMoved(control, position, number, true);
         for (MappingPlan mapping : takers) {
             run(mapping, position, Double.NaN);
+        }
+    }
+
+    private void holdBack(ControlPlan control, double number, String why) {
+        noteMoved(control, state.controlPosition[control.slot()], number, false);
+        holdBack(control.mappings(), why);
+    }
+
+    private void holdBack(MappingPlan[] mappings, String why) {
+        for (MappingPlan mapping : mappings) {
+            turn.note(new Step.Considered(mapping.mapping().id(), Step.Verdict.HELD_BACK, List.of(), why));
         }
     }
 
@@ -86,7 +127,7 @@ final class Controls {
             state.controlPosition[control.slot()] = 0;
         }
         if (state.pressTaken[control.slot()] != null) {
-            movedTo(control, control.dimension().pattern().low());
+            movedTo(control, control.dimension().rest());
         }
     }
 
@@ -101,6 +142,9 @@ final class Controls {
             state.controlNumber[slot] = number;
         } else {
             steps = encoding.steps((int) number) / 127.0;
+        }
+        if (control.feeling() != null) {
+            steps *= control.feeling().steps();
         }
         double before = state.controlPosition[slot];
         state.controlPosition[slot] = Position.cut((Double.isNaN(before) ? 0 : before) + steps);

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.gear.Profile;
@@ -140,7 +141,7 @@ public final class Engine {
             }
         } else if (event instanceof Event.Typed typed) {
             turn.send(typed.device(), typed.message());
-            turn.note(new Step.Said(typed.device(), "message typed by hand", typed.message()));
+            turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
         } else if (event instanceof Event.Replanned replanned) {
             replan(replanned.plan());
         } else if (event instanceof Event.Presence presence) {
@@ -164,6 +165,12 @@ public final class Engine {
         Optional<String> refusal = device.device().seat().reception().refusal(message);
         if (refusal.isPresent()) {
             turn.note(new Step.Filtered("The input of " + device.device().name() + " " + refusal.get()));
+            return;
+        }
+        if (device.memory() != null
+                && message instanceof MidiMessage.SysEx sysEx
+                && device.memory().speaks(sysEx)) {
+            turn.note(new Step.OfMemory());
             return;
         }
         boolean heard = hear(device, message);
@@ -217,8 +224,19 @@ public final class Engine {
 
     private boolean hear(DevicePlan device, Message message) {
         ControlPlan[] heard = device.controls(message);
+        int page = controls.pageMeant(heard);
         for (ControlPlan control : heard) {
-            controls.moved(control, message);
+            if (!control.needsPage() || control.page().number() == page) {
+                controls.moved(control, message);
+            }
+            if (control.page() != null && !control.needsPage()) {
+                open(device, control.page().group(), control.page().number()); // nothing else sends this
+            }
+            for (GroupPlan group : control.opens()) {
+                if (controls.isDown(control)) {
+                    open(device, group, group.group().opens(control.control().id(), state.openPage[group.slot()]));
+                }
+            }
         }
         ParameterPlan parameter = device.parameter(message);
         if (parameter != null) {
@@ -229,6 +247,15 @@ public final class Engine {
             turn.note(new Step.GroupNamed(device.device().id(), group.id(), Position.shorten(osc.text(0))));
         }
         return heard.length > 0 || parameter != null || group != null;
+    }
+
+    /** A page is open now; 0 for none that is known. */
+    private void open(DevicePlan device, GroupPlan group, int page) {
+        if (page > 0 && state.openPage[group.slot()] != page) {
+            state.openPage[group.slot()] = page;
+            turn.note(new Step.PageOpened(device.device().id(), group.group().id(), page));
+            answers.pageOpened(device, plan.devices());
+        }
     }
 
     private void dated(Event.Dated dated) {

@@ -24,8 +24,12 @@ public sealed interface Event {
     /** A person set a parameter on a page; position 0..1. */
     record Touched(long nanos, String device, String parameter, double position) implements Event {}
 
-    /** A person typed a message and sends it. */
-    record Typed(long nanos, String device, Message message) implements Event {}
+    /**
+     * A person, or a page for a person, sends a message.
+     *
+     * @param why what for, in words
+     */
+    record Typed(long nanos, String device, Message message, String why) implements Event {}
 
     /** The rig was edited; from now on this plan holds. */
     record Replanned(long nanos, Plan plan) implements Event {}

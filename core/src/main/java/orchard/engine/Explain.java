@@ -117,12 +117,24 @@ public final class Explain {
             lines.add(line(Tone.MISSED, filtered.why() + ". Connect is where that is set."));
         } else if (step instanceof Step.Refused refused) {
             lines.add(line(Tone.WRONG, refused.why() + "."));
+        } else if (step instanceof Step.PageOpened opened) {
+            lines.add(line(Tone.IN, page(opened, names) + " is open now."));
+        } else if (step instanceof Step.OfMemory) {
+            lines.add(line(Tone.IN, "It is about the device's memory, which Describe reads and writes."));
         } else if (step instanceof Step.PresenceChanged presence) {
             lines.add(line(
                     Tone.IN,
                     names.device(presence.device()).map(Device::name).orElse(presence.device())
                             + (presence.present() ? " is there." : " is gone.")));
         }
+    }
+
+    private static String page(Step.PageOpened opened, Directory names) {
+        return names.device(opened.device())
+                .flatMap(device -> device.profile().setup().group(opened.group()))
+                .map(group -> "Page %d of %s, “%s”,"
+                        .formatted(opened.page(), group.name(), group.names().get(opened.page() - 1)))
+                .orElse("Page " + opened.page());
     }
 
     private static Line considered(Step.Considered considered, Trace trace, Directory names) {

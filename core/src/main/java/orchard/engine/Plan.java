@@ -5,10 +5,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.DoubleUnaryOperator;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
+import orchard.gear.MemoryFormat;
+import orchard.gear.PageGroup;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
 import orchard.mapping.ShapeFunction;
@@ -21,6 +24,7 @@ import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
+import orchard.signal.SysExTemplate;
 import orchard.signal.TouchMessage;
 
 /**
@@ -36,6 +40,7 @@ public final class Plan {
     final int lightSlots;
     final int mappingSlots;
     final int deviceSlots;
+    final int pageSlots;
 
     Plan(
             Rig rig,
@@ -44,7 +49,8 @@ public final class Plan {
             int parameterSlots,
             int lightSlots,
             int mappingSlots,
-            int deviceSlots) {
+            int deviceSlots,
+            int pageSlots) {
         this.rig = rig;
         this.devices = devices;
         this.controlSlots = controlSlots;
@@ -52,6 +58,7 @@ public final class Plan {
         this.lightSlots = lightSlots;
         this.mappingSlots = mappingSlots;
         this.deviceSlots = deviceSlots;
+        this.pageSlots = pageSlots;
     }
 
     /** The rig this plan was made from. */
@@ -67,6 +74,8 @@ public final class Plan {
      * One device: who is asked about a message that came from it, and what has to be said to it.
      *
      * @param joins whether some of it is said in halves that have to be joined
+     * @param sysExShapes where numbers stand in SysEx messages that do not end with theirs
+     * @param memory the language in which its memory speaks, or null
      */
     record DevicePlan(
             int slot,
@@ -77,7 +86,9 @@ public final class Plan {
             Map<String, ParameterPlan> parametersById,
             Map<String, Group> groupsByNameAddress,
             LightPlan[] lights,
-            boolean joins) {
+            boolean joins,
+            SysExTemplate[] sysExShapes,
+            MemoryFormat memory) {
 
         private static final ControlPlan[] NONE = {};
 
@@ -89,6 +100,9 @@ public final class Plan {
                     found = midiControls.length == 0 ? null : midiControls[key];
                 } else if (!otherControls.isEmpty()) {
                     found = otherControls.get(MidiKeys.other(midi));
+                    if (found == null && midi instanceof MidiMessage.SysEx sysEx) {
+                        found = shaped(sysEx);
+                    }
                 }
             } else if (message instanceof OscMessage osc) {
                 found = otherControls.get(osc.address());
@@ -96,6 +110,18 @@ public final class Plan {
                 found = otherControls.get(touch.element());
             }
             return found == null ? NONE : found;
+        }
+
+        /** Those whose number does not stand at the end of the SysEx. */
+        private ControlPlan[] shaped(MidiMessage.SysEx message) {
+            for (SysExTemplate shape : sysExShapes) {
+                Object key = shape.key(message);
+                ControlPlan[] found = key == null ? null : otherControls.get(key);
+                if (found != null) {
+                    return found;
+                }
+            }
+            return null;
         }
 
         ParameterPlan parameter(Message message) {
@@ -146,6 +172,9 @@ public final class Plan {
      * @param rings lights that stand where the control stands, so that a move of the hand moves them too
      * @param motor the motor that moves it, or null
      * @param touchOf of a touch sense: the motor that waits for the finger to leave; or null
+     * @param page the page it is on, or null
+     * @param opens the groups whose page it chooses
+     * @param feeling what is done to what it sends, or null for nothing
      */
     record ControlPlan(
             int slot,
@@ -155,7 +184,35 @@ public final class Plan {
             MappingPlan[] mappings,
             LightPlan[] rings,
             LightPlan motor,
-            LightPlan touchOf) {}
+            LightPlan touchOf,
+            PagePlan page,
+            GroupPlan[] opens,
+            Feeling feeling) {
+
+        /** Whether only the open page tells who is meant. */
+        boolean needsPage() {
+            return page != null && page.shared();
+        }
+    }
+
+    /**
+     * How a number feels.
+     *
+     * @param bend from the position that was sent to the one that is meant, 0..1
+     * @param jitter moves of at most this are passed over
+     * @param steps by how much the steps of an endless knob are multiplied
+     */
+    record Feeling(DoubleUnaryOperator bend, double jitter, double steps) {}
+
+    /** A group of controls with pages. */
+    record GroupPlan(int slot, String device, PageGroup group) {}
+
+    /**
+     * The page a control is on.
+     *
+     * @param shared whether a control of another page sends the same message
+     */
+    record PagePlan(GroupPlan group, int number, boolean shared) {}
 
     /** One parameter, and the lights that answer it. */
     record ParameterPlan(int slot, Ref.ToParameter ref, DevicePlan[] owner, Parameter parameter, AnswerPlan[] answers) {
@@ -169,8 +226,9 @@ public final class Plan {
      * One light.
      *
      * @param touch slot of the control that senses a finger on it, or −1
+     * @param idle what a display shows while it answers nothing, or ""
      */
-    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp, int touch) {
+    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp, int touch, String idle) {
 
         boolean isMotor() {
             return lamp instanceof Lamp.Motor;
@@ -181,8 +239,17 @@ public final class Plan {
      * One light that answers a parameter, by way of a mapping's shape read backwards.
      *
      * @param parameter slot of the parameter
+     * @param group the pages its control is on, or null
+     * @param page the page on which it answers
      */
-    record AnswerPlan(LightPlan light, Show.Rule rule, ShapeFunction shape, int parameter, Parameter told) {}
+    record AnswerPlan(
+            LightPlan light,
+            Show.Rule rule,
+            ShapeFunction shape,
+            int parameter,
+            Parameter told,
+            GroupPlan group,
+            int page) {}
 
     /**
      * One mapping.

@@ -51,6 +51,9 @@ final class State {
     ArrayDeque<LightPlan> dirtyLights = new ArrayDeque<>();
     boolean[] dirty = {};
 
+    /** Which page of each group is open, from 1. */
+    int[] openPage = {};
+
     boolean[] present = {};
     /** When each device was last greeted. */
     long[] greetedNanos = {};
@@ -92,6 +95,9 @@ final class State {
         shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
         shownNanos = Arrays.copyOf(shownNanos, Math.max(shownNanos.length, plan.lightSlots));
         dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
+        int groups = openPage.length;
+        openPage = Arrays.copyOf(openPage, Math.max(groups, plan.pageSlots));
+        Arrays.fill(openPage, groups, openPage.length, 1);
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
         greetedNanos = Arrays.copyOf(greetedNanos, Math.max(greetedNanos.length, plan.deviceSlots));
         joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));

@@ -78,6 +78,12 @@ public sealed interface Step {
     /** Something came in that cannot be used. */
     record Refused(String why) implements Step {}
 
+    /** A page of a device's controls was opened, as far as its messages tell. */
+    record PageOpened(String device, String group, int page) implements Step {}
+
+    /** A message was about the device's memory, not about anything played. */
+    record OfMemory() implements Step {}
+
     /** A device came or went. */
     record PresenceChanged(String device, boolean present) implements Step {}
 }

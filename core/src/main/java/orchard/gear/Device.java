@@ -7,4 +7,10 @@ package orchard.gear;
  * @param name what people call it
  * @param role what it does in the rig, in the performer's words; may be ""
  */
-public record Device(String id, String name, String role, Seat seat, Profile profile) {}
+public record Device(String id, String name, String role, Seat seat, Profile profile) {
+
+    /** The same device with another profile. */
+    public Device with(Profile other) {
+        return new Device(id, name, role, seat, other);
+    }
+}

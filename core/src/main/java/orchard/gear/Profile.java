@@ -13,6 +13,7 @@ import orchard.signal.Message;
  * @param keepAlive said every {@value #KEEP_ALIVE_SECONDS} seconds, present or not, so that it goes on telling; a device
  *     with none is not asked
  * @param panic said when everything has to stop
+ * @param setup pages, feel, colours and memory
  */
 public record Profile(
         List<Control> controls,
@@ -21,7 +22,8 @@ public record Profile(
         List<Light> lights,
         List<Message> greeting,
         List<Message> keepAlive,
-        List<Message> panic) {
+        List<Message> panic,
+        Setup setup) {
 
     /** How often {@link #keepAlive} is said. */
     public static final int KEEP_ALIVE_SECONDS = 5;
@@ -38,6 +40,34 @@ public record Profile(
         greeting = List.copyOf(greeting);
         keepAlive = List.copyOf(keepAlive);
         panic = List.copyOf(panic);
+        setup = setup == null ? Setup.PLAIN : setup;
+    }
+
+    /** A device without pages, feel, colours and memory. */
+    public Profile(
+            List<Control> controls,
+            List<Group> groups,
+            List<Parameter> parameters,
+            List<Light> lights,
+            List<Message> greeting,
+            List<Message> keepAlive,
+            List<Message> panic) {
+        this(controls, groups, parameters, lights, greeting, keepAlive, panic, Setup.PLAIN);
+    }
+
+    /** The same device with other controls. */
+    public Profile withControls(List<Control> other) {
+        return new Profile(other, groups, parameters, lights, greeting, keepAlive, panic, setup);
+    }
+
+    /** The same device with other lights. */
+    public Profile withLights(List<Light> other) {
+        return new Profile(controls, groups, parameters, other, greeting, keepAlive, panic, setup);
+    }
+
+    /** The same device set up in another way. */
+    public Profile with(Setup other) {
+        return new Profile(controls, groups, parameters, lights, greeting, keepAlive, panic, other);
     }
 
     /** The control of that id. */
@@ -60,8 +90,9 @@ public record Profile(
         return Indexed.find(groups, id);
     }
 
-    /** The lights that sit on a control. */
+    /** The lights that sit on a control, the same on all its pages. */
     public List<Light> lightsOn(String control) {
-        return lights.stream().filter(l -> l.control().equals(control)).toList();
+        String place = Control.placeOf(control);
+        return lights.stream().filter(l -> l.control().equals(place)).toList();
     }
 }

@@ -1,5 +1,6 @@
 package orchard.rig;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import orchard.gear.Lamp;
@@ -12,6 +13,7 @@ import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.OscArgument;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -30,6 +32,7 @@ public final class PartJson {
             .addMixIn(Lamp.class, Variant.class)
             .addMixIn(Message.class, Variant.class)
             .addMixIn(MessagePattern.class, Variant.class)
+            .addMixIn(MessagePattern.SysExByte.class, SysExNames.class)
             .addMixIn(OscArgument.class, Variant.class)
             .addMixIn(Stage.class, Variant.class)
             .addMixIn(While.class, Variant.class)
@@ -56,6 +59,21 @@ public final class PartJson {
         }
     }
 
+    /** JSON that people read: indented, fields in their order. */
+    static String pretty(Object value) {
+        return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(value) + "\n";
+    }
+
+    /** The tokens of a JSON text. */
+    static JsonParser parser(String json) {
+        return MAPPER.createParser(json);
+    }
+
+    /** The value in a JSON text, with everything the parser knows in the exception. */
+    static <T> T readTree(String json, Class<T> type) {
+        return MAPPER.readValue(json, type);
+    }
+
     /** The changes of an edit as JSON. */
     public static String writeChanges(List<Edit.Change> changes) {
         return write(changes, CHANGES);
@@ -70,4 +88,11 @@ public final class PartJson {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
     private interface Variant {}
+
+    /** What the template was called when only a prefix could be said. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
+    private interface SysExNames {
+        @JsonAlias("prefix")
+        String template();
+    }
 }

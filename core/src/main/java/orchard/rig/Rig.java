@@ -3,13 +3,16 @@ package orchard.rig;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Seat;
 import orchard.layout.Layout;
@@ -156,7 +159,16 @@ public final class Rig implements Directory {
         if (part instanceof Part.OfDevice of) {
             name(part.id(), "name", of.device().name());
             text(part.id(), "role", of.device().role());
-            of.device().profile().controls().forEach(control -> name(part.id(), "name", control.name()));
+            of.device().profile().controls().forEach(control -> {
+                name(part.id(), "name", control.name());
+                text(part.id(), "label", control.label());
+            });
+            unique(part.id(), of.device().profile().controls());
+            of.device().profile().setup().pages().forEach(group -> {
+                name(part.id(), "group", group.name());
+                group.names().forEach(page -> name(part.id(), "page", page));
+            });
+            of.device().profile().setup().palette().forEach(swatch -> text(part.id(), "palette", swatch.name()));
             Seat seat = of.device().seat();
             if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {
                 throw EditRefused.invalid(
@@ -179,6 +191,15 @@ public final class Rig implements Directory {
             name(part.id(), "name", of.song().name());
             text(part.id(), "note", of.song().note());
         }
+    }
+
+    private static void unique(String part, List<Control> controls) {
+        Set<String> ids = new HashSet<>();
+        controls.forEach(control -> {
+            if (!ids.add(control.id())) {
+                throw EditRefused.invalid(part, "name", "There are two controls with the id “" + control.id() + "”");
+            }
+        });
     }
 
     private static void check(Settings settings) {

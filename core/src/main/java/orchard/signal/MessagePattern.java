@@ -1,5 +1,7 @@
 package orchard.signal;
 
+import java.util.List;
+
 /**
  * Which messages are about one dimension of a control, and where in them its number stands. The engine looks a pattern
  * up by {@link #key()}, so two patterns with equal keys hear the same messages.
@@ -8,6 +10,11 @@ public sealed interface MessagePattern {
 
     /** Lookup key: an {@link Integer} below {@link MidiKeys#COUNT} for most of MIDI; else a number, prefix, address or element id. */
     Object key();
+
+    /** Every key whose messages it hears: its own, and that of a release that is said in another way. */
+    default List<Object> keys() {
+        return List.of(key());
+    }
 
     /** The number in a message that has this pattern's key; NaN where the message lacks it. */
     double number(Message message);
@@ -42,6 +49,12 @@ public sealed interface MessagePattern {
 
     /** A note's velocity while it is down, and 0 when it is let go. */
     record NoteVelocity(int channel, int note) implements MessagePattern {
+
+        public NoteVelocity {
+            within("Channel", channel, 1, 16);
+            within("Note", note, 0, 127);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.note(channel, note);
@@ -60,6 +73,12 @@ public sealed interface MessagePattern {
 
     /** A note as a switch: 127 while it is down, however hard, and 0 when it is let go. */
     record NoteGate(int channel, int note) implements MessagePattern {
+
+        public NoteGate {
+            within("Channel", channel, 1, 16);
+            within("Note", note, 0, 127);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.note(channel, note);
@@ -78,6 +97,12 @@ public sealed interface MessagePattern {
 
     /** The pressure on one key. */
     record KeyPressure(int channel, int note) implements MessagePattern {
+
+        public KeyPressure {
+            within("Channel", channel, 1, 16);
+            within("Note", note, 0, 127);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.keyPressure(channel, note);
@@ -96,6 +121,12 @@ public sealed interface MessagePattern {
 
     /** A controller. */
     record Controller(int channel, int controller, Encoding encoding) implements MessagePattern {
+
+        public Controller {
+            within("Channel", channel, 1, 16);
+            within("Controller", controller, 0, 127);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.controller(channel, controller);
@@ -119,6 +150,12 @@ public sealed interface MessagePattern {
 
     /** A controller of 14 bit: coarse half 0–31, fine half 32 above it. */
     record FineController(int channel, int controller) implements MessagePattern {
+
+        public FineController {
+            within("Channel", channel, 1, 16);
+            within("A controller of 14 bit", controller, 0, 31);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.fineController(channel, controller);
@@ -152,6 +189,12 @@ public sealed interface MessagePattern {
      * @param bits 14, or 7 where the device sends and expects the coarse half alone
      */
     record Numbered(int channel, boolean registered, int number, int bits) implements MessagePattern {
+
+        public Numbered {
+            within("Channel", channel, 1, 16);
+            within(registered ? "RPN" : "NRPN", number, 0, 16_382);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.numbered(channel, registered, number);
@@ -182,6 +225,12 @@ public sealed interface MessagePattern {
 
     /** One certain program change, which counts as a press without a release. */
     record Program(int channel, int program) implements MessagePattern {
+
+        public Program {
+            within("Channel", channel, 1, 16);
+            within("Program", program, 0, 127);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.program(channel, program);
@@ -204,34 +253,71 @@ public sealed interface MessagePattern {
     }
 
     /**
-     * A SysEx with its number in it: {@code F0, prefix, value byte, F7}, as a device's own panel may send.
+     * A SysEx with its number in it, as a device's own panel may send.
      *
-     * @param prefix the 7-bit bytes before the value, in hex with blanks: {@code 7D 04 10 05}
+     * @param template the 7-bit bytes between F0 and F7 in hex, {@code vv} in place of the number: {@code 7D 04 10 05 vv}; {@code vv vv}
+     *     is a number of 14 bit, coarse half first. Without any {@code vv} the number is the byte after it.
+     * @param release the template of what is said instead when it is let go, or "" if the same with 0
      */
-    record SysExByte(String prefix) implements MessagePattern {
+    record SysExByte(String template, Encoding encoding, String release) implements MessagePattern {
+
+        public SysExByte {
+            template = SysExTemplate.of(template).text();
+            encoding = encoding == null ? Encoding.ABSOLUTE : encoding;
+            release = release == null || release.isEmpty()
+                    ? ""
+                    : SysExTemplate.of(release).text();
+        }
+
+        /** An absolute number that is 0 when it is let go. */
+        public SysExByte(String template) {
+            this(template, Encoding.ABSOLUTE, "");
+        }
+
         @Override
         public Object key() {
-            return MidiKeys.sysEx(prefix);
+            return SysExTemplate.of(template).key();
+        }
+
+        @Override
+        public List<Object> keys() {
+            return release.isEmpty()
+                    ? List.of(key())
+                    : List.of(key(), SysExTemplate.of(release).key());
         }
 
         @Override
         public double number(Message message) {
-            return message instanceof MidiMessage.SysEx m && m.length() > 0 ? m.at(m.length() - 1) : Double.NaN;
+            if (!(message instanceof MidiMessage.SysEx sysEx)) {
+                return Double.NaN;
+            }
+            SysExTemplate said = SysExTemplate.of(template);
+            return !release.isEmpty() && !said.matches(sysEx) ? 0 : said.number(sysEx);
+        }
+
+        @Override
+        public double high() {
+            return SysExTemplate.of(template).fine() ? 16383 : 127;
         }
 
         @Override
         public double position(double number) {
-            return Resolution.position(number, 7);
+            return Resolution.position(number, SysExTemplate.of(template).fine() ? 14 : 7);
         }
 
         @Override
         public String words() {
-            return "SysEx " + prefix + " and a value";
+            return "SysEx " + template + (encoding.relative() ? ", " + encoding.words() : "");
         }
     }
 
     /** The pressure on a whole channel. */
     record Aftertouch(int channel) implements MessagePattern {
+
+        public Aftertouch {
+            within("Channel", channel, 1, 16);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.channelPressure(channel);
@@ -250,6 +336,11 @@ public sealed interface MessagePattern {
 
     /** The pitch wheel, 14 bit. */
     record Wheel(int channel) implements MessagePattern {
+
+        public Wheel {
+            within("Channel", channel, 1, 16);
+        }
+
         @Override
         public Object key() {
             return MidiKeys.bend(channel);
@@ -321,6 +412,12 @@ public sealed interface MessagePattern {
         @Override
         public String words() {
             return "touch on this layout";
+        }
+    }
+
+    private static void within(String what, int number, int low, int high) {
+        if (number < low || number > high) {
+            throw new IllegalArgumentException("%s %d is not in %d–%d".formatted(what, number, low, high));
         }
     }
 

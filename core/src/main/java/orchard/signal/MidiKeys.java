@@ -1,7 +1,5 @@
 package orchard.signal;
 
-import java.util.HexFormat;
-
 /**
  * Where MIDI messages are looked up: most by a number below {@value #COUNT}, so that an array serves; those with more to tell apart by an object.
  */
@@ -46,12 +44,13 @@ public final class MidiKeys {
         return -1;
     }
 
-    /** Where a message is looked up that {@link #key} has no number for; null if nowhere. */
+    /** Where a message is looked up that {@link #key} has no number for; null if nowhere. SysEx as one whose number is its last byte. */
     public static Object other(MidiMessage message) {
         if (message instanceof MidiMessage.ParameterNumber m) {
             return numbered(m.channel(), m.registered(), m.number());
-        } else if (message instanceof MidiMessage.SysEx m && m.length() > 0 && m.length() <= LONGEST_SYSEX) {
-            return sysEx(HexFormat.ofDelimiter(" ").withUpperCase().formatHex(m.data(), 0, m.length() - 1));
+        }
+        if (message instanceof MidiMessage.SysEx m && m.length() > 0 && m.length() <= LONGEST_SYSEX) {
+            return SysExTemplate.lastByteKey(m);
         }
         return null;
     }
@@ -64,11 +63,6 @@ public final class MidiKeys {
     /** The key of an RPN or NRPN. */
     public static Object numbered(int channel, boolean registered, int number) {
         return new Numbered(channel, registered, number);
-    }
-
-    /** The key of a SysEx with a value in its last byte, by the hex bytes before that. */
-    static Object sysEx(String prefix) {
-        return "SysEx " + prefix;
     }
 
     static int note(int channel, int note) {

@@ -57,8 +57,7 @@ class CheckTest {
         Profile same = new Profile(controls, List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
         Rig rig = Rig.of(List.of(new Part.OfDevice(new Device("box", "Box", "", box.seat(), same))));
         assertThat(find(rig)).singleElement().satisfies(finding -> {
-            assertThat(finding.sentence())
-                    .isEqualTo("Knob 1 and Knob 3 of Box send the same message, CC 21, ch 1, absolute.");
+            assertThat(finding.sentence()).isEqualTo("Knob 1 and Knob 3 of Box send the same message, CC 21, ch 1.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.DESCRIBE, "box", "k3"));
         });
     }
@@ -66,7 +65,7 @@ class CheckTest {
     @Test
     void findsDevicesThatAreNotThere() {
         Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
-        assertThat(Check.findings(rig, rig, Set.of("desk"), Map.of()))
+        assertThat(Check.findings(rig, rig, Set.of("desk"), Map.of(), Map.of()))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Desk is not there.");
@@ -78,7 +77,11 @@ class CheckTest {
     void findsDevicesThatNeedBothDirectionsAndHaveOne() {
         Rig rig = Gear.rig();
         assertThat(Check.findings(
-                        rig, rig, Set.of(), Map.of("box", "Nothing can be sent to it: its port only comes in.")))
+                        rig,
+                        rig,
+                        Set.of(),
+                        Map.of("box", "Nothing can be sent to it: its port only comes in."),
+                        Map.of()))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Box has one direction only.");
@@ -96,6 +99,6 @@ class CheckTest {
     }
 
     private static List<Finding> find(Rig rig) {
-        return Check.findings(rig, rig, Set.of(), Map.of());
+        return Check.findings(rig, rig, Set.of(), Map.of(), Map.of());
     }
 }

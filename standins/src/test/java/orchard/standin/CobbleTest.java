@@ -7,12 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiSystem;
-import javax.sound.midi.Receiver;
-import javax.sound.midi.SysexMessage;
 import orchard.signal.Message;
-import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
-import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -22,35 +17,17 @@ class CobbleTest {
 
     private final List<Message> heard = new ArrayList<>();
     private Cobble cobble;
-    private Receiver toCobble;
+    private Plug plug;
 
     @BeforeEach
-    void plugIn() throws Exception {
+    void plugIn() {
         cobble = new Cobble("Cobble test");
-        MidiDecoder decoder = new MidiDecoder(heard::add);
-        for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (info.getName().equals("Cobble test")) {
-                MidiDevice device = MidiSystem.getMidiDevice(info);
-                device.open();
-                if (device.getMaxTransmitters() == 0) {
-                    toCobble = device.getReceiver();
-                } else {
-                    device.getTransmitter().setReceiver(new Receiver() {
-                        @Override
-                        public void send(javax.sound.midi.MidiMessage message, long time) {
-                            decoder.feed(Arrays.copyOf(message.getMessage(), message.getLength()));
-                        }
-
-                        @Override
-                        public void close() {}
-                    });
-                }
-            }
-        }
+        plug = new Plug("Cobble test", heard::add);
     }
 
     @AfterEach
     void unplug() {
+        plug.close();
         cobble.close();
         assertThat(Arrays.stream(MidiSystem.getMidiDeviceInfo()).map(MidiDevice.Info::getName))
                 .doesNotContain("Cobble test");
@@ -59,16 +36,16 @@ class CobbleTest {
     @Test
     void speaksItsOwnLanguageUntilToldToSpeakPlainly() throws Exception {
         cobble.play("knob2", "turn", 5);
-        tell(0x7D, 1, 1, 1);
+        plug.tell(0x7D, 1, 1, 1);
         cobble.play("knob2", "turn", 1);
         assertThat(words()).containsExactly("SysEx 7D 01 10 30 16 05", "CC 22 = 6, ch 1");
     }
 
     @Test
     void knobsSendAllFourEncodings() throws Exception {
-        tell(0x7D, 1, 1, 1);
+        plug.tell(0x7D, 1, 1, 1);
         for (int encoding = 0; encoding < 4; encoding++) {
-            tell(0x7D, 1, 2, 1, encoding);
+            plug.tell(0x7D, 1, 2, 1, encoding);
             cobble.play("knob1", "turn", encoding == 0 ? 10 : -2);
         }
         assertThat(words())
@@ -77,7 +54,7 @@ class CobbleTest {
 
     @Test
     void padsSendNoteVelocityAndPressure() throws Exception {
-        tell(0x7D, 1, 1, 1);
+        plug.tell(0x7D, 1, 1, 1);
         cobble.play("pad16", "hit", 0.5);
         cobble.play("pad16", "press", 1);
         cobble.play("pad16", "release", 0);
@@ -88,26 +65,19 @@ class CobbleTest {
 
     @Test
     void showsLightsAndTextAndFollowsTheHost() throws Exception {
-        toCobble.send(new javax.sound.midi.ShortMessage(0x91, 36, 127), -1);
-        toCobble.send(new javax.sound.midi.ShortMessage(0xB0, 23, 127), -1);
-        tell(0x7D, 1, 0x20, 3, '1', '.', '2', ' ', 'k', 'H', 'z');
+        plug.send(new javax.sound.midi.ShortMessage(0x91, 36, 127));
+        plug.send(new javax.sound.midi.ShortMessage(0xB0, 23, 127));
+        plug.tell(0x7D, 1, 0x20, 3, '1', '.', '2', ' ', 'k', 'H', 'z');
         assertThat(cobble.readings())
-                .contains(new StandIn.Reading("pad1", 1, "blinking"), new StandIn.Reading("knob3", 1, "1.2 kHz"));
+                .contains(
+                        new StandIn.Reading("pad1", 1, "blinking " + Cobble.colour(127)),
+                        new StandIn.Reading("knob3", 1, "1.2 kHz"));
     }
 
     @Test
     void answersTheIdentityRequest() throws Exception {
-        tell(0x7E, 0x7F, 6, 1);
+        plug.tell(0x7E, 0x7F, 6, 1);
         assertThat(words()).singleElement().asString().startsWith("SysEx 7E 00 06 02 7D 01");
-    }
-
-    private void tell(int... data) throws Exception {
-        byte[] bytes = new byte[data.length];
-        for (int i = 0; i < data.length; i++) {
-            bytes[i] = (byte) data[i];
-        }
-        byte[] whole = MidiEncoder.encode(new MidiMessage.SysEx(bytes));
-        toCobble.send(new SysexMessage(whole, whole.length), -1);
     }
 
     private List<String> words() {

@@ -9,6 +9,8 @@ import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Profile;
+import orchard.gear.Setup;
+import orchard.gear.Swatch;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -18,6 +20,7 @@ import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.standin.Cobble;
 
 /** The profiles that ship with Orchard: one for each stand-in, written from its wire format. */
 public final class ProfileShelf {
@@ -38,6 +41,7 @@ public final class ProfileShelf {
         all.put("Peat", MidiProfiles.peat());
         all.put("Gull", gull());
         all.put("Wherry", wherry());
+        all.putAll(GenericProfiles.all());
         return all;
     }
 
@@ -67,7 +71,9 @@ public final class ProfileShelf {
                     List.of(
                             new Dimension("velocity", new MessagePattern.NoteVelocity(1, 36 + i)),
                             new Dimension("gate", new MessagePattern.NoteGate(1, 36 + i)),
-                            new Dimension("pressure", new MessagePattern.KeyPressure(1, 36 + i))),
+                            new Dimension("pressure", new MessagePattern.KeyPressure(1, 36 + i)),
+                            new Dimension("x", new MessagePattern.Controller(1, 102 + i, Encoding.ABSOLUTE)),
+                            new Dimension("y", new MessagePattern.Controller(1, 70 + i, Encoding.ABSOLUTE))),
                     new Control.Face(67 + i % 8 * 5.3, 1 + i / 8 * 5.8, 4.9, 5.2)));
             lights.add(new Light(id + ".light", "light of Pad " + (i + 1), id, new Lamp.Led(1, 36 + i, 0, 96)));
         }
@@ -92,7 +98,38 @@ public final class ProfileShelf {
                 lights,
                 List.of(new MidiMessage.SysEx(new byte[] {0x7D, 0x01, 0x01, 0x01})),
                 List.of(),
-                List.of());
+                List.of(),
+                new Setup(List.of(), List.of(), palette(), Setup.MODEST, List.of(), "cobble"));
+    }
+
+    /** Sixteen hues, each in eight depths, as the device's wire format lists them. */
+    private static List<Swatch> palette() {
+        String[] hues = {
+            "red",
+            "vermilion",
+            "amber",
+            "citron",
+            "lime",
+            "leaf",
+            "green",
+            "mint",
+            "cyan",
+            "sky",
+            "blue",
+            "indigo",
+            "violet",
+            "purple",
+            "magenta",
+            "rose"
+        };
+        List<Swatch> swatches = new ArrayList<>();
+        swatches.add(new Swatch(0, "dark", "#000000"));
+        for (int i = 1; i <= 127; i++) {
+            String name =
+                    hues[(i - 1) % hues.length] + ((i - 1) / hues.length == 0 ? "" : " " + (1 + (i - 1) / hues.length));
+            swatches.add(new Swatch(i, name, Cobble.colour(i)));
+        }
+        return swatches;
     }
 
     private static Control button(String id, String name, int note, Control.Face face) {

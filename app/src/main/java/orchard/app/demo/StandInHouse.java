@@ -6,9 +6,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
 import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import orchard.app.live.LiveSocket;
@@ -32,10 +34,9 @@ public final class StandInHouse implements LiveSocket.Panels {
     private final OrchardSettings settings;
     private final PortRoom ports;
     private final LiveSocket socket;
-    private final Map<String, StandIn> standIns = new LinkedHashMap<>();
+    private final Map<String, StandIn> standIns = new ConcurrentHashMap<>();
     private final Map<String, Map<String, Reading>> changed = new ConcurrentHashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("panels");
-    private Wherry wherry;
 
     StandInHouse(OrchardSettings settings, PortRoom ports, LiveSocket socket) {
         this.settings = settings;
@@ -45,18 +46,55 @@ public final class StandInHouse implements LiveSocket.Panels {
 
     @PostConstruct
     void start() {
-        if (!settings.demo()) {
-            return;
-        }
-        wherry = new Wherry(settings.wherryPort(), settings.lan());
-        for (StandIn standIn :
-                List.of(new Cobble(), new Sluice(), new Treadle(), new Peat(), new Gull(ports.oscPort()), wherry)) {
-            standIns.put(standIn.id(), standIn);
-            Map<String, Reading> mine = new ConcurrentHashMap<>();
-            changed.put(standIn.id(), mine);
-            standIn.watch(reading -> mine.put(reading.part(), reading));
+        if (settings.demo()) {
+            MAKERS.keySet().forEach(this::switchOn);
         }
         frames.scheduleWithFixedDelay(this::tell, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    /** What can be switched on, by id, in the order of the page. */
+    private static final Map<String, Function<StandInHouse, StandIn>> MAKERS = new LinkedHashMap<>();
+
+    static {
+        MAKERS.put("cobble", house -> new Cobble());
+        MAKERS.put("gull", house -> new Gull(house.ports.oscPort()));
+        MAKERS.put("sluice", house -> new Sluice());
+        MAKERS.put("treadle", house -> new Treadle());
+        MAKERS.put("peat", house -> new Peat());
+        MAKERS.put("wherry", house -> new Wherry(house.settings.wherryPort(), house.settings.lan()));
+    }
+
+    /** The ids of all stand-ins there are. */
+    public static Set<String> all() {
+        return MAKERS.keySet();
+    }
+
+    /**
+     * Switches a stand-in on, if it is not on already.
+     *
+     * @throws IllegalArgumentException if there is none of that id
+     */
+    public synchronized void switchOn(String id) {
+        Function<StandInHouse, StandIn> maker = MAKERS.get(id);
+        if (maker == null) {
+            throw new IllegalArgumentException("there is no stand-in " + id);
+        }
+        if (!standIns.containsKey(id)) {
+            StandIn standIn = maker.apply(this);
+            Map<String, Reading> mine = new ConcurrentHashMap<>();
+            changed.put(id, mine);
+            standIns.put(id, standIn);
+            standIn.watch(reading -> mine.put(reading.part(), reading));
+        }
+    }
+
+    /** Switches a stand-in off, as if its cable were pulled for good. */
+    public synchronized void switchOff(String id) {
+        StandIn standIn = standIns.remove(id);
+        changed.remove(id);
+        if (standIn != null) {
+            standIn.close();
+        }
     }
 
     private void tell() {
@@ -80,7 +118,7 @@ public final class StandInHouse implements LiveSocket.Panels {
 
     /** The UDP port the music software listens on. */
     public int wherryPort() {
-        return wherry.port();
+        return ((Wherry) standIns.get("wherry")).port();
     }
 
     @Override

@@ -107,7 +107,12 @@ public final class EngineRoom {
      * @param device id of a device, or key of a port nobody sits at
      */
     public void type(String device, Message message) {
-        thread.put(nanos -> new Event.Typed(nanos, device, message));
+        say(device, message, "message typed by hand");
+    }
+
+    /** Sends a message, and says what for. */
+    public void say(String device, Message message, String why) {
+        thread.put(nanos -> new Event.Typed(nanos, device, message, why));
     }
 
     /** Stops everything. */

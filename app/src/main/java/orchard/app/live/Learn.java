@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Step;
@@ -36,6 +37,7 @@ import org.springframework.stereotype.Component;
 public final class Learn {
 
     private static final double ENOUGH = 0.02;
+    private static final Set<String> BESIDE_A_HIT = Set.of("pressure", "x", "y");
     private static final long OWN_DOING_NANOS = 700_000_000;
 
     /**
@@ -140,7 +142,11 @@ public final class Learn {
             Optional<Control> found = names.device(step.control().device())
                     .flatMap(d -> d.profile().control(step.control().control()));
             boolean touchSense = step.control().dimension().equals(Dimension.TOUCH);
-            if (found.isEmpty() || touchSense || !step.byHand()) {
+            // whoever hits a pad means the hit, wherever on it the finger lands
+            boolean besideAHit = found.isPresent()
+                    && found.get().kind().pressed()
+                    && BESIDE_A_HIT.contains(step.control().dimension());
+            if (found.isEmpty() || touchSense || besideAHit || !step.byHand()) {
                 continue;
             }
             boolean pressed = found.get().kind().pressed() && step.position() > 0;

@@ -3,6 +3,7 @@ package orchard.app.live;
 import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -18,6 +19,7 @@ import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Step;
 import orchard.engine.Trace;
+import orchard.gear.Device;
 import orchard.gear.Ref;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -46,7 +48,11 @@ public final class LiveHub {
     private final Ticker ticker;
     private final SignalLog log;
     private final Learn learn;
+    private final Describing describing;
+    private final Memories memories;
+    private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
+    private final Map<String, Long> describingTold = new HashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("live");
     private Learn.Status learnTold;
     private int frame;
@@ -60,6 +66,8 @@ public final class LiveHub {
             Ticker ticker,
             SignalLog log,
             Learn learn,
+            Describing describing,
+            Memories memories,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -69,6 +77,8 @@ public final class LiveHub {
         this.ticker = ticker;
         this.log = log;
         this.learn = learn;
+        this.describing = describing;
+        this.memories = memories;
         this.socket = socket;
     }
 
@@ -104,12 +114,15 @@ public final class LiveHub {
         Map<String, Object> groups = new LinkedHashMap<>();
         Map<String, Object> mappings = new LinkedHashMap<>();
         Map<String, Object> lights = new LinkedHashMap<>();
+        List<Map<String, Object>> hits = new ArrayList<>();
         Set<String> rows = new LinkedHashSet<>();
         List<Trace> traces = new ArrayList<>();
         queue.drainTo(traces);
         for (Trace trace : traces) {
             log.take(trace);
             learn.take(trace);
+            describing.take(trace);
+            memories.take(trace);
             for (String row : ticker.take(trace)) {
                 rows.remove(row);
                 rows.add(row);
@@ -118,6 +131,13 @@ public final class LiveHub {
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Step step : trace.steps()) {
                 collect(step, parameters, groups, mappings, lights);
+                if (step instanceof Step.ControlMoved moved
+                        && moved.control().dimension().equals("velocity")
+                        && moved.position() > 0
+                        && hits.size() < MOST_ROWS_A_FRAME) {
+                    // a hit may be over before the frame is told
+                    hits.add(Map.of("control", Values.key(moved.control()), "number", moved.number()));
+                }
             }
         }
         if (!traces.isEmpty()) {
@@ -130,11 +150,17 @@ public final class LiveHub {
             all.put("parameters", parameters);
             all.put("mappings", mappings);
             all.put("lights", lights);
+            all.put("hits", hits);
             socket.tellLive(all, few);
         }
         tellLearn();
         if (frame % MONITOR_FRAMES == 0) {
             socket.tellMonitors(unseen.sum() + engine.dropped());
+        }
+        memories.tick();
+        if (frame % 8 == 0) {
+            tellDescribing();
+            tellMemories();
         }
         if (++frame % 15 == 0) {
             socket.tellPage("connect", Map.of("type", "ports", "ports", ports.ports()));
@@ -160,8 +186,41 @@ public final class LiveHub {
             mappings.put(considered.mapping(), considered);
         } else if (step instanceof Step.LightShown shown) {
             lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
+        } else if (step instanceof Step.PageOpened opened) {
+            socket.tellPage(
+                    "describe",
+                    Map.of(
+                            "type",
+                            "opened",
+                            "device",
+                            opened.device(),
+                            "group",
+                            opened.group(),
+                            "page",
+                            opened.page()));
         } else if (step instanceof Step.PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
+        }
+    }
+
+    private void tellDescribing() {
+        Map<String, Long> versions = describing.versions();
+        versions.forEach((device, version) -> {
+            if (!version.equals(describingTold.put(device, version))) {
+                socket.tellPage("describe", Map.of("type", "touched", "device", device));
+            }
+        });
+        describingTold.keySet().retainAll(versions.keySet());
+    }
+
+    private void tellMemories() {
+        for (Device device : keeper.rig().devices()) {
+            memories.standing(device).ifPresent(standing -> {
+                if (!standing.equals(memoriesTold.put(device.id(), standing))) {
+                    socket.tellPage(
+                            "describe", Map.of("type", "memory", "device", device.id(), "status", standing.status()));
+                }
+            });
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
@@ -70,6 +71,8 @@ public final class Ticker {
 
         long count;
     }
+
+    private static final Set<String> HOUSEKEEPING = Set.of("greeting", "keep-alive", "memory");
 
     private final Names names;
     private final Map<String, Kept> kept = new LinkedHashMap<>();
@@ -143,7 +146,7 @@ public final class Ticker {
             return new Row(key, trace.number(), row.count, Kind.GOING, shown.text(), where, false);
         } else if (row.step instanceof Step.Said said) {
             String text = said.why() + " to " + name(said.device());
-            boolean housekeeping = said.why().equals("greeting") || said.why().equals("keep-alive");
+            boolean housekeeping = HOUSEKEEPING.contains(said.why());
             return new Row(
                     key, trace.number(), row.count, Kind.GOING, said.message().words(), text, housekeeping);
         }
@@ -188,6 +191,9 @@ public final class Ticker {
             return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
+        }
+        if (trace.first(Step.OfMemory.class) != null) {
+            return row(trace, key, Kind.ARRIVING, message.subject(), name(device) + " about its memory", true);
         }
         boolean chatter = names.device(device)
                 .filter(d -> !d.profile().parameters().isEmpty())

@@ -56,6 +56,8 @@ public final class Values {
         }
     }
 
+    private final Map<String, String> displays = new ConcurrentHashMap<>();
+    private final Map<String, Integer> pages = new ConcurrentHashMap<>();
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
 
@@ -74,6 +76,16 @@ public final class Values {
         return controls;
     }
 
+    /** What a display shows, by {@code device/light}; "" if nothing is known. */
+    public String shown(String display) {
+        return displays.getOrDefault(display, "");
+    }
+
+    /** The page of a device's group of controls that is open, from 1, as far as its messages told. */
+    public int page(String device, String group) {
+        return pages.getOrDefault(device + "/" + group, 1);
+    }
+
     /** All parameters whose value is known. */
     public Map<String, OfParameter> parameters() {
         return parameters;
@@ -85,6 +97,10 @@ public final class Values {
         for (Step step : trace.steps()) {
             if (step instanceof Step.LightShown shown) {
                 follow(trace.rig(), shown).ifPresent(moves::add);
+                displays.put(shown.light().device() + "/" + shown.light().light(), shown.text());
+            }
+            if (step instanceof Step.PageOpened opened) {
+                pages.put(opened.device() + "/" + opened.group(), opened.page());
             }
             if (step instanceof Step.ControlMoved moved) {
                 Message message = trace.event() instanceof Event.Arrived arrived ? arrived.message() : null;

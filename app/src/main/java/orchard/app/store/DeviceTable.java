@@ -14,6 +14,7 @@ import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
+import orchard.gear.Setup;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -36,6 +37,7 @@ class DeviceTable {
     private static final TypeReference<Lamp> LAMP = new TypeReference<>() {};
     private static final TypeReference<Reception> RECEPTION = new TypeReference<>() {};
     private static final TypeReference<Said> SAID = new TypeReference<>() {};
+    private static final TypeReference<Setup> SETUP = new TypeReference<>() {};
 
     /** What has to be said to a device. */
     record Said(List<Message> greeting, List<Message> keepAlive, List<Message> panic) {}
@@ -56,10 +58,14 @@ class DeviceTable {
                 rs -> new Control(
                         rs.getString("id"),
                         rs.getString("name"),
+                        rs.getString("label"),
                         Control.Kind.valueOf(rs.getString("kind")),
                         PartJson.read(rs.getString("dimensions"), DIMENSIONS),
                         new Control.Face(
-                                rs.getDouble("x"), rs.getDouble("y"), rs.getDouble("width"), rs.getDouble("height"))));
+                                rs.getDouble("x"), rs.getDouble("y"), rs.getDouble("width"), rs.getDouble("height")),
+                        rs.getString("page_group").isEmpty()
+                                ? null
+                                : new Control.Page(rs.getString("page_group"), rs.getInt("page"))));
         Map<String, List<Group>> groups = children(
                 "select * from parameter_group order by device, place",
                 rs -> new Group(
@@ -96,7 +102,8 @@ class DeviceTable {
                             lights.getOrDefault(id, List.of()),
                             said.greeting(),
                             said.keepAlive(),
-                            said.panic());
+                            said.panic(),
+                            PartJson.read(rs.getString("setup"), SETUP));
                     Seat seat = new Seat(
                             Seat.Wire.valueOf(rs.getString("wire")),
                             rs.getString("seat_in"),
@@ -124,8 +131,8 @@ class DeviceTable {
     void insert(Device device, long revision) {
         Profile profile = device.profile();
         jdbc.sql("""
-                        insert into device (id, revision, name, role, wire, seat_in, seat_out, reception, said)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+                        insert into device (id, revision, name, role, wire, seat_in, seat_out, reception, said, setup)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         device.id(),
@@ -136,20 +143,24 @@ class DeviceTable {
                         device.seat().in(),
                         device.seat().out(),
                         PartJson.write(device.seat().reception(), RECEPTION),
-                        PartJson.write(new Said(profile.greeting(), profile.keepAlive(), profile.panic()), SAID))
+                        PartJson.write(new Said(profile.greeting(), profile.keepAlive(), profile.panic()), SAID),
+                        PartJson.write(profile.setup(), SETUP))
                 .update();
         insertAll("""
-                insert into control (device, place, id, name, kind, x, y, width, height, dimensions)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                insert into control (device, place, id, name, label, kind, x, y, width, height, dimensions, page_group, page)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, device.id(), profile.controls(), c -> new Object[] {
             c.id(),
             c.name(),
+            c.label(),
             c.kind().name(),
             c.face().x(),
             c.face().y(),
             c.face().width(),
             c.face().height(),
-            PartJson.write(c.dimensions(), DIMENSIONS)
+            PartJson.write(c.dimensions(), DIMENSIONS),
+            c.page() == null ? "" : c.page().group(),
+            c.pageNumber()
         });
         insertAll(
                 "insert into parameter_group (device, place, id, parent, name, name_address) values (?, ?, ?, ?, ?, ?)",

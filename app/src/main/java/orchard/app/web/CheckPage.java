@@ -45,6 +45,7 @@ class CheckPage {
             case MAP -> "/map?mapping=" + Replies.query(place.part());
             case DESCRIBE ->
                 "/describe?device=" + Replies.query(place.part()) + "&control=" + Replies.query(place.detail());
+            case MEMORY -> "/describe?view=memory&device=" + Replies.query(place.part());
             case CONNECT -> "/connect#" + Replies.query(place.part());
         };
     }

@@ -1,9 +1,15 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import orchard.app.live.Describing;
+import orchard.app.live.Memories;
 import orchard.app.live.Names;
 import orchard.app.live.SignalLog;
 import orchard.app.live.Ticker;
@@ -11,61 +17,87 @@ import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Step;
+import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Dimension;
+import orchard.gear.Feel;
+import orchard.gear.Lamp;
 import orchard.gear.Light;
+import orchard.gear.Output;
+import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Sentence;
-import orchard.rig.Edit;
-import orchard.rig.EditRefused;
-import orchard.rig.Part;
 import orchard.rig.Rig;
-import orchard.signal.Encoding;
-import orchard.signal.Message;
-import orchard.signal.MessagePattern;
-import orchard.signal.MidiMessage;
-import orchard.signal.OscMessage;
-import orchard.signal.TouchMessage;
-import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Describe: what controls a device has and what each one sends. */
+/** Describe: what controls a device has, what each one sends, how it feels, and what the device itself remembers. */
 @Controller
 class DescribePage {
-
-    private static final int COLUMNS = 10;
 
     private final RigKeeper keeper;
     private final Names names;
     private final Values values;
     private final Ticker ticker;
     private final SignalLog log;
+    private final Describing describing;
+    private final Memories memories;
+    private final TouchPage touch;
 
-    DescribePage(RigKeeper keeper, Names names, Values values, Ticker ticker, SignalLog log) {
+    DescribePage(
+            RigKeeper keeper,
+            Names names,
+            Values values,
+            Ticker ticker,
+            SignalLog log,
+            Describing describing,
+            Memories memories,
+            TouchPage touch) {
         this.keeper = keeper;
         this.names = names;
         this.values = values;
         this.ticker = ticker;
         this.log = log;
+        this.describing = describing;
+        this.memories = memories;
+        this.touch = touch;
     }
 
-    /** One number of the selected control. */
-    record Sends(String name, String message, String key, String live) {}
+    /**
+     * One number of the selected control.
+     *
+     * @param form what it sends, as fields
+     */
+    record Sends(String name, String message, String key, String live, SendsForm form) {}
 
     /** A mapping in a list. */
     record Leads(String id, String sentence) {}
+
+    /**
+     * One of the views of a device.
+     *
+     * @param mark what wants attention there, or ""
+     */
+    record View(String id, String title, String mark) {}
+
+    /** A group of controls with pages; {@code open} is the page that is shown. */
+    record Paged(PageGroup group, int open, int controls, List<Integer> clashing) {}
+
+    /**
+     * How controls of a kind feel.
+     *
+     * @param ids of the controls, with blanks between
+     */
+    record Felt(Control.Kind kind, String ids, Feel feel, boolean isHit, boolean hasLamps) {}
 
     @GetMapping("/describe")
     String page(
             @RequestParam(defaultValue = "") String device,
             @RequestParam(defaultValue = "") String control,
+            @RequestParam(defaultValue = "") String view,
             Model model) {
         Rig rig = keeper.rig();
         List<Device> devices = rig.devices();
@@ -78,28 +110,162 @@ class DescribePage {
                 .or(() -> devices.stream().findFirst());
         model.addAttribute("devices", devices);
         model.addAttribute("device", chosen.orElse(null));
-        chosen.ifPresent(d -> {
-            model.addAttribute("face", FaceView.of(d, rig, names, values));
-            model.addAttribute("unknown", unknown(d));
-            model.addAttribute("seen", keeper.revision(d.id()));
-            Optional<Control> selected = d.profile()
-                    .control(control)
-                    .or(() -> d.profile().controls().stream().findFirst());
-            model.addAttribute("selected", selected.map(Control::id).orElse(""));
-            selected.ifPresent(c -> select(d, c, rig, model));
-        });
+        model.addAttribute("sub", "face");
+        chosen.ifPresent(d -> fill(d, control, view, rig, model));
         return "describe/page";
+    }
+
+    private void fill(Device device, String control, String wanted, Rig rig, Model model) {
+        Profile profile = device.profile();
+        Optional<Memories.Standing> standing = memories.standing(device);
+        List<View> views = views(device, standing);
+        boolean blank = profile.controls().isEmpty() && profile.parameters().isEmpty();
+        String standard = blank ? "touch" : "face";
+        String view = views.stream().anyMatch(v -> v.id().equals(wanted)) ? wanted : standard;
+        if (view.equals("touch")) {
+            describing.begin(device.id());
+            touch.fill(device, model);
+        }
+        model.addAttribute("views", views);
+        model.addAttribute("sub", view);
+        model.addAttribute("seen", keeper.revision(device.id()));
+        model.addAttribute("standing", standing.orElse(null));
+        Map<String, Integer> open = openPages(device, control);
+        model.addAttribute("groups", groups(device, open));
+        FaceView face = FaceView.of(device, open, rig, names, values);
+        model.addAttribute("face", face);
+        model.addAttribute("unknown", view.equals("face") ? unknown(device) : List.of());
+        model.addAttribute("clusters", profile.setup().clusters());
+        Optional<Control> selected = view.equals("touch")
+                ? Optional.empty()
+                : profile.control(control)
+                        .or(() -> face.spots().stream().findFirst().flatMap(spot -> profile.control(spot.id())));
+        model.addAttribute("selected", selected.map(Control::id).orElse(""));
+        selected.ifPresent(c -> select(device, c, rig, model));
+        switch (view) {
+            case "feel" -> model.addAttribute("felt", felt(profile));
+            case "pages" -> {
+                model.addAttribute(
+                        "pageless",
+                        profile.controls().stream()
+                                .filter(c -> c.page() == null)
+                                .toList());
+                model.addAttribute("pagings", PageGroup.Paging.values());
+            }
+            case "colours" -> {
+                model.addAttribute("palette", profile.setup().palette());
+                model.addAttribute(
+                        "lamps",
+                        profile.lights().stream()
+                                .filter(l -> l.lamp() instanceof Lamp.Led)
+                                .count());
+            }
+            default -> {
+                // the others need no more
+            }
+        }
+    }
+
+    private static List<View> views(Device device, Optional<Memories.Standing> standing) {
+        Profile profile = device.profile();
+        List<View> views = new ArrayList<>();
+        int clashes = Clashes.of(profile).size();
+        views.add(new View("face", "Face", clashes == 0 ? "" : String.valueOf(clashes)));
+        views.add(new View("touch", profile.controls().isEmpty() ? "By touch" : "Add by touch", ""));
+        if (!profile.controls().isEmpty()) {
+            views.add(new View("pages", "Pages", ""));
+            views.add(new View("feel", "Feel", ""));
+        }
+        if (profile.lights().stream().anyMatch(light -> light.lamp() instanceof Lamp.Led)) {
+            views.add(new View("colours", "Colours", ""));
+        }
+        standing.ifPresent(s -> views.add(new View("memory", "Memory", s.wantsAttention() ? "!" : "")));
+        views.add(new View("files", "Files and paper", ""));
+        return views;
+    }
+
+    /** The page each group shows: that of a control that was asked for, otherwise the one that is open on the device. */
+    private Map<String, Integer> openPages(Device device, String control) {
+        Map<String, Integer> open = new HashMap<>();
+        device.profile().setup().pages().forEach(group -> {
+            int page = values.page(device.id(), group.id());
+            open.put(group.id(), Math.min(page, group.names().size()));
+        });
+        device.profile()
+                .control(control)
+                .filter(c -> c.page() != null)
+                .ifPresent(c -> open.put(c.page().group(), c.page().number()));
+        return open;
+    }
+
+    private static List<Paged> groups(Device device, Map<String, Integer> open) {
+        Set<String> clashing = Clashes.ids(device.profile());
+        return device.profile().setup().pages().stream()
+                .map(group -> {
+                    List<Integer> pages = device.profile().controls().stream()
+                            .filter(c -> c.page() != null && c.page().group().equals(group.id()))
+                            .filter(c -> clashing.contains(c.id()) || sharesWithAnotherPage(device, c))
+                            .map(Control::pageNumber)
+                            .distinct()
+                            .toList();
+                    int controls = (int) device.profile().controls().stream()
+                            .filter(c -> new Control.Page(group.id(), 1).equals(c.page()))
+                            .count();
+                    return new Paged(group, open.getOrDefault(group.id(), 1), controls, pages);
+                })
+                .toList();
+    }
+
+    /** Whether a page still sends what an earlier one sends, as a fresh copy does. */
+    private static boolean sharesWithAnotherPage(Device device, Control control) {
+        return control.pageNumber() > 1
+                && device.profile()
+                        .control(control.place())
+                        .filter(first -> first.dimensions().equals(control.dimensions()))
+                        .isPresent();
+    }
+
+    private static List<Felt> felt(Profile profile) {
+        Set<Control.Kind> kinds = new LinkedHashSet<>();
+        profile.controls().forEach(control -> kinds.add(control.kind()));
+        return kinds.stream()
+                .map(kind -> new Felt(
+                        kind,
+                        profile.controls().stream()
+                                .filter(c -> c.kind() == kind)
+                                .map(Control::id)
+                                .collect(Collectors.joining(" ")),
+                        profile.setup().feel(kind),
+                        kind == Control.Kind.PAD || kind == Control.Kind.KEY,
+                        profile.lights().stream()
+                                .anyMatch(light -> light.lamp() instanceof Lamp.Led
+                                        && profile.control(light.control())
+                                                .filter(c -> c.kind() == kind)
+                                                .isPresent())))
+                .toList();
     }
 
     private void select(Device device, Control control, Rig rig, Model model) {
         model.addAttribute("control", control);
+        model.addAttribute("room", ControlActions.room(device, control.id()));
+        model.addAttribute(
+                "hasDisplay",
+                device.profile().lightsOn(control.id()).stream().anyMatch(l -> l.lamp() instanceof Lamp.Text));
+        model.addAttribute("kinds", Control.Kind.values());
+        model.addAttribute("messageKinds", SendsForm.KINDS);
+        model.addAttribute("presses", Output.Press.values());
         model.addAttribute(
                 "sends",
                 control.dimensions().stream()
                         .map(d -> {
                             String key = Values.key(new Ref.ToControl(device.id(), control.id(), d.name()));
                             Values.OfControl value = values.controls().get(key);
-                            return new Sends(d.name(), d.pattern().words(), key, value == null ? "–" : value.message());
+                            return new Sends(
+                                    d.name(),
+                                    d.words(),
+                                    key,
+                                    value == null ? "–" : value.message(),
+                                    SendsForm.of(d, rig.settings().noteNames()));
                         })
                         .toList());
         model.addAttribute(
@@ -116,6 +282,19 @@ class DescribePage {
                                         && t.control().equals(control.id())))
                         .map(m -> new Leads(m.id(), Sentence.of(m, names).text()))
                         .toList());
+        model.addAttribute(
+                "clash",
+                Clashes.of(device.profile()).stream()
+                        .filter(clash -> clash.controls().contains(control))
+                        .findFirst()
+                        .map(clash -> clash.slot().words() + " is also sent by "
+                                + String.join(
+                                        " and ",
+                                        clash.controls().stream()
+                                                .filter(other -> other != control)
+                                                .map(Control::name)
+                                                .toList()))
+                        .orElse(""));
     }
 
     /** What came from a device and no control of it sends; newest first. */
@@ -125,130 +304,9 @@ class DescribePage {
                 .filter(row -> log.trace(row.trace())
                         .filter(trace -> trace.first(Step.NobodyListens.class) != null
                                 && trace.event() instanceof Event.Arrived arrived
-                                && arrived.device().equals(device.id())
-                                && described(device, arrived.message()).isPresent())
+                                && arrived.device().equals(device.id()))
                         .isPresent())
                 .limit(12)
                 .toList();
-    }
-
-    /** Adds the control that sent a message which was heard. */
-    @PostMapping("/describe/{id}/add")
-    ResponseEntity<Void> add(@PathVariable String id, @RequestParam long trace) {
-        Message message = log.trace(trace)
-                .filter(t -> t.event() instanceof Event.Arrived arrived
-                        && arrived.device().equals(id))
-                .map(t -> ((Event.Arrived) t.event()).message())
-                .orElseThrow(() -> EditRefused.invalid(id, "", "That was too long ago. Move the control again."));
-        List<String> added = new ArrayList<>();
-        keeper.commit(rig -> {
-            Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
-            Control control = described(before, message)
-                    .orElseThrow(() -> EditRefused.invalid(id, "", "A control of this device sends that already."));
-            added.add(control.id());
-            List<Control> controls = new ArrayList<>(before.profile().controls());
-            controls.add(control);
-            return Edit.change(
-                    "Add " + control.name() + " to " + before.name(),
-                    new Part.OfDevice(before),
-                    new Part.OfDevice(with(before, controls)));
-        });
-        return Replies.go("/describe?device=" + Replies.query(id) + "&control=" + Replies.query(added.get(0)));
-    }
-
-    /** The control that would send a message, placed after those that are there; nothing if one sends it already. */
-    private static Optional<Control> described(Device device, Message message) {
-        Control.Kind kind;
-        List<Dimension> dimensions;
-        if (message instanceof MidiMessage.ControlChange cc) {
-            kind = Control.Kind.KNOB;
-            dimensions = List.of(
-                    new Dimension("turn", new MessagePattern.Controller(cc.channel(), cc.number(), Encoding.ABSOLUTE)));
-        } else if (message instanceof MidiMessage.NoteOn on) {
-            kind = Control.Kind.PAD;
-            dimensions = List.of(
-                    new Dimension("velocity", new MessagePattern.NoteVelocity(on.channel(), on.note())),
-                    new Dimension("gate", new MessagePattern.NoteGate(on.channel(), on.note())),
-                    new Dimension("pressure", new MessagePattern.KeyPressure(on.channel(), on.note())));
-        } else if (message instanceof MidiMessage.PitchBend bend) {
-            kind = Control.Kind.FADER;
-            dimensions = List.of(new Dimension("position", new MessagePattern.Wheel(bend.channel())));
-        } else if (message instanceof MidiMessage.ProgramChange program) {
-            kind = Control.Kind.BUTTON;
-            dimensions =
-                    List.of(new Dimension("press", new MessagePattern.Program(program.channel(), program.program())));
-        } else if (message instanceof MidiMessage.ChannelPressure pressure) {
-            kind = Control.Kind.FADER;
-            dimensions = List.of(new Dimension("pressure", new MessagePattern.Aftertouch(pressure.channel())));
-        } else if (message instanceof TouchMessage touch) {
-            boolean button = touch.element().startsWith("button");
-            kind = button ? Control.Kind.BUTTON : Control.Kind.FADER;
-            dimensions =
-                    List.of(new Dimension(button ? "gate" : "position", new MessagePattern.Touch(touch.element())));
-        } else if (message instanceof OscMessage osc && Double.isFinite(osc.number(0))) {
-            kind = Control.Kind.FADER;
-            dimensions = List.of(
-                    new Dimension("position", new MessagePattern.OscNumber(osc.address(), 0, 0, 1, Encoding.ABSOLUTE)));
-        } else {
-            return Optional.empty();
-        }
-        Object key = dimensions.get(0).pattern().key();
-        List<Control> controls = device.profile().controls();
-        if (controls.stream()
-                .flatMap(c -> c.dimensions().stream())
-                .anyMatch(d -> d.pattern().key().equals(key))) {
-            return Optional.empty();
-        }
-        int place = controls.size();
-        int number = 1
-                + controls.stream()
-                        .filter(c -> c.id().matches("c\\d{1,6}"))
-                        .mapToInt(c -> Integer.parseInt(c.id().substring(1)))
-                        .max()
-                        .orElse(0);
-        String subject = message instanceof TouchMessage touch ? name(touch) : message.subject();
-        String name = subject.length() > Rig.LONGEST_NAME ? subject.substring(0, Rig.LONGEST_NAME) : subject;
-        return Optional.of(new Control(
-                "c" + number,
-                name,
-                kind,
-                dimensions,
-                new Control.Face(1 + place % COLUMNS * 11.0, 1 + place / COLUMNS * 15.0, 10, 14)));
-    }
-
-    /** {@code button1} of a game controller is Button 1. */
-    private static String name(TouchMessage touch) {
-        String spaced = touch.element().replaceFirst("(\\d+)$", " $1");
-        return spaced.substring(0, 1).toUpperCase(Locale.ROOT) + spaced.substring(1);
-    }
-
-    /** Gives a control another name. */
-    @PostMapping("/describe/{id}/{control}/name")
-    ResponseEntity<Void> name(
-            @PathVariable String id, @PathVariable String control, @RequestParam long seen, @RequestParam String name) {
-        keeper.commit(id, seen, rig -> {
-            Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
-            Control old = before.profile().control(control).orElseThrow(Replies::gone);
-            List<Control> controls = before.profile().controls().stream()
-                    .map(c -> c.id().equals(control)
-                            ? new Control(c.id(), name.strip(), c.kind(), c.dimensions(), c.face())
-                            : c)
-                    .toList();
-            return Edit.change(
-                    "Call " + old.name() + " of " + before.name() + " “" + name.strip() + "”",
-                    new Part.OfDevice(before),
-                    new Part.OfDevice(with(before, controls)));
-        });
-        return Replies.go("/describe?device=" + Replies.query(id) + "&control=" + Replies.query(control));
-    }
-
-    private static Device with(Device device, List<Control> controls) {
-        Profile p = device.profile();
-        return new Device(
-                device.id(),
-                device.name(),
-                device.role(),
-                device.seat(),
-                new Profile(controls, p.groups(), p.parameters(), p.lights(), p.greeting(), p.keepAlive(), p.panic()));
     }
 }

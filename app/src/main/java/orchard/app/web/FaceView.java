@@ -1,19 +1,24 @@
 package orchard.app.web;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.app.live.Values;
+import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.mapping.Directory;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.rig.Rig;
-import orchard.signal.MessagePattern;
 
 /**
  * A device's face, ready to be drawn. Sizes are in drawing units, ten to a grid unit.
@@ -34,6 +39,10 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
      * @param mapping id of the first mapping that listens to it, or ""
      * @param clash whether another control sends the same message
      * @param value where it stands, 0..1
+     * @param display key of the display that belongs to it, or ""
+     * @param text what stands on that display
+     * @param letters how many letters the display has
+     * @param fields keys of its x and y, where it has both, with a blank between; or ""
      */
     record Spot(
             String id,
@@ -49,7 +58,11 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
             double x,
             double y,
             double width,
-            double height) {
+            double height,
+            String display,
+            String text,
+            int letters,
+            String fields) {
 
         /** The control's name and state in words, for who cannot see the drawing. */
         public String spoken() {
@@ -60,6 +73,22 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
     }
 
     static FaceView of(Device device, Rig rig, Directory names, Values values) {
+        Map<String, Integer> open = new HashMap<>();
+        device.profile().setup().pages().forEach(group -> open.put(group.id(), values.page(device.id(), group.id())));
+        return of(device, open, rig, names, values);
+    }
+
+    /** The id of the first control of a page, "" if there is none. */
+    public String onPage(String group, int page) {
+        return device.profile().controls().stream()
+                .filter(control -> new Control.Page(group, page).equals(control.page()))
+                .findFirst()
+                .map(Control::id)
+                .orElse("");
+    }
+
+    /** @param open the page each group shows */
+    static FaceView of(Device device, Map<String, Integer> open, Rig rig, Directory names, Values values) {
         Map<String, List<Mapping>> byControl = rig.mappings().stream()
                 .filter(m ->
                         m.when().triggers().stream().anyMatch(t -> t.device().equals(device.id())))
@@ -68,15 +97,16 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                         .findFirst()
                         .orElseThrow()
                         .control()));
-        Map<Object, Long> senders = device.profile().controls().stream()
-                .flatMap(c -> c.dimensions().stream().map(FaceView::message).distinct())
-                .collect(Collectors.groupingBy(m -> m, Collectors.counting()));
+        Set<String> clashing = Clashes.ids(device.profile());
         List<Spot> spots = device.profile().controls().stream()
+                .filter(control -> control.page() == null
+                        || control.pageNumber()
+                                == open.getOrDefault(control.page().group(), 1))
                 .map(control -> spot(
                         device,
                         control,
                         byControl.getOrDefault(control.id(), List.of()),
-                        senders.get(message(control.dimensions().get(0))) > 1,
+                        clashing.contains(control.id()),
                         names,
                         values))
                 .toList();
@@ -85,12 +115,6 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
         double height =
                 1 + spots.stream().mapToDouble(s -> s.y() + s.height()).max().orElse(10);
         return new FaceView(device, (int) Math.ceil(width) + SCALE, (int) Math.ceil(height) + SCALE, spots);
-    }
-
-    private static Object message(Dimension dimension) {
-        return dimension.pattern() instanceof MessagePattern.OscNumber osc
-                ? osc.address() + " " + osc.index()
-                : dimension.pattern().key();
     }
 
     private static Spot spot(
@@ -106,13 +130,16 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                         .map(p -> p.name())
                         .orElse("missing");
         Control.Face face = control.face();
+        Optional<Light> display = device.profile().lightsOn(control.id()).stream()
+                .filter(light -> light.lamp() instanceof Lamp.Text)
+                .findFirst();
         return new Spot(
                 control.id(),
                 control.name(),
                 control.kind().name().toLowerCase(Locale.ROOT),
                 first.name(),
                 key,
-                first.pattern().words(),
+                first.words(),
                 caption,
                 mappings.isEmpty() ? "" : mappings.get(0).id(),
                 clash,
@@ -120,6 +147,15 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 face.x() * SCALE,
                 face.y() * SCALE,
                 face.width() * SCALE,
-                face.height() * SCALE);
+                face.height() * SCALE,
+                display.map(light -> device.id() + "/" + light.id()).orElse(""),
+                display.map(light -> values.shown(device.id() + "/" + light.id()))
+                        .filter(shown -> !shown.isEmpty())
+                        .orElse(control.label()),
+                display.map(light -> ((Lamp.Text) light.lamp()).length()).orElse(0),
+                control.dimension("x").isPresent() && control.dimension("y").isPresent()
+                        ? Values.key(new Ref.ToControl(device.id(), control.id(), "x")) + " "
+                                + Values.key(new Ref.ToControl(device.id(), control.id(), "y"))
+                        : "");
     }
 }

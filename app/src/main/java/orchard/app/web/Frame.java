@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.app.live.Learn;
+import orchard.app.live.Memories;
 import orchard.app.live.Names;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
@@ -38,8 +39,10 @@ class Frame {
     private final Names names;
     private final PortRoom ports;
     private final Learn learn;
+    private final Memories memories;
 
-    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn) {
+    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories) {
+        this.memories = memories;
         this.keeper = keeper;
         this.names = names;
         this.ports = ports;
@@ -79,12 +82,16 @@ class Frame {
                 .filter(port -> port.device().isEmpty() && !port.name().equals(PortRoom.UNREADABLE))
                 .map(PortStatus::key)
                 .count();
+        int describe = (int) findings.stream()
+                .filter(finding ->
+                        finding.kind() == Finding.Kind.SAME_MESSAGE || finding.kind() == Finding.Kind.OTHER_PROGRAMME)
+                .count();
         int faults = (int) findings.stream()
                 .filter(finding -> finding.kind() == Finding.Kind.MISSING)
                 .count();
         return List.of(
                 new Tab("/connect", "Connect", strangers, "new ports"),
-                new Tab("/describe", "Describe", 0, ""),
+                new Tab("/describe", "Describe", describe, "things to put right"),
                 new Tab("/map", "Map", faults, "mappings that cannot work"),
                 new Tab("/layouts", "Lay out", 0, ""),
                 new Tab("/rehearse", "Rehearse", 0, ""),
@@ -103,7 +110,13 @@ class Frame {
         keeper.rig()
                 .devices()
                 .forEach(device -> ports.missingHalf(device).ifPresent(missing -> halves.put(device.id(), missing)));
-        return Check.findings(keeper.rig(), names, absent, halves);
+        Map<String, String> matters = new LinkedHashMap<>();
+        keeper.rig()
+                .devices()
+                .forEach(device -> memories.standing(device)
+                        .filter(Memories.Standing::wantsAttention)
+                        .ifPresent(standing -> matters.put(device.id(), standing.sentence())));
+        return Check.findings(keeper.rig(), names, absent, halves, matters);
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

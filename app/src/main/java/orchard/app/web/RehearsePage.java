@@ -1,14 +1,19 @@
 package orchard.app.web;
 
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.app.demo.StandInHouse;
+import orchard.rig.EditRefused;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 
 /** Rehearse: the stand-ins' front panels, to be played. What they show comes over the live socket. */
 @Controller
@@ -22,7 +27,12 @@ class RehearsePage {
 
     @GetMapping("/rehearse")
     String page(Model model) {
-        model.addAttribute("any", !house.standIns().isEmpty());
+        model.addAttribute("on", house.standIns().keySet());
+        model.addAttribute(
+                "off",
+                StandInHouse.all().stream()
+                        .filter(id -> !house.standIns().containsKey(id))
+                        .toList());
         model.addAttribute("knobs", numbers(8));
         model.addAttribute("pads", numbers(16));
         model.addAttribute("pageKeys", numbers(6));
@@ -37,6 +47,25 @@ class RehearsePage {
         model.addAttribute("tracks", numbers(8));
         model.addAttribute("filter", List.of("cutoff", "resonance", "drive", "mix"));
         return "rehearse/page";
+    }
+
+    @PostMapping("/rehearse/{id}/on")
+    ResponseEntity<Void> on(@PathVariable String id) {
+        if (!StandInHouse.all().contains(id)) {
+            throw Replies.gone();
+        }
+        try {
+            house.switchOn(id);
+        } catch (UncheckedIOException | IllegalStateException e) {
+            throw EditRefused.invalid(id, "", "It could not be switched on: " + e.getMessage());
+        }
+        return Replies.go("/rehearse");
+    }
+
+    @PostMapping("/rehearse/{id}/off")
+    ResponseEntity<Void> off(@PathVariable String id) {
+        house.switchOff(id);
+        return Replies.go("/rehearse");
     }
 
     /** One knob on the synth's panel. */

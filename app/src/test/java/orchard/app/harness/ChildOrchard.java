@@ -13,12 +13,19 @@ public final class ChildOrchard implements AutoCloseable {
 
     private final Path home;
     private final String jdbc;
+    private final boolean demo;
     private Process process;
     private String ready;
 
-    /** Starts it on a schema. */
+    /** Starts it on a schema, with the demo rig. */
     public ChildOrchard(String jdbc) {
+        this(jdbc, true);
+    }
+
+    /** Starts it on a schema, with the demo rig or with nothing. */
+    public ChildOrchard(String jdbc, boolean demo) {
         this.jdbc = jdbc;
+        this.demo = demo;
         try {
             home = Files.createTempDirectory("orchard-child");
         } catch (IOException e) {
@@ -39,7 +46,8 @@ public final class ChildOrchard implements AutoCloseable {
                             "--orchard.home=" + home,
                             "--orchard.osc-port=0",
                             "--orchard.wherry-port=0",
-                            "--orchard.demo=true",
+                            "--orchard.session-port=0",
+                            "--orchard.demo=" + demo,
                             "--spring.datasource.url=" + jdbc)
                     .redirectErrorStream(true)
                     .start();

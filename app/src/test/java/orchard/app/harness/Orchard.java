@@ -1,5 +1,7 @@
 package orchard.app.harness;
 
+import java.time.Duration;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.extension.BeforeEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
@@ -10,6 +12,11 @@ import org.junit.jupiter.api.extension.ParameterResolver;
  * rig is the demo rig as it was loaded.
  */
 public final class Orchard implements ParameterResolver, BeforeEachCallback {
+
+    static {
+        // as patient as the browser: a busy machine is no fault
+        Awaitility.setDefaultTimeout(Duration.ofSeconds(40));
+    }
 
     /** Closed by JUnit when the whole run is over. */
     private static final class Shared implements ExtensionContext.Store.CloseableResource {

@@ -73,7 +73,7 @@ class SignalTest {
         orchard.standIn("cobble").play("pad6", "hit", 0.3);
         await(() -> assertThat(panel(orchard, "wherry", "/wherry/track/6/mute").text())
                 .isEqualTo("on"));
-        await(() -> assertThat(panel(orchard, "cobble", "pad6").text()).isEqualTo("lit"));
+        await(() -> assertThat(panel(orchard, "cobble", "pad6").text()).startsWith("lit"));
         orchard.standIn("cobble").play("pad6", "release", 0);
         await(() -> assertThat(panel(orchard, "cobble", "pad6").text()).isEmpty());
     }

@@ -144,13 +144,15 @@ class EditingTest {
             browser.click("[data-port='osc:/lantern'] button");
             browser.see("#lantern h2", "Lantern");
             browser.go("/describe?device=lantern");
-            browser.see("main", "Orchard knows no control of Lantern yet");
-            peer.say(orchard.oscPort(), "/lantern/knob", 0.5f);
-            browser.see(".unknown", "/lantern/knob 0.500");
-            browser.click(".unknown form button");
-            browser.see(".side h2", "/lantern/knob");
+            browser.see("main", "Touch every control of Lantern once");
+            for (float at : new float[] {0, 0.25f, 0.5f, 0.75f, 1, 0.75f}) {
+                peer.say(orchard.oscPort(), "/lantern/knob", at);
+            }
+            browser.see(".recognised", "/lantern/knob, 0 to 1");
+            browser.press(Keys.ENTER);
+            browser.see(".side h2", "Knob");
             peer.say(orchard.oscPort(), "/lantern/knob", 0.75f);
-            browser.see(".sends .live", "/lantern/knob 0.750");
+            browser.see(".sendslist .live", "/lantern/knob 0.750");
         }
         browser.type(".side #name", "Wick");
         browser.press(Keys.ENTER);

@@ -20,6 +20,21 @@ class LearnTest {
     private static final String HARP_TEXT = "[data-text='/wherry/track/1/volume']";
 
     @Test
+    void aPadIsMeantByItsHitWhereverTheFingerLands(TestOrchard orchard, Browser browser) {
+        browser.go("/map?group=wherry/track7");
+        browser.press("l");
+        browser.see("#learnbar", "Move a control");
+        orchard.standIn("cobble").play("pad9", "x", 0.1);
+        orchard.standIn("cobble").play("pad9", "y", 0.9);
+        orchard.standIn("cobble").play("pad9", "hit", 0.8);
+        orchard.standIn("cobble").play("pad9", "press", 0.9);
+        orchard.standIn("cobble").play("pad9", "release", 0);
+        browser.see("#learntext", "Pad 9 of Cobble");
+        assertThat(browser.text("#learntext")).doesNotContain("Pad 9 x", "Pad 9 y", "pressure");
+        browser.press(Keys.ESCAPE);
+    }
+
+    @Test
     void learnsAcrossPagesBrowsersAndAKill(TestDatabase database, Browser browser) {
         try (ChildOrchard orchard = new ChildOrchard(database.schema("killed"))) {
             browser.enter(orchard.ready());

@@ -54,7 +54,7 @@ class LendingTest {
                 && orchard.bean(PortRoom.class).present().contains("tinbox"));
         browser.until(() -> {
             browser.ask("window.hear(0xB0, 7, 99)");
-            return browser.text("#page").contains("CC 7 = 99");
+            return browser.text("#page").contains("CC 7, ch 1");
         });
         browser.go("/monitor?device=tinbox");
         browser.type("#sendtext", "F0 7D 01 02 F7");
@@ -101,13 +101,13 @@ class LendingTest {
         browser.until(() -> orchard.bean(PortRoom.class).present().contains("arcadestick"));
         browser.until(() -> {
             browser.ask("window.pad.buttons[0].value = 1 - window.pad.buttons[0].value");
-            return browser.text(".unknown").contains("button1");
+            return browser.text(".recognised").contains("Button 1");
         });
-        browser.click(".unknown button");
+        browser.click("#keep");
         browser.see(".side h2", "Button 1");
         browser.until(() -> {
             browser.ask("window.pad.buttons[0].value = 1 - window.pad.buttons[0].value");
-            return orchard.bean(Values.class).controls().containsKey("arcadestick/c1/gate");
+            return orchard.bean(Values.class).controls().containsKey("arcadestick/button1/gate");
         });
     }
 }

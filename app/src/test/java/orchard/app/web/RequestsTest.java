@@ -33,7 +33,7 @@ class RequestsTest {
                 "/connect/wherry|seen=1&name=Wherry&role=a%09b&out=|422",
                 "/connect/wherry|seen=1&name=Wherry&role=&out=LONGHOST:1|422",
                 "/connect/add|port=midi:nothing&name=x|422",
-                "/describe/cobble/add|trace=999999999|422",
+                "/describe/cobble/touch/keep|seen=1|422",
                 "/describe/cobble/knob9/name|seen=1&name=x|404",
                 "/layouts|name=|422",
                 "/layouts/layout1/add|seen=1&kind=SPOON|400",

@@ -5,6 +5,11 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.Describing;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.rig.Edit;
+import orchard.rig.Part;
 import orchard.standin.StandIn;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
@@ -47,6 +52,9 @@ class Shots {
         }
         picture(orchard, browser, "daylight", "/connect", "connect");
         picture(orchard, browser, "daylight", "/describe?device=cobble&control=knob1", "describe");
+        picture(orchard, browser, "daylight", "/describe/plan?device=cobble&count=40", "plan");
+        feel(orchard, browser);
+        byTouch(orchard, browser);
         picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
         picture(orchard, browser, "lamplight", "/map?mapping=m2", "map-lamplight");
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
@@ -76,6 +84,59 @@ class Shots {
         browser.see("#learnbar", "Knob 6 of Cobble");
         browser.picture(FOLDER.resolve("learn.png"));
         browser.press(Keys.ESCAPE);
+    }
+
+    private static void feel(TestOrchard orchard, Browser browser) {
+        browser.light("daylight");
+        browser.go("/describe?device=cobble&view=feel");
+        for (double hard : new double[] {0.2, 0.35, 0.5, 0.55, 0.7, 0.9}) {
+            orchard.standIn("cobble").play("pad3", "hit", hard);
+            orchard.standIn("cobble").play("pad3", "release", 0);
+        }
+        browser.until(() -> browser.all(".velocity .hits circle").size() == 6);
+        browser.click("[data-points='0 56 88 110 127']");
+        browser.rest();
+        browser.picture(FOLDER.resolve("describe-feel.png"));
+    }
+
+    /** A fader board that nobody knows, half touched. */
+    private static void byTouch(TestOrchard orchard, Browser browser) {
+        orchard.keeper().commit(rig -> {
+            Device sluice = rig.ownDevice("sluice").orElseThrow();
+            return Edit.change(
+                    "Forget Sluice", new Part.OfDevice(sluice), new Part.OfDevice(sluice.with(Profile.BLANK)));
+        });
+        browser.light("lamplight");
+        browser.go("/describe?device=sluice");
+        browser.see("#touched", "Touch every control of Sluice once");
+        StandIn sluice = orchard.standIn("sluice");
+        for (int fader = 1; fader <= 8; fader++) {
+            for (int i = 0; i <= 10; i++) {
+                sluice.play("fader" + fader, "move", i / 10.0);
+                pause(12);
+            }
+            sluice.play("fader" + fader, "leave", 0);
+            pause(40);
+        }
+        for (int encoder = 1; encoder <= 3; encoder++) {
+            for (int step : encoder < 3 ? new int[] {1, 1, 2, -1, -1} : new int[] {1, 1, 2, 1}) {
+                sluice.play("encoder" + encoder, "turn", step);
+                pause(30);
+            }
+        }
+        browser.see("#touched", "11 controls");
+        browser.rest();
+        browser.picture(FOLDER.resolve("describe-touch.png"));
+        orchard.keeper().undo();
+        orchard.bean(Describing.class).end("sluice");
+    }
+
+    private static void pause(int millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private static void picture(TestOrchard orchard, Browser browser, String light, String path, String name) {

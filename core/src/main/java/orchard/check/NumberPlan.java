@@ -1,0 +1,350 @@
+package orchard.check;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import orchard.gear.Clashes;
+import orchard.gear.Control;
+import orchard.gear.Csv;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.Slot;
+import orchard.parameter.Binding;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
+
+/** All messages of a rig: which number on which channel, at which port, in which direction, and whose it is. */
+public final class NumberPlan {
+
+    /** The way a message goes, as Orchard sees it. */
+    public enum Direction {
+        IN("comes in"),
+        OUT("goes out");
+
+        private final String words;
+
+        Direction(String words) {
+            this.words = words;
+        }
+
+        /** In plain words. */
+        public String words() {
+            return words;
+        }
+    }
+
+    /**
+     * One number that is in use.
+     *
+     * @param part id of the control, parameter or light
+     * @param dimension of a control; "" otherwise
+     * @param name of what it belongs to, in words
+     * @param clashing whether something else that can be heard at the same time has the same
+     */
+    public record Use(
+            Device device,
+            Direction direction,
+            Slot slot,
+            String part,
+            String dimension,
+            String name,
+            boolean clashing) {}
+
+    private static final List<String> COLUMNS =
+            List.of("device", "direction", "kind", "channel", "number", "part", "dimension", "name", "state");
+
+    private final Rig rig;
+    private final List<Use> uses;
+
+    private NumberPlan(Rig rig, List<Use> uses) {
+        this.rig = rig;
+        this.uses = List.copyOf(uses);
+    }
+
+    /** The plan of a rig as it is. */
+    public static NumberPlan of(Rig rig) {
+        List<Use> uses = new ArrayList<>();
+        for (Device device : rig.devices()) {
+            controls(device, uses);
+            answers(device, uses);
+        }
+        return new NumberPlan(rig, uses);
+    }
+
+    private static void controls(Device device, List<Use> uses) {
+        Set<Slot> clashing =
+                Clashes.of(device.profile()).stream().map(Clashes.Clash::slot).collect(Collectors.toSet());
+        for (Control control : device.profile().controls()) {
+            String name = control.name() + (control.pageNumber() == 1 ? "" : ", page " + control.pageNumber());
+            for (Dimension dimension : control.dimensions()) {
+                for (Slot slot : dimension.output().off() ? List.<Slot>of() : Slot.of(dimension.pattern())) {
+                    uses.add(new Use(
+                            device,
+                            Direction.IN,
+                            slot,
+                            control.id(),
+                            dimension.name(),
+                            name + ", " + dimension.name(),
+                            clashing.contains(slot)));
+                }
+            }
+        }
+    }
+
+    private static void answers(Device device, List<Use> uses) {
+        Map<Slot, Integer> drivers = new LinkedHashMap<>();
+        for (Parameter parameter : device.profile().parameters()) {
+            slots(parameter.binding()).forEach(slot -> drivers.merge(slot, 1, Integer::sum));
+        }
+        for (Parameter parameter : device.profile().parameters()) {
+            for (Slot slot : slots(parameter.binding())) {
+                uses.add(new Use(
+                        device,
+                        parameter.settable() ? Direction.OUT : Direction.IN,
+                        slot,
+                        parameter.id(),
+                        "",
+                        parameter.name(),
+                        drivers.get(slot) > 1));
+            }
+        }
+        for (Light light : device.profile().lights()) {
+            slot(light.lamp())
+                    .ifPresent(slot ->
+                            uses.add(new Use(device, Direction.OUT, slot, light.id(), "", light.name(), false)));
+        }
+    }
+
+    private static List<Slot> slots(Binding binding) {
+        if (binding instanceof Binding.Controller cc) {
+            return List.of(new Slot(Slot.Space.CONTROLLER, cc.channel(), cc.number()));
+        } else if (binding instanceof Binding.FineController fine) {
+            return Slot.of(new MessagePattern.FineController(fine.channel(), fine.number()));
+        } else if (binding instanceof Binding.Numbered numbered) {
+            return List.of(new Slot(
+                    numbered.registered() ? Slot.Space.RPN : Slot.Space.NRPN, numbered.channel(), numbered.number()));
+        } else if (binding instanceof Binding.Osc osc) {
+            return List.of(new Slot(Slot.Space.OSC, 0, 0, osc.address()));
+        }
+        return List.of();
+    }
+
+    private static Optional<Slot> slot(Lamp lamp) {
+        if (lamp instanceof Lamp.Led led) {
+            return Optional.of(new Slot(Slot.Space.NOTE, led.channel(), led.note()));
+        } else if (lamp instanceof Lamp.Ring ring) {
+            return Optional.of(new Slot(Slot.Space.CONTROLLER, ring.channel(), ring.number()));
+        } else if (lamp instanceof Lamp.Motor motor) {
+            return Optional.of(new Slot(Slot.Space.BEND, motor.channel(), 0));
+        }
+        return Optional.empty();
+    }
+
+    /** Everything that is in use, device by device. */
+    public List<Use> uses() {
+        return uses;
+    }
+
+    /** What one device says or hears of one kind. */
+    public List<Use> uses(String device, Direction direction, Slot.Space space) {
+        return uses.stream()
+                .filter(use -> use.device().id().equals(device)
+                        && use.direction() == direction
+                        && use.slot().space() == space)
+                .toList();
+    }
+
+    /**
+     * Places nobody uses at a device, in as few runs as can be.
+     *
+     * @param channel 1–16, or 0 for any
+     */
+    public List<Slot> free(String device, Direction direction, Slot.Space space, int channel, int count) {
+        Set<Slot> taken = new HashSet<>();
+        uses(device, direction, space).forEach(use -> taken.add(use.slot()));
+        return Clashes.free(taken, space, channel, count);
+    }
+
+    /**
+     * The edit that gives places to controls, in order: each control's first number of that kind takes the next place.
+     *
+     * @throws IllegalArgumentException if there are not enough places, or a control has no number of that kind
+     */
+    public Edit give(Device device, List<String> controls, List<Slot> places) {
+        if (places.size() < controls.size()) {
+            throw new IllegalArgumentException(
+                    "%d numbers are needed, and %d are free".formatted(controls.size(), places.size()));
+        }
+        Map<String, Slot> given = new LinkedHashMap<>();
+        for (int i = 0; i < controls.size(); i++) {
+            given.put(controls.get(i), places.get(i));
+        }
+        List<Control> all = device.profile().controls().stream()
+                .map(control -> given.containsKey(control.id()) ? moved(control, given.get(control.id())) : control)
+                .toList();
+        return Edit.change(
+                "Renumber " + controls.size() + " controls of " + device.name(),
+                new Part.OfDevice(device),
+                new Part.OfDevice(device.with(device.profile().withControls(all))));
+    }
+
+    private static Control moved(Control control, Slot place) {
+        List<Dimension> dimensions = new ArrayList<>(control.dimensions());
+        for (int i = 0; i < dimensions.size(); i++) {
+            Slot old = Slot.of(dimensions.get(i).pattern()).get(0);
+            if (old.space() == place.space()) {
+                for (int j = 0; j < dimensions.size(); j++) {
+                    MessagePattern pattern = dimensions.get(j).pattern();
+                    Slot slot = Slot.of(pattern).get(0);
+                    // velocity, gate and pressure of one note go together
+                    boolean same = slot.channel() == old.channel()
+                            && slot.number() == old.number()
+                            && (slot.space() == old.space()
+                                    || slot.space() == Slot.Space.KEY_PRESSURE && old.space() == Slot.Space.NOTE);
+                    if (same) {
+                        dimensions.set(
+                                j,
+                                dimensions
+                                        .get(j)
+                                        .with(Clashes.at(pattern, place).orElse(pattern)));
+                    }
+                }
+                return control.sending(dimensions);
+            }
+        }
+        throw new IllegalArgumentException(
+                control.name() + " sends none of " + place.space().words());
+    }
+
+    /** The plan as CSV: a line a number. */
+    public String csv() {
+        return Csv.write(
+                COLUMNS,
+                uses.stream()
+                        .map(use -> List.of(
+                                use.device().id(),
+                                use.direction().name().toLowerCase(Locale.ROOT),
+                                use.slot().space().name().toLowerCase(Locale.ROOT),
+                                use.slot().channel() == 0
+                                        ? ""
+                                        : String.valueOf(use.slot().channel()),
+                                use.slot().text().isEmpty()
+                                        ? String.valueOf(use.slot().number())
+                                        : use.slot().text(),
+                                use.part(),
+                                use.dimension(),
+                                use.name(),
+                                use.clashing() ? "clashing" : "taken"))
+                        .toList());
+    }
+
+    /**
+     * The edit that a changed CSV asks for. Only channels and numbers of what comes in from controls can be changed; lines that say
+     * what is so already are passed over, and lines may be left out.
+     *
+     * @throws Csv.Bad naming every line that cannot be and what was expected
+     * @return nothing if nothing would change
+     */
+    public Optional<Edit> read(String csv) {
+        List<String> faults = new ArrayList<>();
+        Map<String, Map<String, Control>> changed = new LinkedHashMap<>();
+        for (Csv.Row row : Csv.read(csv, "device", "direction", "kind", "channel", "number", "part", "dimension")) {
+            try {
+                read(row, changed);
+            } catch (IllegalArgumentException e) {
+                faults.add("Line %d: %s.".formatted(row.line(), e.getMessage()));
+            }
+        }
+        if (!faults.isEmpty()) {
+            throw new Csv.Bad(faults);
+        }
+        List<Edit.Change> changes = new ArrayList<>();
+        int count = 0;
+        for (Map.Entry<String, Map<String, Control>> entry : changed.entrySet()) {
+            Device device = rig.ownDevice(entry.getKey()).orElseThrow();
+            List<Control> controls = device.profile().controls().stream()
+                    .map(control -> entry.getValue().getOrDefault(control.id(), control))
+                    .toList();
+            if (!controls.equals(List.copyOf(device.profile().controls()))) {
+                count += entry.getValue().size();
+                changes.add(new Edit.Change(
+                        new Part.OfDevice(device),
+                        new Part.OfDevice(device.with(device.profile().withControls(controls)))));
+            }
+        }
+        return changes.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        new Edit("Load a number plan: " + count + (count == 1 ? " control" : " controls"), changes));
+    }
+
+    private void read(Csv.Row row, Map<String, Map<String, Control>> changed) {
+        Device device = rig.ownDevice(row.cell("device"))
+                .orElseThrow(() -> new IllegalArgumentException("the rig has no device “" + row.cell("device") + "”"));
+        Optional<Use> before = uses.stream()
+                .filter(use -> use.device().id().equals(device.id())
+                        && use.part().equals(row.cell("part"))
+                        && use.dimension().equals(row.cell("dimension")))
+                .findFirst();
+        Use use = before.orElseThrow(() -> new IllegalArgumentException(device.name() + " has no “"
+                + (row.cell("part") + " " + row.cell("dimension")).strip() + "” that sends something"));
+        if (!row.cell("kind").equalsIgnoreCase(use.slot().space().name())) {
+            throw new IllegalArgumentException("the kind of %s is %s, not “%s”; a plan changes numbers, not kinds"
+                    .formatted(use.name(), use.slot().space().name().toLowerCase(Locale.ROOT), row.cell("kind")));
+        }
+        if (!use.slot().text().isEmpty()) {
+            if (!row.cell("number").equals(use.slot().text())) {
+                throw new IllegalArgumentException("%s has no number that could be changed here"
+                        .formatted(use.slot().words()));
+            }
+            return;
+        }
+        int channel = number(row, "channel", 1, 16);
+        int number = number(row, "number", 0, Math.max(0, use.slot().space().count() - 1));
+        boolean half = uses.stream()
+                .anyMatch(other -> other != use
+                        && other.part().equals(use.part())
+                        && other.device().equals(device)
+                        && other.dimension().equals(use.dimension())
+                        && other.slot().equals(new Slot(use.slot().space(), channel, number)));
+        if (half || channel == use.slot().channel() && number == use.slot().number()) {
+            return;
+        }
+        Control control = changed.computeIfAbsent(device.id(), d -> new LinkedHashMap<>())
+                .getOrDefault(use.part(), device.profile().control(use.part()).orElse(null));
+        if (use.direction() == Direction.OUT || control == null) {
+            throw new IllegalArgumentException(
+                    use.name() + " is set or lit by that number; only what controls send is changed by a plan");
+        }
+        Dimension dimension = control.dimension(use.dimension()).orElseThrow();
+        MessagePattern pattern = Clashes.at(
+                        dimension.pattern(), new Slot(use.slot().space(), channel, number))
+                .orElseThrow(() -> new IllegalArgumentException(number + " cannot be the number of "
+                        + dimension.pattern().words()));
+        changed.get(device.id())
+                .put(
+                        control.id(),
+                        control.sending(control.dimensions().stream()
+                                .map(d -> d.name().equals(dimension.name()) ? d.with(pattern) : d)
+                                .toList()));
+    }
+
+    private static int number(Csv.Row row, String column, int low, int high) {
+        String cell = row.cell(column);
+        if (!cell.matches("\\d{1,6}") || Integer.parseInt(cell) < low || Integer.parseInt(cell) > high) {
+            throw new IllegalArgumentException("the %s “%s” is not in %d–%d".formatted(column, cell, low, high));
+        }
+        return Integer.parseInt(cell);
+    }
+}

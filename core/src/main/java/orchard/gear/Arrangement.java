@@ -1,0 +1,136 @@
+package orchard.gear;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import orchard.gear.Control.Face;
+import orchard.gear.Control.Kind;
+import orchard.signal.MessagePattern;
+
+/** Puts controls on a face in the order in which they were touched: like beside like, in rows. */
+public final class Arrangement {
+
+    private static final double WIDEST = 112;
+    private static final double GAP = 1;
+    private static final int COLUMNS = 8;
+
+    private Arrangement() {}
+
+    /**
+     * Places for new controls, below those that are there.
+     *
+     * @param there the controls that have a place already
+     * @param added those that need one, in the order of touch; their own places are passed over
+     * @return {@code added} with places
+     */
+    public static List<Control> place(List<Control> there, List<Control> added) {
+        double top = there.stream()
+                .mapToDouble(control -> control.face().y() + control.face().height() + GAP)
+                .max()
+                .orElse(1);
+        double left = 1;
+        double bottom = top;
+        Control[] placed = new Control[added.size()];
+        for (List<Integer> block : blocks(added)) {
+            Kind kind = added.get(block.get(0)).kind();
+            Size size = size(kind);
+            int columns = kind == Kind.KEY
+                    ? Integer.MAX_VALUE
+                    : Math.min(block.size(), block.size() == 16 && kind == Kind.PAD ? 4 : COLUMNS);
+            int rows = kind == Kind.KEY ? 1 : (block.size() + columns - 1) / columns;
+            double width = kind == Kind.KEY ? keyboardWidth(block, added) : columns * (size.width + GAP);
+            if (left + width > WIDEST && left > 1) {
+                left = 1;
+                top = bottom + GAP;
+            }
+            for (int i = 0; i < block.size(); i++) {
+                Control control = added.get(block.get(i));
+                Face face = kind == Kind.KEY
+                        ? key(left, top, note(control), note(added.get(block.get(0))))
+                        : new Face(
+                                left + i % columns * (size.width + GAP),
+                                top + i / columns * (size.height + GAP),
+                                size.width,
+                                size.height);
+                placed[block.get(i)] = control.at(face);
+            }
+            bottom = Math.max(bottom, top + rows * (size.height + GAP));
+            left += width + 2;
+        }
+        return List.of(placed);
+    }
+
+    private record Size(double width, double height) {}
+
+    private static Size size(Kind kind) {
+        return switch (kind) {
+            case PAD -> new Size(8, 8);
+            case BUTTON -> new Size(9, 5);
+            case KEY -> new Size(3, 14);
+            case XY -> new Size(14, 14);
+            case FADER, PEDAL -> new Size(9, 16);
+            case KNOB, ENDLESS_KNOB, WHEEL, MOTION -> new Size(9, 12);
+        };
+    }
+
+    /** Stretches of one kind; where hands went to and fro between two kinds, each kind together. */
+    private static List<List<Integer>> blocks(List<Control> controls) {
+        List<List<Integer>> runs = new ArrayList<>();
+        Set<Kind> kinds = new HashSet<>();
+        for (int i = 0; i < controls.size(); i++) {
+            Kind kind = controls.get(i).kind();
+            kinds.add(kind);
+            if (i == 0 || controls.get(i - 1).kind() != kind) {
+                runs.add(new ArrayList<>());
+            }
+            runs.get(runs.size() - 1).add(i);
+        }
+        if (runs.size() <= kinds.size() * 2) {
+            return runs;
+        }
+        List<List<Integer>> together = new ArrayList<>();
+        Set<Kind> done = new HashSet<>();
+        for (Control control : controls) {
+            if (done.add(control.kind())) {
+                List<Integer> block = new ArrayList<>();
+                for (int i = 0; i < controls.size(); i++) {
+                    if (controls.get(i).kind() == control.kind()) {
+                        block.add(i);
+                    }
+                }
+                together.add(block);
+            }
+        }
+        return together;
+    }
+
+    private static int note(Control key) {
+        return key.dimensions().get(0).pattern() instanceof MessagePattern.NoteVelocity note ? note.note() : 0;
+    }
+
+    private static final int[] WHITE_BEFORE = {0, 1, 1, 2, 2, 3, 4, 4, 5, 5, 6, 6};
+
+    private static boolean isBlack(int note) {
+        return switch (note % 12) {
+            case 1, 3, 6, 8, 10 -> true;
+            default -> false;
+        };
+    }
+
+    private static double keyboardWidth(List<Integer> block, List<Control> controls) {
+        int lowest = note(controls.get(block.get(0)));
+        return block.stream()
+                        .mapToDouble(
+                                i -> key(0, 0, note(controls.get(i)), lowest).x())
+                        .max()
+                        .orElse(0)
+                + 4;
+    }
+
+    private static Face key(double left, double top, int note, int lowest) {
+        int octaves = note / 12 - lowest / 12;
+        double white = octaves * 7 + WHITE_BEFORE[note % 12] - WHITE_BEFORE[lowest % 12];
+        return isBlack(note) ? new Face(left + white * 3 - 0.9, top, 1.8, 8) : new Face(left + white * 3, top, 2.9, 14);
+    }
+}

@@ -1,0 +1,201 @@
+package orchard.gear;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import orchard.signal.MessagePattern;
+
+/** Controls of one device that send the same, and other numbers for them. */
+public final class Clashes {
+
+    private Clashes() {}
+
+    /** Controls that can be heard at once and take the same place. */
+    public record Clash(Slot slot, List<Control> controls) {}
+
+    /** All clashes of a profile, in the order of its controls. */
+    public static List<Clash> of(Profile profile) {
+        Map<Slot, List<Control>> senders = new LinkedHashMap<>();
+        for (Control control : profile.controls()) {
+            if (profile.setup().active(control)) {
+                Slot.of(control)
+                        .forEach(slot -> senders.computeIfAbsent(slot, s -> new ArrayList<>())
+                                .add(control));
+            }
+        }
+        List<Clash> clashes = new ArrayList<>();
+        senders.forEach((slot, controls) -> {
+            List<Control> meeting = controls.stream()
+                    .filter(a -> controls.stream().anyMatch(b -> a != b && a.meets(b)))
+                    .toList();
+            if (!meeting.isEmpty()) {
+                clashes.add(new Clash(slot, meeting));
+            }
+        });
+        return clashes;
+    }
+
+    /** Ids of the controls that clash with another. */
+    public static Set<String> ids(Profile profile) {
+        return of(profile).stream()
+                .flatMap(clash -> clash.controls().stream())
+                .map(Control::id)
+                .collect(Collectors.toSet());
+    }
+
+    /**
+     * The controls of a profile with other numbers for some of them, so that none of those takes a place that any other takes. Kinds
+     * of messages stay; so do channels while there is room.
+     *
+     * @param ids the controls that get other numbers
+     * @throws IllegalArgumentException naming the control that cannot be given another number
+     */
+    public static List<Control> renumbered(Profile profile, Collection<String> ids) {
+        Set<Slot> taken = new HashSet<>();
+        profile.controls().stream()
+                .filter(control -> !ids.contains(control.id()))
+                .forEach(control -> control.dimensions().forEach(d -> taken.addAll(Slot.of(d.pattern()))));
+        List<Control> controls = new ArrayList<>();
+        for (Control control : profile.controls()) {
+            controls.add(ids.contains(control.id()) ? renumbered(control, taken) : control);
+        }
+        return controls;
+    }
+
+    private static Control renumbered(Control control, Set<Slot> taken) {
+        Map<Slot, Slot> moved = new HashMap<>();
+        List<Dimension> dimensions = new ArrayList<>();
+        for (Dimension dimension : control.dimensions()) {
+            MessagePattern free = free(control, dimension.pattern(), taken, moved);
+            dimensions.add(dimension.with(free));
+        }
+        dimensions.forEach(d -> taken.addAll(Slot.of(d.pattern())));
+        return control.sending(dimensions);
+    }
+
+    /** A note's velocity, gate and pressure move together. */
+    private static MessagePattern free(Control control, MessagePattern old, Set<Slot> taken, Map<Slot, Slot> moved) {
+        Slot first = Slot.of(old).get(0);
+        Slot together = first.space() == Slot.Space.KEY_PRESSURE
+                ? new Slot(Slot.Space.NOTE, first.channel(), first.number())
+                : first;
+        Slot place = moved.get(together);
+        if (place != null) {
+            return at(old, place).orElseThrow();
+        }
+        int count = first.space().count();
+        for (int step = 0; step < 16 && first.channel() > 0; step++) {
+            int channel = (first.channel() - 1 + step) % 16 + 1;
+            for (int turn = 0; turn < count; turn++) {
+                int number = (first.number() + turn) % count;
+                Slot candidate = new Slot(together.space(), channel, number);
+                Optional<MessagePattern> pattern = at(old, candidate);
+                if (pattern.isPresent()
+                        && !Slot.isReserved(together.space(), number)
+                        && Slot.of(pattern.get()).stream().noneMatch(taken::contains)
+                        && !(together.space() == Slot.Space.NOTE
+                                && taken.contains(new Slot(Slot.Space.KEY_PRESSURE, channel, number)))) {
+                    moved.put(together, candidate);
+                    return pattern.get();
+                }
+            }
+        }
+        throw new IllegalArgumentException(control.name() + " sends " + old.words()
+                + (first.channel() == 0
+                        ? ", which has no number: give one of the two another message by hand"
+                        : ", and there is no other free on any channel"));
+    }
+
+    /** The same kind of message at another place; nothing where that place is none for it. */
+    public static Optional<MessagePattern> at(MessagePattern old, Slot slot) {
+        int channel = slot.channel();
+        int number = slot.number();
+        if (old instanceof MessagePattern.NoteVelocity) {
+            return Optional.of(new MessagePattern.NoteVelocity(channel, number));
+        } else if (old instanceof MessagePattern.NoteGate) {
+            return Optional.of(new MessagePattern.NoteGate(channel, number));
+        } else if (old instanceof MessagePattern.KeyPressure) {
+            return Optional.of(new MessagePattern.KeyPressure(channel, number));
+        } else if (old instanceof MessagePattern.Controller cc) {
+            return Optional.of(new MessagePattern.Controller(channel, number, cc.encoding()));
+        } else if (old instanceof MessagePattern.FineController) {
+            return number < 32 ? Optional.of(new MessagePattern.FineController(channel, number)) : Optional.empty();
+        } else if (old instanceof MessagePattern.Numbered numbered) {
+            return Optional.of(new MessagePattern.Numbered(channel, numbered.registered(), number, numbered.bits()));
+        } else if (old instanceof MessagePattern.Program) {
+            return Optional.of(new MessagePattern.Program(channel, number));
+        } else if (old instanceof MessagePattern.Aftertouch) {
+            return Optional.of(new MessagePattern.Aftertouch(channel));
+        } else if (old instanceof MessagePattern.Wheel) {
+            return Optional.of(new MessagePattern.Wheel(channel));
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * Free places, in as few runs as there can be.
+     *
+     * @param taken what is in use
+     * @param channel 1–16 to stay on, or 0 for any
+     * @param count how many
+     * @return fewer than asked for if there are no more
+     */
+    public static List<Slot> free(Set<Slot> taken, Slot.Space space, int channel, int count) {
+        List<List<Slot>> runs = new ArrayList<>();
+        for (int ch = channel == 0 ? 1 : channel; ch <= (channel == 0 ? 16 : channel); ch++) {
+            List<Slot> run = new ArrayList<>();
+            for (int number = 0; number <= space.count(); number++) {
+                Slot slot = new Slot(space, ch, number);
+                if (number < space.count() && !taken.contains(slot) && !Slot.isReserved(space, number)) {
+                    run.add(slot);
+                } else if (!run.isEmpty()) {
+                    runs.add(run);
+                    run = new ArrayList<>();
+                }
+            }
+        }
+        // the smallest run that is large enough leaves the large ones whole
+        Optional<List<Slot>> enough =
+                runs.stream().filter(run -> run.size() >= count).min((a, b) -> Integer.compare(a.size(), b.size()));
+        if (enough.isPresent()) {
+            return List.copyOf(enough.get().subList(0, count));
+        }
+        List<Slot> found = new ArrayList<>();
+        runs.sort((a, b) -> Integer.compare(b.size(), a.size()));
+        for (List<Slot> run : runs) {
+            found.addAll(run.subList(0, Math.min(run.size(), count - found.size())));
+        }
+        return found;
+    }
+
+    /** Places in runs, in words: {@code ch 1: 46–63, 65}. */
+    public static String runs(List<Slot> slots) {
+        Map<Integer, TreeSet<Integer>> byChannel = new LinkedHashMap<>();
+        slots.forEach(slot ->
+                byChannel.computeIfAbsent(slot.channel(), c -> new TreeSet<>()).add(slot.number()));
+        return byChannel.entrySet().stream()
+                .map(entry -> "ch " + entry.getKey() + ": " + runs(entry.getValue()))
+                .collect(Collectors.joining("; "));
+    }
+
+    private static String runs(TreeSet<Integer> numbers) {
+        StringBuilder words = new StringBuilder();
+        Integer from = null;
+        for (int number : numbers) {
+            from = from == null || !numbers.contains(number - 1) ? Integer.valueOf(number) : from;
+            if (!numbers.contains(number + 1)) {
+                words.append(words.length() == 0 ? "" : ", ").append(from);
+                words.append(from == number ? "" : "–" + number);
+            }
+        }
+        return words.toString();
+    }
+}
