@@ -192,9 +192,12 @@ class DescribeTest {
     @Test
     void aCurveIsChosenOrBentAndHitsAreSeenOnIt(TestOrchard orchard, Browser browser) {
         browser.go("/describe?device=cobble&view=feel");
-        orchard.standIn("cobble").play("pad2", "hit", 0.5);
-        orchard.standIn("cobble").play("pad2", "release", 0);
-        browser.until(() -> browser.all(".velocity .hits circle").size() == 1);
+        browser.until(() -> {
+            // hit again until the device, just plugged in, has been told which language to speak
+            orchard.standIn("cobble").play("pad2", "hit", 0.5);
+            orchard.standIn("cobble").play("pad2", "release", 0);
+            return !browser.all(".velocity .hits circle").isEmpty();
+        });
         browser.click("[data-points='0 14 36 72 127']");
         browser.pressOn(".velocity .handle[data-index='2']", Keys.ARROW_UP);
         browser.see(".curvenames", "own");
