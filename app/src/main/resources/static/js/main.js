@@ -50,11 +50,22 @@ socket.on("live", (message) => {
 ["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
+// Something is chosen or typed in a form and not sent yet.
+const changed = (field) => {
+  if (field.matches("select")) return field.selectedIndex !== Math.max(0, [...field.options].findIndex((option) => option.defaultSelected));
+  return field.matches("[type=checkbox], [type=radio]") ? field.checked !== field.defaultChecked : field.value !== field.defaultValue;
+};
+
+/** Whether somebody has begun to fill in something here, so that it must not be drawn anew under their hands. */
+export function isBegun() {
+  return [...page().querySelectorAll("form input:not([type=hidden], [type=search]), form select, form textarea")].some(changed);
+}
+
 // Another browser made an edit: show it, unless somebody is typing here.
-function refresh() {
+function refresh(asked = false) {
   const typing = document.activeElement?.matches("input, select, textarea") && page().contains(document.activeElement);
   const open = page().querySelector("form.clause:not([hidden])");
-  if (typing || open) return;
+  if (!asked && (typing || open || isBegun())) return;
   htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
 }
 let refreshing = 0;
@@ -110,7 +121,7 @@ export async function history(what) {
   if (page().dataset.view === "perform") return;
   const answer = await post("/" + what);
   say(answer.text);
-  if (answer.ok) refresh();
+  if (answer.ok) refresh(true);
 }
 export async function post(path, body = "") {
   const headers = { ...JSON.parse(document.body.getAttribute("hx-headers")), "Content-Type": "application/x-www-form-urlencoded" };
