@@ -123,8 +123,7 @@ public final class Gear {
     public static Mapping answering(Mapping mapping, String light, Show.Rule rule) {
         List<Show.Answer> answers = new ArrayList<>(mapping.show().answers());
         answers.add(new Show.Answer(new Ref.ToLight("box", light), rule));
-        return new Mapping(
-                mapping.id(), mapping.when(), mapping.during(), mapping.shape(), mapping.then(), new Show(answers));
+        return mapping.with(new Show(answers));
     }
 
     /** Box and desk with these mappings. */

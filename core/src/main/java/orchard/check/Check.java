@@ -67,7 +67,7 @@ public final class Check {
     private static void twoDrivers(Rig rig, Directory names, List<Finding> findings) {
         Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            for (Ref.ToParameter target : Sentence.targets(mapping)) {
+            for (Ref.ToParameter target : mapping.targets()) {
                 drivers.computeIfAbsent(target, t -> new ArrayList<>()).add(mapping);
             }
         }
@@ -129,8 +129,7 @@ public final class Check {
                 long mapped = rig.mappings().stream()
                         .filter(m -> m.when().triggers().stream()
                                         .anyMatch(t -> t.device().equals(device.id()))
-                                || Sentence.targets(m).stream()
-                                        .anyMatch(t -> t.device().equals(device.id())))
+                                || m.targets().stream().anyMatch(t -> t.device().equals(device.id())))
                         .count();
                 findings.add(new Finding(
                         Finding.Kind.ABSENT,

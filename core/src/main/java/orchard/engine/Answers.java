@@ -49,7 +49,7 @@ final class Answers {
     private Message message(AnswerPlan answer) {
         double position = state.parameterPosition[answer.parameter()];
         double value = answer.rule() == Show.Rule.ON_OFF
-                ? position >= 0.5 ? 1 : 0
+                ? answer.lit().test(position) ? 1 : 0
                 : Position.cut(answer.shape().backward(position));
         return answer.light().lamp().message(value, text(answer.parameter(), answer.told()));
     }

@@ -6,8 +6,11 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.DoublePredicate;
 import java.util.stream.Stream;
+import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -27,13 +30,20 @@ import orchard.gear.Light;
 import orchard.gear.MemoryFormat;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
-import orchard.mapping.Sentence;
+import orchard.mapping.Shape;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.Value;
+import orchard.parameter.Binding;
 import orchard.parameter.Group;
+import orchard.parameter.Law;
 import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Rig;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiKeys;
@@ -45,12 +55,19 @@ import orchard.signal.SysExTemplate;
  */
 public final class Compiler {
 
+    private static final ParameterPlan[] NO_PARAMETERS = {};
+
+    /** What stages before a press are measured against. */
+    private static final Parameter WHOLE_WAY = new Parameter(
+            "press", "", "press", new Range(0, 1, ""), new Law.Linear(), 0, new Binding.Osc("/press"), true);
+
     private final Slots controlSlots = new Slots();
     private final Slots parameterSlots = new Slots();
     private final Slots lightSlots = new Slots();
     private final Slots mappingSlots = new Slots();
     private final Slots deviceSlots = new Slots();
     private final Slots pageSlots = new Slots();
+    private final Blocks memories = new Blocks();
 
     /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
     public Plan compile(Rig rig) {
@@ -72,7 +89,8 @@ public final class Compiler {
                 lightSlots.count(),
                 mappingSlots.count(),
                 deviceSlots.count(),
-                pageSlots.count());
+                pageSlots.count(),
+                memories.size);
     }
 
     private Map<Ref.ToLight, LightPlan> lights(Rig rig) {
@@ -107,10 +125,21 @@ public final class Compiler {
             if (Fault.of(mapping, rig).isPresent()) {
                 continue;
             }
-            Ref.ToParameter target = Sentence.targets(mapping).get(0);
+            Optional<Ref.ToParameter> about = mapping.target();
+            if (about.isEmpty()) {
+                continue;
+            }
+            Ref.ToParameter target = about.get();
             Parameter parameter = rig.parameter(target).orElseThrow();
-            ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
-            Ref.ToControl trigger = mapping.when().triggers().get(0);
+            Do.Action first = mapping.then().actions().stream()
+                    .filter(action -> target.equals(action.parameter()))
+                    .findFirst()
+                    .orElse(mapping.then().actions().get(0));
+            ShapeFunction shape = first instanceof Do.SetParameter set
+                    ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
+                    : ShapeFunction.of(Shape.WHOLE, parameter);
+            DoublePredicate lit = lit(first, parameter);
+            Ref.ToControl trigger = mapping.trigger();
             Control mover = rig.device(trigger.device())
                     .flatMap(device -> device.profile().control(trigger.control()))
                     .orElseThrow();
@@ -125,6 +154,7 @@ public final class Compiler {
                         .add(new AnswerPlan(
                                 light,
                                 answer.rule(),
+                                lit,
                                 shape,
                                 parameterSlots.of(target),
                                 parameter,
@@ -171,24 +201,118 @@ public final class Compiler {
         return parameters;
     }
 
+    /** A lamp is lit while the parameter stands where its action put it. */
+    private static DoublePredicate lit(Do.Action action, Parameter parameter) {
+        if (action instanceof Do.SetTo set && set.value() instanceof Value.Fixed fixed) {
+            return at(fixed.real(), parameter);
+        } else if (action instanceof Do.Hold hold && hold.value() instanceof Value.Fixed fixed) {
+            return at(fixed.real(), parameter);
+        } else if (action instanceof Do.Toggle toggle) {
+            return position -> nearer(parameter, position, toggle.on(), toggle.off());
+        }
+        return position -> position >= 0.5;
+    }
+
+    private static DoublePredicate at(double real, Parameter parameter) {
+        double place = parameter.position(real);
+        return position -> Math.abs(position - place) < 0.004;
+    }
+
+    /** Whether a position is nearer to one value than to another. */
+    static boolean nearer(Parameter parameter, double position, double one, double other) {
+        return Math.abs(position - parameter.position(one)) < Math.abs(position - parameter.position(other));
+    }
+
     private Map<Ref.ToControl, List<MappingPlan>> listeners(Rig rig, Map<Ref.ToParameter, ParameterPlan> parameters) {
         Map<Ref.ToControl, List<MappingPlan>> listeners = new HashMap<>();
         for (Mapping mapping : rig.mappings()) {
             String fault = Fault.of(mapping, rig).orElse(null);
-            List<Target> targets = new ArrayList<>();
-            if (fault == null) {
-                for (Ref.ToParameter target : Sentence.targets(mapping)) {
-                    ParameterPlan parameter = parameters.get(target);
-                    targets.add(new Target(parameter, ShapeFunction.of(mapping.shape(), parameter.parameter())));
-                }
-            }
-            MappingPlan plan =
-                    new MappingPlan(mappingSlots.of(mapping.id()), mapping, fault, targets.toArray(new Target[0]));
+            MappingPlan plan = fault == null
+                    ? mapping(rig, mapping, parameters)
+                    : new MappingPlan(
+                            mappingSlots.of(mapping.id()),
+                            mapping,
+                            fault,
+                            new Target[0],
+                            new ActionPlan[0],
+                            new ActionPlan[0],
+                            null,
+                            0,
+                            -1);
             for (Ref.ToControl trigger : mapping.when().triggers()) {
                 listeners.computeIfAbsent(trigger, t -> new ArrayList<>()).add(plan);
             }
         }
         return listeners;
+    }
+
+    private MappingPlan mapping(Rig rig, Mapping mapping, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        List<Target> targets = new ArrayList<>();
+        List<Do.Action> actions = mapping.then().actions();
+        for (int i = 0; i < actions.size(); i++) {
+            if (actions.get(i) instanceof Do.SetParameter set) {
+                ParameterPlan parameter = parameters.get(set.parameter());
+                Shape whole = mapping.shape().then(set.own());
+                ShapeFunction shape = ShapeFunction.of(whole, parameter.parameter());
+                int memory = memories.of(List.of(mapping.id(), i, whole), Target.OWN + shape.memory());
+                targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping)));
+            }
+        }
+        ActionPlan[] press = actions(mapping, "press", actions, parameters);
+        ActionPlan[] release = actions(mapping, "release", mapping.then().release(), parameters);
+        boolean shaped =
+                press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
+        ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
+        Ref.ToControl slow =
+                mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
+        return new MappingPlan(
+                mappingSlots.of(mapping.id()),
+                mapping,
+                null,
+                targets.toArray(new Target[0]),
+                press,
+                release,
+                pressed,
+                pressed == null ? 0 : memories.of(List.of(mapping.id(), "pressed", mapping.shape()), pressed.memory()),
+                slow == null ? -1 : controlSlots.of(slow));
+    }
+
+    private ActionPlan[] actions(
+            Mapping mapping, String when, List<Do.Action> actions, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        List<ActionPlan> plans = new ArrayList<>();
+        for (Do.Action action : actions) {
+            if (action instanceof Do.SetParameter) {
+                continue;
+            }
+            Value value =
+                    action instanceof Do.SetTo set ? set.value() : action instanceof Do.Hold hold ? hold.value() : null;
+            plans.add(new ActionPlan(
+                    action,
+                    action.parameter() == null ? null : parameters.get(action.parameter()),
+                    value instanceof Value.Same same ? parameters.get(same.parameter()) : null,
+                    memories.of(List.of(mapping.id(), when, plans.size()), 1)));
+        }
+        return plans.toArray(new ActionPlan[0]);
+    }
+
+    /** What the mapping says, or its device, or the rig; where the control itself is put where it belongs, there is nothing to take over. */
+    private static Takeover takeover(Rig rig, Mapping mapping) {
+        boolean isPut = mapping.show().answers().stream()
+                .map(Show.Answer::light)
+                .anyMatch(light -> rig.device(light.device())
+                        .flatMap(device -> device.profile().light(light.light()))
+                        .filter(l -> l.lamp() instanceof Lamp.Motor
+                                || l.lamp() instanceof Lamp.Ring
+                                || l.lamp() instanceof Lamp.Element)
+                        .isPresent());
+        Takeover ofDevice = rig.device(mapping.trigger().device())
+                .map(device -> device.profile().setup().takeover())
+                .orElse(null);
+        return isPut
+                ? Takeover.JUMP
+                : mapping.takeover() != null
+                        ? mapping.takeover()
+                        : ofDevice != null ? ofDevice : rig.settings().takeover();
     }
 
     private DevicePlan device(
@@ -242,7 +366,8 @@ public final class Compiler {
                                                     control.pageNumber(),
                                                     pagesByKey.get(key).size() > 1),
                                     opens,
-                                    feeling(device.profile(), control, dimension)));
+                                    feeling(device.profile(), control, dimension),
+                                    isTouch ? touches(device, control, listeners) : NO_PARAMETERS));
                 }
             }
         }
@@ -282,6 +407,21 @@ public final class Compiler {
                         .anyMatch(MidiKeys::isJoined),
                 sysExShapes(device.profile()),
                 MemoryFormat.named(device.profile().setup().memory()).orElse(null));
+    }
+
+    /** What the other dimensions of a control set, where the device wants to know of fingers. */
+    private static ParameterPlan[] touches(
+            Device device, Control control, Map<Ref.ToControl, List<MappingPlan>> listeners) {
+        return control.dimensions().stream()
+                .filter(dimension -> !dimension.name().equals(Dimension.TOUCH))
+                .flatMap(
+                        dimension -> listeners
+                                .getOrDefault(new Ref.ToControl(device.id(), control.id(), dimension.name()), List.of())
+                                .stream())
+                .flatMap(mapping -> Stream.of(mapping.targets()))
+                .map(Target::parameter)
+                .filter(parameter -> parameter.parameter().binding().touched(true) != null)
+                .toArray(ParameterPlan[]::new);
     }
 
     /** The pages on which each message is sent. */
@@ -335,6 +475,22 @@ public final class Compiler {
             }
         }
         return shapes.toArray(new SysExTemplate[0]);
+    }
+
+    /** Stretches of numbers, each where it was when it was first asked for. */
+    private static final class Blocks {
+        private final Map<Object, Integer> begins = new HashMap<>();
+        private int size;
+
+        int of(Object key, int length) {
+            Integer known = begins.get(key);
+            if (known == null) {
+                known = size;
+                begins.put(key, known);
+                size += length;
+            }
+            return known;
+        }
     }
 
     private static final class Slots {

@@ -2,13 +2,10 @@ package orchard.engine;
 
 import java.util.List;
 import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.Feeling;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;
-import orchard.engine.Plan.Target;
-import orchard.parameter.Parameter;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 
@@ -17,13 +14,13 @@ final class Controls {
 
     private final State state;
     private final Turn turn;
-    private final Parameters parameters;
+    private final Mappings mappings;
     private final Answers answers;
 
-    Controls(State state, Turn turn, Parameters parameters, Answers answers) {
+    Controls(State state, Turn turn, Mappings mappings, Answers answers) {
         this.state = state;
         this.turn = turn;
-        this.parameters = parameters;
+        this.mappings = mappings;
         this.answers = answers;
     }
 
@@ -98,8 +95,11 @@ final class Controls {
             state.shown[ring.slot()] = ring.lamp().message(position, "");
         }
         noteMoved(control, position, number, true);
+        if (control.touches().length > 0) {
+            tellFingers(control, position > 0);
+        }
         for (MappingPlan mapping : takers) {
-            run(mapping, position, Double.NaN);
+            mappings.moved(mapping, control, position, wasDown);
         }
     }
 
@@ -110,7 +110,7 @@ final class Controls {
 
     private void holdBack(MappingPlan[] mappings, String why) {
         for (MappingPlan mapping : mappings) {
-            turn.note(new Step.Considered(mapping.mapping().id(), Step.Verdict.HELD_BACK, List.of(), why));
+            turn.note(new Step.Considered(mapping.mapping().id(), 0, Step.Verdict.HELD_BACK, List.of(), why));
         }
     }
 
@@ -134,11 +134,13 @@ final class Controls {
     private void movedBy(ControlPlan control, double number, Encoding encoding) {
         int slot = control.slot();
         double steps;
+        double turns = Double.NaN;
         if (encoding == Encoding.COUNTING) {
             double before = state.controlNumber[slot];
             double width = control.dimension().pattern().high()
                     - control.dimension().pattern().low();
             steps = Double.isNaN(before) ? 0 : (number - before) / width;
+            turns = number / width;
             state.controlNumber[slot] = number;
         } else {
             steps = encoding.steps((int) number) / 127.0;
@@ -150,73 +152,16 @@ final class Controls {
         state.controlPosition[slot] = Position.cut((Double.isNaN(before) ? 0 : before) + steps);
         noteMoved(control, state.controlPosition[slot], number, true);
         for (MappingPlan mapping : control.mappings()) {
-            if (steps != 0 || mapping.fault() != null) {
-                run(mapping, Double.NaN, steps);
-            } else {
-                turn.note(new Step.Considered(
-                        mapping.mapping().id(), Step.Verdict.HELD_BACK, List.of(), "heard, but this was no movement"));
-            }
+            mappings.turned(mapping, control, steps, turns);
         }
     }
 
-    /** Exactly one of position and steps is a number. */
-    private void run(MappingPlan mapping, double position, double steps) {
-        if (mapping.fault() != null) {
-            tellFault(mapping, mapping.fault());
-            return;
-        }
-        try {
-            for (Target target : mapping.targets()) {
-                run(mapping, target, Double.isNaN(position) ? stepped(mapping, target, steps) : position);
-            }
-        } catch (RuntimeException e) {
-            tellFault(mapping, "It failed: " + e.getMessage());
-        }
-    }
-
-    private void run(MappingPlan mapping, Target target, double position) {
-        ParameterPlan parameter = target.parameter();
-        double shaped = target.shape().forward(position);
-        DevicePlan device = parameter.device();
-        int place = !turn.traced() ? 0 : turn.steps().size();
-        String why;
-        Step.Verdict verdict = Step.Verdict.HELD_BACK;
-        if (!state.present[device.slot()]) {
-            why = "heard, but " + device.device().name() + " is not there";
-        } else if (parameters.set(parameter, shaped)) {
-            verdict = Step.Verdict.ACTED;
-            why = "";
-        } else {
-            why = !turn.traced() ? "" : "already at " + parameters.text(parameter);
-        }
-        if (turn.traced()) {
-            turn.steps()
-                    .add(
-                            place,
-                            new Step.Considered(
-                                    mapping.mapping().id(),
-                                    verdict,
-                                    target.shape().values(position),
-                                    why));
-        }
-    }
-
-    private double stepped(MappingPlan mapping, Target target, double steps) {
-        Parameter parameter = target.parameter().parameter();
-        double current = state.parameterPosition[target.parameter().slot()];
-        double known = Double.isNaN(current) ? parameter.position(parameter.standard()) : current;
-        double virtual = state.virtualPosition[mapping.slot()];
-        boolean inStep = !Double.isNaN(virtual)
-                && Math.abs(Parameters.settled(parameter, target.shape().forward(virtual)) - known) < Position.SAME;
-        double next = Position.cut((inStep ? virtual : target.shape().backward(known)) + steps);
-        state.virtualPosition[mapping.slot()] = next;
-        return next;
-    }
-
-    private void tellFault(MappingPlan mapping, String fault) {
-        if (!state.faultTold[mapping.slot()]) {
-            state.faultTold[mapping.slot()] = true;
-            turn.note(new Step.Considered(mapping.mapping().id(), Step.Verdict.FAULTY, List.of(), fault));
+    /** A finger came or went: devices that record moves want to know. */
+    private void tellFingers(ControlPlan control, boolean begins) {
+        for (ParameterPlan parameter : control.touches()) {
+            Message message = parameter.parameter().binding().touched(begins);
+            turn.send(parameter.ref().device(), message);
+            turn.note(new Step.Said(parameter.ref().device(), begins ? "touch" : "end of the touch", message));
         }
     }
 

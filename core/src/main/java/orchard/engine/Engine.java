@@ -1,8 +1,10 @@
 package orchard.engine;
 
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -46,6 +48,9 @@ public final class Engine {
     private final Turn turn;
     private final Answers answers;
     private final Parameters parameters;
+    private final Timers timers = new Timers();
+    private final Actions actions;
+    private final Mappings mappings;
     private final Controls controls;
     private final Consumer<Trace> traces;
     private Plan plan;
@@ -60,7 +65,9 @@ public final class Engine {
         this.turn = new Turn(outlet, traces != null);
         this.answers = new Answers(state, turn);
         this.parameters = new Parameters(state, turn, answers);
-        this.controls = new Controls(state, turn, parameters, answers);
+        this.actions = new Actions(state, turn, parameters, timers, this::panic);
+        this.mappings = new Mappings(state, turn, parameters, actions, timers);
+        this.controls = new Controls(state, turn, mappings, answers);
         this.traces = traces;
         this.plan = plan;
         state.fit(plan);
@@ -74,6 +81,7 @@ public final class Engine {
     /** When something that waits is due, on the clock of the events; {@link Long#MAX_VALUE} if nothing waits. */
     public long nextDue() {
         long due = Math.min(Math.min(answers.due(), keepAliveDue), parameters.due());
+        due = Math.min(due, Math.min(timers.due(), mappings.due()));
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
@@ -113,6 +121,12 @@ public final class Engine {
                 keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
                 plan.devices()
                         .forEach(d -> say(d, "keep-alive", d.device().profile().keepAlive()));
+            } else if (timers.due() <= due) {
+                timers.run();
+                answers.flush();
+            } else if (mappings.due() <= due) {
+                mappings.tick();
+                answers.flush();
             } else {
                 parameters.settle();
                 answers.flush();
@@ -292,6 +306,9 @@ public final class Engine {
                 }
             }
         }
+        Set<String> kept = new HashSet<>();
+        next.rig().mappings().forEach(mapping -> kept.add(mapping.id()));
+        actions.keep(kept);
         next.devices().forEach(answers::darken);
         next.devices().stream()
                 .filter(device -> !before.devices.containsKey(device.device().id()))
@@ -321,7 +338,11 @@ public final class Engine {
 
     private void panic() {
         Arrays.fill(state.pressTaken, null);
+        Arrays.fill(state.pressed, false);
         state.dated.clear();
+        timers.clear();
+        mappings.stop();
+        actions.silence();
         for (DevicePlan device : plan.devices()) {
             if (!state.present[device.slot()]) {
                 continue;
@@ -338,6 +359,12 @@ public final class Engine {
                                 new MidiMessage.ControlChange(channel, 123, 0)));
             }
         }
+    }
+
+    /** Lets go of every note that sounds; to be called last. */
+    public void letGo() {
+        turn.begin();
+        actions.silence();
     }
 
     private void say(DevicePlan device, String why, List<Message> messages) {

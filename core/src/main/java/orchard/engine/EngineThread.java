@@ -80,6 +80,7 @@ public final class EngineThread implements AutoCloseable {
                 running = false;
             }
         }
+        engine.letGo();
     }
 
     /** Deals with what is in the queue, then stops. */

@@ -9,9 +9,12 @@ import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
 import orchard.mapping.Directory;
+import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Stage;
+import orchard.mapping.Shape;
+import orchard.mapping.ShapeFunction;
+import orchard.mapping.Words;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
@@ -156,16 +159,22 @@ public final class Explain {
             return "";
         }
         StringBuilder text = new StringBuilder(number(values.get(0)));
-        List<Stage> stages = mapping.shape().stages();
-        for (int i = 1; i < values.size() && i <= stages.size(); i++) {
-            text.append(" → ")
-                    .append(stages.get(i - 1).getClass().getSimpleName().toLowerCase(Locale.ROOT))
-                    .append(" ")
-                    .append(number(values.get(i)));
+        if (considered.action() < mapping.then().actions().size()
+                && mapping.then().actions().get(considered.action()) instanceof Do.SetParameter set
+                && names.parameter(set.parameter()).isPresent()
+                && values.size() > 1) {
+            Parameter parameter = names.parameter(set.parameter()).orElseThrow();
+            Shape shape = mapping.shape().then(set.own());
+            ShapeFunction function = ShapeFunction.of(shape, parameter);
+            for (int i = 1; i < values.size() - 1 && i <= shape.stages().size(); i++) {
+                text.append(" → ")
+                        .append(Words.name(shape.stages().get(i - 1)))
+                        .append(" ")
+                        .append(function.text(i - 1, values.get(i)));
+            }
+            double last = values.get(values.size() - 1);
+            text.append(" → ").append(Double.isNaN(last) ? "nothing" : parameter.text(last));
         }
-        Optional<Parameter> parameter =
-                Sentence.targets(mapping).stream().findFirst().flatMap(names::parameter);
-        parameter.ifPresent(p -> text.append(" → ").append(p.text(values.get(values.size() - 1))));
         return "(" + text + ")";
     }
 

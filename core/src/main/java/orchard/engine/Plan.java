@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.DoublePredicate;
 import java.util.function.DoubleUnaryOperator;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -13,6 +14,8 @@ import orchard.gear.Lamp;
 import orchard.gear.MemoryFormat;
 import orchard.gear.PageGroup;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
@@ -41,6 +44,7 @@ public final class Plan {
     final int mappingSlots;
     final int deviceSlots;
     final int pageSlots;
+    final int memory;
 
     Plan(
             Rig rig,
@@ -50,7 +54,8 @@ public final class Plan {
             int lightSlots,
             int mappingSlots,
             int deviceSlots,
-            int pageSlots) {
+            int pageSlots,
+            int memory) {
         this.rig = rig;
         this.devices = devices;
         this.controlSlots = controlSlots;
@@ -59,6 +64,7 @@ public final class Plan {
         this.mappingSlots = mappingSlots;
         this.deviceSlots = deviceSlots;
         this.pageSlots = pageSlots;
+        this.memory = memory;
     }
 
     /** The rig this plan was made from. */
@@ -175,6 +181,7 @@ public final class Plan {
      * @param page the page it is on, or null
      * @param opens the groups whose page it chooses
      * @param feeling what is done to what it sends, or null for nothing
+     * @param touches of a touch sense: the parameters whose devices want to know of the finger
      */
     record ControlPlan(
             int slot,
@@ -187,7 +194,8 @@ public final class Plan {
             LightPlan touchOf,
             PagePlan page,
             GroupPlan[] opens,
-            Feeling feeling) {
+            Feeling feeling,
+            ParameterPlan[] touches) {
 
         /** Whether only the open page tells who is meant. */
         boolean needsPage() {
@@ -238,6 +246,7 @@ public final class Plan {
     /**
      * One light that answers a parameter, by way of a mapping's shape read backwards.
      *
+     * @param lit at which positions a lamp is lit that is on or off
      * @param parameter slot of the parameter
      * @param group the pages its control is on, or null
      * @param page the page on which it answers
@@ -245,6 +254,7 @@ public final class Plan {
     record AnswerPlan(
             LightPlan light,
             Show.Rule rule,
+            DoublePredicate lit,
             ShapeFunction shape,
             int parameter,
             Parameter told,
@@ -255,9 +265,58 @@ public final class Plan {
      * One mapping.
      *
      * @param fault why it cannot work, or null
+     * @param targets the parameters that follow its control
+     * @param press what is done once when it is pressed
+     * @param release what is done when it is let go
+     * @param pressed the stages before {@code press}, or null for none
+     * @param memory where in the state's memory those stages remember
+     * @param slow slot of the control that makes steps smaller while it is held, or −1
      */
-    record MappingPlan(int slot, Mapping mapping, String fault, Target[] targets) {}
+    record MappingPlan(
+            int slot,
+            Mapping mapping,
+            String fault,
+            Target[] targets,
+            ActionPlan[] press,
+            ActionPlan[] release,
+            ShapeFunction pressed,
+            int memory,
+            int slow) {
 
-    /** A parameter a mapping sets, with the shape in that parameter's own positions. */
-    record Target(ParameterPlan parameter, ShapeFunction shape) {}
+        boolean isDiscrete() {
+            return press.length > 0 || release.length > 0;
+        }
+    }
+
+    /**
+     * A parameter that follows a control, with the shape in that parameter's own positions.
+     *
+     * @param action which action of the mapping it is
+     * @param memory where in the state's memory it remembers: {@link #BEFORE}, {@link #LEFT}, then its stages
+     * @param takeover what happens when the control stands elsewhere
+     */
+    record Target(ParameterPlan parameter, ShapeFunction shape, int action, int memory, Takeover takeover) {
+
+        /** Where the control was, as far as the takeover looks at it. */
+        static final int BEFORE = 0;
+
+        /** Where this mapping left the parameter. */
+        static final int LEFT = 1;
+
+        /** How many numbers it remembers beside its stages'. */
+        static final int OWN = 2;
+
+        int stages() {
+            return memory + OWN;
+        }
+    }
+
+    /**
+     * Something that is done once.
+     *
+     * @param parameter what it is about, or null
+     * @param other the parameter whose value is taken, or null
+     * @param memory where in the state's memory it keeps one number
+     */
+    record ActionPlan(Do.Action action, ParameterPlan parameter, ParameterPlan other, int memory) {}
 }

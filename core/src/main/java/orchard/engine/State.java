@@ -36,8 +36,14 @@ final class State {
     String[] doubtfulText = {};
     ArrayDeque<Plan.ParameterPlan> doubtful = new ArrayDeque<>();
 
-    /** Where a relative control stands within each mapping, between the parameter's steps. */
-    double[] virtualPosition = {};
+    /** What targets, stages and actions of mappings remember; each knows where its own begins. */
+    double[] memory = {};
+    /** Whether what a mapping does on a press was done, and its release is to come. */
+    boolean[] pressed = {};
+    /** When a mapping's control was last pressed, or last stepped; NaN for never. */
+    double[] pressedNanos = {};
+    /** Counts the presses and releases of each mapping, so that what waits for one knows whether it still holds. */
+    int[] presses = {};
     /** Mappings whose fault was told already. */
     boolean[] faultTold = {};
 
@@ -89,7 +95,10 @@ final class State {
         confirmed = Arrays.copyOf(confirmed, Math.max(confirmed.length, plan.parameterSlots));
         doubtfulPosition = grow(doubtfulPosition, plan.parameterSlots);
         doubtfulText = Arrays.copyOf(doubtfulText, Math.max(doubtfulText.length, plan.parameterSlots));
-        virtualPosition = grow(virtualPosition, plan.mappingSlots);
+        memory = grow(memory, plan.memory);
+        pressed = Arrays.copyOf(pressed, Math.max(pressed.length, plan.mappingSlots));
+        pressedNanos = grow(pressedNanos, plan.mappingSlots);
+        presses = Arrays.copyOf(presses, Math.max(presses.length, plan.mappingSlots));
         faultTold = Arrays.copyOf(faultTold, Math.max(faultTold.length, plan.mappingSlots));
         wanted = Arrays.copyOf(wanted, Math.max(wanted.length, plan.lightSlots));
         shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));

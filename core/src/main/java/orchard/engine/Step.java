@@ -31,11 +31,12 @@ public sealed interface Step {
     /**
      * A mapping was considered.
      *
-     * @param values the value after each stage: the control's position first, the parameter's last; empty if it came to
-     *     nothing before
+     * @param action which of its actions; the first where it is about all of them
+     * @param values the control's position first, then the value after each stage, the parameter's position last; NaN for
+     *     nothing; empty if it came to nothing before
      * @param why what it decided and why, in a sentence
      */
-    record Considered(String mapping, Verdict verdict, List<Double> values, String why) implements Step {
+    record Considered(String mapping, int action, Verdict verdict, List<Double> values, String why) implements Step {
         public Considered {
             values = List.copyOf(values);
         }

@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
  * @param brightness of its lights, 0–100 %
  * @param clusters ids of controls that are picked together when the face is arranged
  * @param memory name of the format in which its programme is read and written, or "" if it cannot be
+ * @param takeover what its absolute controls do that stand elsewhere; null for what the rig says
  */
 public record Setup(
         List<PageGroup> pages,
@@ -21,13 +22,14 @@ public record Setup(
         List<Swatch> palette,
         Integer brightness,
         List<List<String>> clusters,
-        String memory) {
+        String memory,
+        Takeover takeover) {
 
     /** Lights as bright as a dark house takes. */
     public static final int MODEST = 40;
 
     /** Nothing special. */
-    public static final Setup PLAIN = new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "");
+    public static final Setup PLAIN = new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "", null);
 
     public Setup {
         pages = pages == null ? List.of() : List.copyOf(pages);
@@ -45,6 +47,22 @@ public record Setup(
         if (brightness < 0 || brightness > 100) {
             throw new IllegalArgumentException("Brightness is 0–100 %, and " + brightness + " is not");
         }
+    }
+
+    /** Takes over as the rig says. */
+    public Setup(
+            List<PageGroup> pages,
+            List<Feel> feels,
+            List<Swatch> palette,
+            Integer brightness,
+            List<List<String>> clusters,
+            String memory) {
+        this(pages, feels, palette, brightness, clusters, memory, null);
+    }
+
+    /** The same with another way to take over. */
+    public Setup with(Takeover other) {
+        return new Setup(pages, feels, palette, brightness, clusters, memory, other);
     }
 
     /** The group of that id. */
@@ -67,7 +85,7 @@ public record Setup(
 
     /** The same with other page groups. */
     public Setup withPages(List<PageGroup> other) {
-        return new Setup(other, feels, palette, brightness, clusters, memory);
+        return new Setup(other, feels, palette, brightness, clusters, memory, takeover);
     }
 
     /** The same with another feel of one kind. */
@@ -75,21 +93,21 @@ public record Setup(
         List<Feel> others = feels.stream().filter(f -> f.kind() != feel.kind()).collect(Collectors.toList());
         others.add(feel);
         others.sort(Comparator.comparing(Feel::kind));
-        return new Setup(pages, others, palette, brightness, clusters, memory);
+        return new Setup(pages, others, palette, brightness, clusters, memory, takeover);
     }
 
     /** The same with another colour table. */
     public Setup withPalette(List<Swatch> other) {
-        return new Setup(pages, feels, other, brightness, clusters, memory);
+        return new Setup(pages, feels, other, brightness, clusters, memory, takeover);
     }
 
     /** The same, lit differently. */
     public Setup lit(int percent) {
-        return new Setup(pages, feels, palette, percent, clusters, memory);
+        return new Setup(pages, feels, palette, percent, clusters, memory, takeover);
     }
 
     /** The same with other clusters. */
     public Setup withClusters(List<List<String>> other) {
-        return new Setup(pages, feels, palette, brightness, other, memory);
+        return new Setup(pages, feels, palette, brightness, other, memory, takeover);
     }
 }

@@ -1,21 +1,131 @@
 package orchard.mapping;
 
 import java.util.List;
+import java.util.Objects;
 import orchard.gear.Ref;
+import orchard.signal.Message;
 
-/** What a mapping does with the shaped value. */
-public record Do(List<Action> actions) {
+/**
+ * What a mapping does. A {@link SetParameter} follows every move; all others happen once when the control is pressed, which is when
+ * its shaped position comes to the upper half of its way.
+ *
+ * @param actions in their order; those after a {@link Wait} come later
+ * @param release what is done when it is let go; may be empty
+ */
+public record Do(List<Action> actions, List<Action> release) {
+
+    /** The most things one mapping does. */
+    public static final int MOST = 32;
 
     public Do {
         actions = List.copyOf(actions);
+        release = List.copyOf(release == null ? List.of() : release);
         if (actions.isEmpty()) {
             throw new IllegalArgumentException("a mapping does at least one thing");
         }
+        if (actions.size() + release.size() > MOST) {
+            throw new IllegalArgumentException("a mapping does at most " + MOST + " things");
+        }
+        if (release.stream().anyMatch(a -> a instanceof SetParameter || a instanceof Hold || a instanceof Choose)) {
+            throw new IllegalArgumentException(
+                    "what follows the control, or ends with it, has no place on its release");
+        }
+    }
+
+    /** On press only. */
+    public Do(List<Action> actions) {
+        this(actions, List.of());
     }
 
     /** One thing done. */
-    public sealed interface Action {}
+    public sealed interface Action {
 
-    /** Sets a parameter to the shaped value. */
-    public record SetParameter(Ref.ToParameter parameter) implements Action {}
+        /** The parameter it is about, or null. */
+        default Ref.ToParameter parameter() {
+            return null;
+        }
+    }
+
+    /**
+     * Sets a parameter to the shaped value, as long as the control moves.
+     *
+     * @param own stages for this parameter alone, after those of the mapping
+     */
+    public record SetParameter(Ref.ToParameter parameter, Shape own) implements Action {
+        public SetParameter {
+            Objects.requireNonNull(parameter);
+            own = own == null ? Shape.WHOLE : own;
+        }
+
+        /** Without stages of its own. */
+        public SetParameter(Ref.ToParameter parameter) {
+            this(parameter, Shape.WHOLE);
+        }
+    }
+
+    /** Sets a parameter to a value of its own. */
+    public record SetTo(Ref.ToParameter parameter, Value value) implements Action {}
+
+    /**
+     * Moves a parameter on from where it stands. An endless knob does it once for every step, in its direction.
+     *
+     * @param by in the parameter's unit; below 0 downwards
+     * @param around whether it goes on at the other end
+     */
+    public record Nudge(Ref.ToParameter parameter, double by, boolean around) implements Action {
+        public Nudge {
+            if (by == 0 || !Double.isFinite(by)) {
+                throw new IllegalArgumentException("a step is more or less than nothing");
+            }
+        }
+    }
+
+    /** Sets a parameter to {@code on}, or to {@code off} if it stands nearer to {@code on}; both in its unit. */
+    public record Toggle(Ref.ToParameter parameter, double off, double on) implements Action {
+        public Toggle {
+            if (off == on) {
+                throw new IllegalArgumentException("the two values of a toggle are the same");
+            }
+        }
+    }
+
+    /** Sets a parameter to its default. */
+    public record Reset(Ref.ToParameter parameter) implements Action {}
+
+    /** Sets a parameter as long as the control is held; then it returns to where it was. */
+    public record Hold(Ref.ToParameter parameter, Value value) implements Action {}
+
+    /**
+     * The first control of the mapping chooses the first value, the second the second, and so on. Pressed again, it stops.
+     *
+     * @param values in the parameter's unit
+     * @param stop the value when the chosen one is pressed again, in the parameter's unit; null if then nothing happens
+     */
+    public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop) implements Action {
+        public Choose {
+            values = List.copyOf(values);
+            if (values.isEmpty()) {
+                throw new IllegalArgumentException("there is at least one value to choose");
+            }
+        }
+    }
+
+    /** Sends a message to a device. */
+    public record Send(String device, Message message) implements Action {}
+
+    /**
+     * What stands after it comes later.
+     *
+     * @param seconds 0.001..600
+     */
+    public record Wait(double seconds) implements Action {
+        public Wait {
+            if (!(seconds >= 0.001 && seconds <= 600)) {
+                throw new IllegalArgumentException("a wait lasts between 1 ms and 600 s");
+            }
+        }
+    }
+
+    /** Stops everything. */
+    public record StopAll() implements Action {}
 }

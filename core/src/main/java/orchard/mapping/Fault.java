@@ -1,6 +1,7 @@
 package orchard.mapping;
 
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Ref;
@@ -27,7 +28,7 @@ public final class Fault {
                         control.get().name() + " of " + device.get().name() + " has no " + trigger.dimension() + ".");
             }
         }
-        for (Ref.ToParameter target : Sentence.targets(mapping)) {
+        for (Ref.ToParameter target : mapping.targets()) {
             Optional<Device> device = directory.device(target.device());
             if (device.isEmpty()) {
                 return Optional.of("It sets a parameter of a device that is not in the rig (" + target.device() + ").");
@@ -39,6 +40,29 @@ public final class Fault {
             if (!parameter.get().settable()) {
                 return Optional.of(directory.title(device.get(), parameter.get()) + " can only be read, not set.");
             }
+        }
+        return Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+                .map(action -> of(mapping, action, directory))
+                .flatMap(Optional::stream)
+                .findFirst();
+    }
+
+    private static Optional<String> of(Mapping mapping, Do.Action action, Directory directory) {
+        if (action instanceof Do.SetParameter set) {
+            Parameter parameter = directory.parameter(set.parameter()).orElseThrow();
+            try {
+                ShapeFunction.of(mapping.shape().then(set.own()), parameter);
+            } catch (IllegalArgumentException | Formula.Unusable e) {
+                return Optional.of(
+                        "Its shape does not fit " + directory.words(set.parameter()) + ": " + e.getMessage() + ".");
+            }
+        } else if (action instanceof Do.Send send
+                && directory.device(send.device()).isEmpty()) {
+            return Optional.of("It sends to a device that is not in the rig (" + send.device() + ").");
+        } else if (action instanceof Do.Choose choose
+                && choose.values().size() < mapping.when().triggers().size()) {
+            return Optional.of("It has %d controls, but only %d values to choose from."
+                    .formatted(mapping.when().triggers().size(), choose.values().size()));
         }
         return Optional.empty();
     }

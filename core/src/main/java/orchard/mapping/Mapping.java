@@ -1,4 +1,80 @@
 package orchard.mapping;
 
-/** One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer. */
-public record Mapping(String id, When when, While during, Shape shape, Do then, Show show) {}
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import orchard.gear.Marks;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+
+/**
+ * One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer.
+ *
+ * @param takeover what an absolute control does that stands elsewhere; null for what the rig says
+ */
+public record Mapping(
+        String id, When when, While during, Shape shape, Do then, Show show, Takeover takeover, Marks marks) {
+
+    public Mapping {
+        marks = marks == null ? Marks.NONE : marks;
+    }
+
+    /** A mapping that takes over as the rig says, and is not marked. */
+    public Mapping(String id, When when, While during, Shape shape, Do then, Show show) {
+        this(id, when, during, shape, then, show, null, Marks.NONE);
+    }
+
+    /** The first control that sets it off. */
+    public Ref.ToControl trigger() {
+        return when.triggers().get(0);
+    }
+
+    /** The parameters it is about, each once, in order. */
+    public List<Ref.ToParameter> targets() {
+        return Stream.concat(then.actions().stream(), then.release().stream())
+                .map(Do.Action::parameter)
+                .filter(parameter -> parameter != null)
+                .distinct()
+                .toList();
+    }
+
+    /** The first parameter it is about. */
+    public Optional<Ref.ToParameter> target() {
+        return targets().stream().findFirst();
+    }
+
+    /** The same mapping with another trigger. */
+    public Mapping with(When other) {
+        return new Mapping(id, other, during, shape, then, show, takeover, marks);
+    }
+
+    /** The same mapping with another shape. */
+    public Mapping with(Shape other) {
+        return new Mapping(id, when, during, other, then, show, takeover, marks);
+    }
+
+    /** The same mapping that does something else. */
+    public Mapping with(Do other) {
+        return new Mapping(id, when, during, shape, other, show, takeover, marks);
+    }
+
+    /** The same mapping that answers in another way. */
+    public Mapping with(Show other) {
+        return new Mapping(id, when, during, shape, then, other, takeover, marks);
+    }
+
+    /** The same mapping that takes over in another way. */
+    public Mapping with(Takeover other) {
+        return new Mapping(id, when, during, shape, then, show, other, marks);
+    }
+
+    /** The same mapping with other marks. */
+    public Mapping with(Marks other) {
+        return new Mapping(id, when, during, shape, then, show, takeover, other);
+    }
+
+    /** The same mapping under another id. */
+    public Mapping as(String other) {
+        return new Mapping(other, when, during, shape, then, show, takeover, marks);
+    }
+}

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Light;
@@ -27,6 +28,7 @@ public record Sentence(List<Phrase> phrases) {
         WHILE,
         SHAPE,
         DO,
+        RELEASE,
         SHOW;
 
         /** Lower-case name, as pages use it. */
@@ -46,20 +48,35 @@ public record Sentence(List<Phrase> phrases) {
     /** The sentence of a mapping, with names as they are right now. */
     public static Sentence of(Mapping mapping, Directory directory) {
         List<Phrase> phrases = new ArrayList<>();
-        Ref.ToControl trigger = mapping.when().triggers().get(0);
+        Ref.ToControl trigger = mapping.trigger();
         Optional<Control> control =
                 directory.device(trigger.device()).flatMap(d -> d.profile().control(trigger.control()));
         phrases.add(plain("When "));
-        phrases.add(new Phrase(
-                Clause.WHEN,
-                mapping.when().triggers().stream().map(directory::words).collect(Collectors.joining(" or "))));
-        phrases.add(plain(" " + control.map(c -> c.kind().verb()).orElse("moves")));
-        List<Ref.ToParameter> targets = targets(mapping);
-        Optional<Parameter> parameter = targets.stream().findFirst().flatMap(directory::parameter);
-        phrases.add(plain(", set "));
-        phrases.add(new Phrase(Clause.DO, targets.stream().map(directory::words).collect(Collectors.joining(" and "))));
-        phrases.add(plain(mapping.shape().scale().isPresent() ? ", " : " "));
-        phrases.add(new Phrase(Clause.SHAPE, shape(mapping.shape(), parameter)));
+        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when().triggers(), directory)));
+        phrases.add(plain(" " + verb(mapping.when(), control)));
+        phrases.add(plain(", "));
+        if (follows(mapping)) {
+            follow(mapping, directory, phrases);
+        } else {
+            phrases.add(new Phrase(
+                    Clause.DO,
+                    mapping.then().actions().stream()
+                            .map(action -> Words.of(action, directory))
+                            .collect(Collectors.joining(", "))));
+            String shaped = stages(mapping.shape(), Optional.empty());
+            if (!shaped.isEmpty()) {
+                phrases.add(plain(", "));
+                phrases.add(new Phrase(Clause.SHAPE, shaped));
+            }
+        }
+        if (!mapping.then().release().isEmpty()) {
+            phrases.add(plain(", and when it is let go, "));
+            phrases.add(new Phrase(
+                    Clause.RELEASE,
+                    mapping.then().release().stream()
+                            .map(action -> Words.of(action, directory))
+                            .collect(Collectors.joining(", "))));
+        }
         if (!mapping.show().answers().isEmpty()) {
             phrases.add(plain(", and show "));
             phrases.add(new Phrase(Clause.SHOW, show(mapping, directory)));
@@ -68,23 +85,52 @@ public record Sentence(List<Phrase> phrases) {
         return new Sentence(List.copyOf(phrases));
     }
 
-    /** The parameters a mapping sets, in order. */
-    public static List<Ref.ToParameter> targets(Mapping mapping) {
+    /** Whether all it does is to let parameters follow the control, without stages of their own. */
+    private static boolean follows(Mapping mapping) {
         return mapping.then().actions().stream()
-                .map(action -> ((Do.SetParameter) action).parameter())
-                .toList();
+                .allMatch(action -> action instanceof Do.SetParameter set
+                        && set.own().stages().isEmpty());
     }
 
-    private static String shape(Shape shape, Optional<Parameter> parameter) {
-        String law = parameter.map(p -> ", " + p.law().words()).orElse("");
-        String range = shape.scale().map(s -> ends(s, parameter) + law).orElse("over its whole range");
-        return range + (shape.inverted() ? ", inverted" : "");
+    private static void follow(Mapping mapping, Directory directory, List<Phrase> phrases) {
+        List<Ref.ToParameter> targets = mapping.targets();
+        Optional<Parameter> parameter = targets.stream().findFirst().flatMap(directory::parameter);
+        phrases.add(plain("set "));
+        phrases.add(new Phrase(Clause.DO, targets.stream().map(directory::words).collect(Collectors.joining(" and "))));
+        boolean crosses = mapping.shape().stages().stream().anyMatch(stage -> stage.side() == Stage.Side.CROSSING);
+        phrases.add(plain(crosses ? ", " : " "));
+        String whole = crosses ? "" : "over its whole range";
+        String stages = stages(mapping.shape(), parameter);
+        phrases.add(new Phrase(Clause.SHAPE, whole + (whole.isEmpty() || stages.isEmpty() ? "" : ", ") + stages));
     }
 
-    private static String ends(Stage.Scale scale, Optional<Parameter> parameter) {
-        return parameter
-                .map(p -> p.textOfReal(scale.low()) + " to " + p.textOfReal(scale.high()))
-                .orElse(Display.text(scale.low(), "") + " to " + Display.text(scale.high(), ""));
+    /** The one that crosses over first, because it says most. */
+    private static String stages(Shape shape, Optional<Parameter> parameter) {
+        return Stream.concat(
+                        shape.stages().stream().filter(stage -> stage.side() == Stage.Side.CROSSING),
+                        shape.stages().stream().filter(stage -> stage.side() != Stage.Side.CROSSING))
+                .map(stage -> Words.of(stage, parameter))
+                .collect(Collectors.joining(", "));
+    }
+
+    /** A run of controls is named by its ends. */
+    private static String triggers(List<Ref.ToControl> triggers, Directory directory) {
+        return triggers.size() > 3
+                ? "one of %d, %s to %s"
+                        .formatted(
+                                triggers.size(),
+                                directory.words(triggers.get(0)),
+                                directory.words(triggers.get(triggers.size() - 1)))
+                : triggers.stream().map(directory::words).collect(Collectors.joining(" or "));
+    }
+
+    private static String verb(When when, Optional<Control> control) {
+        String time = Display.text(when.gesture().seconds(), "s");
+        return switch (when.gesture().kind()) {
+            case MOVE -> control.map(c -> c.kind().verb()).orElse("moves");
+            case HOLD -> "is held for " + time;
+            case DOUBLE -> "is pressed twice within " + time;
+        };
     }
 
     /** Lights of one control that answer by the same rule are named together: “its value on Knob 3’s display and ring”. */

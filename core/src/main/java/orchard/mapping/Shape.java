@@ -1,38 +1,60 @@
 package orchard.mapping;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
- * The chain of stages between a control's position and a parameter's. The order is fixed by the stages' domains: any
- * number of stages on the control's side, at most one {@link Stage.Scale} that crosses over, then any number on the
- * parameter's side.
+ * The chain of stages between a control's position and a parameter's. Its order follows from the stages' sides: any number on
+ * the control's side, at most one that crosses over, then any number on the parameter's side. Without one that crosses over,
+ * the control's whole way lies over the parameter's whole range.
  */
 public record Shape(List<Stage> stages) {
 
     /** The control's whole way over the parameter's whole range. */
     public static final Shape WHOLE = new Shape(List.of());
 
+    /** The most stages there can be. */
+    public static final int MOST = 16;
+
     public Shape {
         stages = List.copyOf(stages);
-        int last = 0;
+        boolean crossed = false;
+        boolean beyond = false;
         for (Stage stage : stages) {
-            int side = stage instanceof Stage.Invert ? 0 : stage instanceof Stage.Scale ? 1 : 2;
-            if (side < last || side == 1 && last == 1) {
+            boolean crossing = stage.side() == Stage.Side.CROSSING;
+            if (beyond && stage.side() == Stage.Side.CONTROL || crossing && (beyond || crossed)) {
                 throw new IllegalArgumentException(
-                        "stages stand in the order invert, scale, clamp, with one scale at most");
+                        "stages stand in the order of their sides: the control's, at most one that crosses over, the parameter's");
             }
-            last = side;
+            crossed |= crossing;
+            beyond |= crossing || stage.side() == Stage.Side.PARAMETER;
+        }
+        if (stages.stream().skip(1).anyMatch(s -> bare(s) instanceof Stage.Accumulate)) {
+            throw new IllegalArgumentException("the stage that makes movement out of steps stands first");
+        }
+        if (stages.size() > MOST) {
+            throw new IllegalArgumentException("a shape has at most " + MOST + " stages");
         }
     }
 
     /** The stage that crosses from control to parameter, if it is not the whole range. */
     public Optional<Stage.Scale> scale() {
-        return stages.stream()
-                .filter(Stage.Scale.class::isInstance)
-                .map(Stage.Scale.class::cast)
-                .findFirst();
+        return first(Stage.Scale.class);
+    }
+
+    /** How steps become movement, if it is said. */
+    public Optional<Stage.Accumulate> accumulate() {
+        return first(Stage.Accumulate.class);
+    }
+
+    private <T extends Stage> Optional<T> first(Class<T> kind) {
+        return stages.stream().filter(kind::isInstance).map(kind::cast).findFirst();
+    }
+
+    /** Whether an endless control is counted, on and on, instead of moved between two ends. */
+    public boolean counts() {
+        return scale().filter(Stage.Scale::open).isPresent();
     }
 
     /** Whether an odd number of stages turns the control round. */
@@ -42,23 +64,89 @@ public record Shape(List<Stage> stages) {
 
     /** The same shape with the control turned round. */
     public Shape invert() {
-        return inverted()
-                ? new Shape(stages.stream()
-                        .filter(s -> !(s instanceof Stage.Invert))
-                        .toList())
-                : new Shape(concat(List.of(new Stage.Invert()), stages));
+        List<Stage> next = new ArrayList<>(stages);
+        if (inverted()) {
+            next.removeIf(Stage.Invert.class::isInstance);
+        } else {
+            next.add(accumulate().isPresent() ? 1 : 0, new Stage.Invert());
+        }
+        return new Shape(next);
     }
 
     /** The same shape with another scale. */
     public Shape with(Stage.Scale scale) {
-        List<Stage> before =
-                stages.stream().filter(Stage.Invert.class::isInstance).toList();
-        List<Stage> after =
-                stages.stream().filter(Stage.Clamp.class::isInstance).toList();
-        return new Shape(concat(concat(before, List.of(scale)), after));
+        List<Stage> next = new ArrayList<>(stages);
+        for (int i = 0; i < next.size(); i++) {
+            if (next.get(i).side() == Stage.Side.CROSSING) {
+                next.set(i, scale);
+                return new Shape(next);
+            }
+        }
+        return put(scale);
     }
 
-    private static List<Stage> concat(List<? extends Stage> a, List<? extends Stage> b) {
-        return Stream.<Stage>concat(a.stream(), b.stream()).toList();
+    /** The same shape with one stage more, as far back as its side allows. */
+    public Shape put(Stage stage) {
+        List<Stage> next = new ArrayList<>(stages);
+        int at = next.size();
+        if (stage instanceof Stage.Accumulate) {
+            at = 0;
+        } else if (stage.side() == Stage.Side.CONTROL) {
+            at = 0;
+            while (at < next.size() && !isBeyond(next.get(at))) {
+                at++;
+            }
+        } else if (stage.side() == Stage.Side.CROSSING) {
+            while (at > 0 && next.get(at - 1).side() != Stage.Side.CONTROL) {
+                at--;
+            }
+        }
+        next.add(at, stage);
+        return new Shape(next);
+    }
+
+    private static boolean isBeyond(Stage stage) {
+        return stage.side() == Stage.Side.PARAMETER || stage.side() == Stage.Side.CROSSING;
+    }
+
+    /** The same shape with another stage at a place. */
+    public Shape set(int place, Stage stage) {
+        List<Stage> next = new ArrayList<>(stages);
+        next.set(place, stage);
+        return new Shape(next);
+    }
+
+    /** The same shape without the stage at a place. */
+    public Shape remove(int place) {
+        List<Stage> next = new ArrayList<>(stages);
+        next.remove(place);
+        return new Shape(next);
+    }
+
+    /** The same shape with the stage at a place moved to another. */
+    public Shape move(int place, int to) {
+        List<Stage> next = new ArrayList<>(stages);
+        next.add(to, next.remove(place));
+        return new Shape(next);
+    }
+
+    /** The same shape with the stage at a place switched off, or on again. */
+    public Shape bypass(int place) {
+        Stage stage = stages.get(place);
+        return set(place, stage instanceof Stage.Bypassed bypassed ? bypassed.stage() : new Stage.Bypassed(stage));
+    }
+
+    /** These stages, then those of another. */
+    public Shape then(Shape own) {
+        if (own.stages.isEmpty()) {
+            return this;
+        }
+        List<Stage> all = new ArrayList<>(stages);
+        all.addAll(own.stages);
+        return new Shape(all);
+    }
+
+    private static Stage bare(Stage stage) {
+        return stage instanceof Stage.Bypassed bypassed ? bypassed.stage() : stage;
     }
 }

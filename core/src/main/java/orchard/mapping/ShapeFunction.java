@@ -2,80 +2,174 @@ package orchard.mapping;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.DoubleUnaryOperator;
+import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 
 /**
- * A {@link Shape} made ready to be used on one parameter: its stages as functions of positions 0..1. Immutable; allocates
- * nothing in {@link #forward} and {@link #backward}.
+ * A {@link Shape} made ready to be used on one parameter. Immutable; what stages remember stands in an array that is handed in.
+ * Allocates nothing in {@link #forward} and {@link #backward}, but for a formula. A value that is not there is NaN.
  */
 public final class ShapeFunction {
 
-    private final DoubleUnaryOperator[] stages;
-    private final DoubleUnaryOperator[] inverses;
-
-    private ShapeFunction(DoubleUnaryOperator[] stages, DoubleUnaryOperator[] inverses) {
-        this.stages = stages;
-        this.inverses = inverses;
+    /** What a value between two stages is. */
+    private enum Medium {
+        CONTROL,
+        POSITION,
+        REAL
     }
 
-    /** The function of a shape over a parameter's range and law. */
+    private final StageFunction[] stages;
+    private final int[] shown;
+    private final Medium[] media;
+    private final Parameter parameter;
+    private final int memory;
+
+    private ShapeFunction(List<StageFunction> stages, List<Integer> shown, List<Medium> media, Parameter parameter) {
+        this.stages = stages.toArray(new StageFunction[0]);
+        this.shown = shown.stream().mapToInt(i -> i).toArray();
+        this.media = media.toArray(new Medium[0]);
+        this.parameter = parameter;
+        this.memory = stages.stream().mapToInt(StageFunction::memory).sum();
+    }
+
+    /**
+     * The function of a shape over a parameter's range and law.
+     *
+     * @throws IllegalArgumentException if a stage does not fit the parameter
+     * @throws Formula.Unusable if a formula cannot be understood
+     */
     public static ShapeFunction of(Shape shape, Parameter parameter) {
-        List<DoubleUnaryOperator> stages = new ArrayList<>();
-        List<DoubleUnaryOperator> inverses = new ArrayList<>();
+        List<StageFunction> stages = new ArrayList<>();
+        List<Integer> shown = new ArrayList<>();
+        List<Medium> media = new ArrayList<>();
+        Medium medium = Medium.CONTROL;
         for (Stage stage : shape.stages()) {
-            if (stage instanceof Stage.Invert) {
-                stages.add(x -> 1 - x);
-                inverses.add(x -> 1 - x);
-            } else if (stage instanceof Stage.Scale scale) {
-                double low = parameter.position(scale.low());
-                double high = parameter.position(scale.high());
-                double from = scale.from();
-                double width = scale.to() - from;
-                stages.add(x -> low + cut((x - from) / width) * (high - low));
-                inverses.add(low == high ? x -> from : y -> from + cut((y - low) / (high - low)) * width);
-            } else if (stage instanceof Stage.Clamp clamp) {
-                double low = parameter.position(clamp.low());
-                double high = parameter.position(clamp.high());
-                stages.add(x -> Math.max(low, Math.min(high, x)));
-                inverses.add(DoubleUnaryOperator.identity());
+            if (stage.side() == Stage.Side.PARAMETER && medium != Medium.REAL && !(stage instanceof Stage.Bypassed)) {
+                stages.add(StageFunctions.real(parameter));
+                medium = Medium.REAL;
+            } else if (stage.side() == Stage.Side.EITHER
+                    && medium == Medium.POSITION
+                    && !(stage instanceof Stage.Bypassed)) {
+                stages.add(StageFunctions.real(parameter));
+                medium = Medium.REAL;
+            }
+            stages.add(StageFunctions.of(stage, parameter, medium == Medium.REAL));
+            if (stage instanceof Stage.Scale scale) {
+                medium = scale.open() ? Medium.REAL : Medium.POSITION;
+            } else if (stage instanceof Stage.LookUp) {
+                medium = Medium.REAL;
+            }
+            shown.add(stages.size() - 1);
+            media.add(medium);
+        }
+        stages.add(medium == Medium.REAL ? StageFunctions.position(parameter) : StageFunctions.CUT);
+        return new ShapeFunction(stages, shown, media, parameter);
+    }
+
+    /** How many numbers its stages remember. */
+    public int memory() {
+        return memory;
+    }
+
+    /**
+     * The parameter's position for a control's.
+     *
+     * @param position the control's, or NaN if only time went by
+     * @param memory what the stages remember, NaN at first
+     * @param at where this function's part of the memory begins
+     * @param nanos the moment
+     * @param values takes the value after each stage of the shape, if it is not null
+     * @return 0..1, or NaN for nothing
+     */
+    public double forward(double position, double[] memory, int at, long nanos, double[] values) {
+        double value = position;
+        int mine = at;
+        int next = 0;
+        for (int i = 0; i < stages.length; i++) {
+            value = stages[i].forward(value, memory, mine, nanos);
+            mine += stages[i].memory();
+            if (values != null && next < shown.length && shown[next] == i) {
+                values[next++] = value;
             }
         }
-        return new ShapeFunction(
-                stages.toArray(new DoubleUnaryOperator[0]), inverses.toArray(new DoubleUnaryOperator[0]));
+        return value;
     }
 
-    /** The parameter's position for a control's. */
+    /** The parameter's position for a control's, as if nothing had been before. */
     public double forward(double position) {
-        double value = position;
-        for (DoubleUnaryOperator stage : stages) {
-            value = stage.applyAsDouble(value);
+        return forward(position, fresh(), 0, 0, null);
+    }
+
+    /** The values after each stage for a control's position, as if nothing had been before. */
+    public List<Double> values(double position) {
+        double[] values = new double[shown.length];
+        double last = forward(position, fresh(), 0, 0, values);
+        List<Double> all = new ArrayList<>();
+        all.add(position);
+        for (double value : values) {
+            all.add(value);
         }
-        return value;
+        all.add(last);
+        return all;
+    }
+
+    /** An empty memory for this function alone. */
+    public double[] fresh() {
+        double[] empty = new double[memory];
+        java.util.Arrays.fill(empty, Double.NaN);
+        return empty;
+    }
+
+    /** How many stages the shape has. */
+    public int stages() {
+        return shown.length;
+    }
+
+    /** Whether time alone will change the value. */
+    public boolean isMoving(double[] memory, int at) {
+        int mine = at;
+        for (StageFunction stage : stages) {
+            if (stage.isMoving(memory, mine)) {
+                return true;
+            }
+            mine += stage.memory();
+        }
+        return false;
     }
 
     /** The control's position for a parameter's; where several would do, one of them. */
     public double backward(double position) {
         double value = position;
-        for (int i = inverses.length - 1; i >= 0; i--) {
-            value = inverses[i].applyAsDouble(value);
+        for (int i = stages.length - 1; i >= 0; i--) {
+            value = stages[i].backward(value);
         }
         return value;
     }
 
-    /** The value before the first stage and after each. */
-    public List<Double> values(double position) {
-        List<Double> values = new ArrayList<>(stages.length + 1);
-        values.add(position);
-        double value = position;
-        for (DoubleUnaryOperator stage : stages) {
-            value = stage.applyAsDouble(value);
-            values.add(value);
+    /**
+     * Whether {@link #forward} gives back what {@link #backward} was given, for every position it can reach. After one stage that
+     * gives only part of its side's values no second one can be undone for sure.
+     */
+    public boolean inverts() {
+        int parts = 0;
+        for (StageFunction stage : stages) {
+            if (stage.inverse() == StageFunction.Inverse.NONE) {
+                return false;
+            }
+            parts += stage.inverse() == StageFunction.Inverse.PART ? 1 : 0;
         }
-        return values;
+        return parts <= 1;
     }
 
-    private static double cut(double position) {
-        return Math.max(0, Math.min(1, position));
+    /** The value after a stage, as people read it: a share of the control's way, or the parameter's own words. */
+    public String text(int stage, double value) {
+        if (Double.isNaN(value)) {
+            return "nothing";
+        }
+        return switch (media[stage]) {
+            case CONTROL -> Display.text(100 * value, "%");
+            case POSITION -> parameter.text(value);
+            case REAL -> parameter.textOfReal(value);
+        };
     }
 }

@@ -7,13 +7,20 @@ import orchard.gear.Ref;
  * What sets a mapping off.
  *
  * @param triggers one or more; any of them sets it off
+ * @param gesture what has to be done with it
  */
-public record When(List<Ref.ToControl> triggers) {
+public record When(List<Ref.ToControl> triggers, Gesture gesture) {
 
     public When {
         triggers = List.copyOf(triggers);
+        gesture = gesture == null ? Gesture.MOVE : gesture;
         if (triggers.isEmpty()) {
             throw new IllegalArgumentException("a mapping has at least one trigger");
         }
+    }
+
+    /** Any move of one of these. */
+    public When(List<Ref.ToControl> triggers) {
+        this(triggers, Gesture.MOVE);
     }
 }

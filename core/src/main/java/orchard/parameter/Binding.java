@@ -27,8 +27,31 @@ public sealed interface Binding {
     /** The message in words. */
     String words();
 
-    /** An OSC address that takes the real value as a float, and tells value and display text. */
-    record Osc(String address) implements Binding {
+    /** The message that says that a finger is on what sets the parameter, or has left it; null if its device does not ask. */
+    default Message touched(boolean begins) {
+        return null;
+    }
+
+    /**
+     * An OSC address that takes the real value as a float, and tells value and display text.
+     *
+     * @param touch the address that takes 1 when a finger comes and 0 when it goes; "" for none
+     */
+    record Osc(String address, String touch) implements Binding {
+        public Osc {
+            touch = touch == null ? "" : touch;
+        }
+
+        /** An address that does not ask for fingers. */
+        public Osc(String address) {
+            this(address, "");
+        }
+
+        @Override
+        public Message touched(boolean begins) {
+            return touch.isEmpty() ? null : OscMessage.of(touch, begins ? 1 : 0);
+        }
+
         @Override
         public Message message(double real, Range range) {
             return new OscMessage(address, List.of(new OscArgument.Float32((float) real)));

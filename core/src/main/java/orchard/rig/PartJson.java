@@ -6,6 +6,7 @@ import java.util.List;
 import orchard.gear.Lamp;
 import orchard.mapping.Do;
 import orchard.mapping.Stage;
+import orchard.mapping.Value;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
@@ -26,6 +27,7 @@ public final class PartJson {
 
     private static final JsonMapper MAPPER = JsonMapper.builder()
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES) // written before the field was there
             .addMixIn(Part.class, Variant.class)
             .addMixIn(Law.class, Variant.class)
             .addMixIn(Binding.class, Variant.class)
@@ -37,6 +39,7 @@ public final class PartJson {
             .addMixIn(Stage.class, Variant.class)
             .addMixIn(While.class, Variant.class)
             .addMixIn(Do.Action.class, Variant.class)
+            .addMixIn(Value.class, Variant.class)
             .build();
 
     private PartJson() {}

@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import java.util.List;
+import orchard.gear.Takeover;
 import orchard.signal.NoteName;
 
 /**
@@ -9,20 +10,23 @@ import orchard.signal.NoteName;
  * @param octaveOfNote60 4 or 3: makers disagree on what note 60 is called
  * @param udpPorts where OSC is heard besides the port Orchard was started with, in rising order
  * @param tcpPorts the same for OSC over TCP
+ * @param takeover what absolute controls do that stand elsewhere, unless their device or mapping says otherwise
  * @param sessions network MIDI sessions that Orchard joins, as {@code name = host:port}; the port is the control port
  */
-public record Settings(int octaveOfNote60, List<Integer> udpPorts, List<Integer> tcpPorts, List<String> sessions) {
+public record Settings(
+        int octaveOfNote60, List<Integer> udpPorts, List<Integer> tcpPorts, List<String> sessions, Takeover takeover) {
 
     /** The id of the one part that holds them. */
     public static final String ID = "settings";
 
     /** What holds as long as nobody says otherwise. */
-    public static final Settings STANDARD = new Settings(4, List.of(), List.of(), List.of());
+    public static final Settings STANDARD = new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP);
 
     public Settings {
         udpPorts = udpPorts.stream().distinct().sorted().toList();
         tcpPorts = tcpPorts.stream().distinct().sorted().toList();
         sessions = List.copyOf(sessions);
+        takeover = takeover == null ? Takeover.JUMP : takeover;
     }
 
     /** Names of notes in this rig. */

@@ -15,7 +15,6 @@ import orchard.Rigs;
 import orchard.gear.Ref;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
-import orchard.mapping.Sentence;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -88,7 +87,7 @@ class EngineRulesTest {
                 switch (step.verdict()) {
                     case ACTED ->
                         assertThat(step.values())
-                                .hasSize(mapping.shape().stages().size() + 1);
+                                .hasSize(mapping.shape().stages().size() + 2);
                     case HELD_BACK, FAULTY -> assertThat(step.why()).isNotBlank();
                 }
             }
@@ -123,7 +122,7 @@ class EngineRulesTest {
         return rig.mappings().stream()
                 .filter(m -> m.when().triggers().contains(control))
                 .filter(m -> Fault.of(m, rig).isEmpty())
-                .filter(m -> !Sentence.targets(m).isEmpty())
+                .filter(m -> !m.targets().isEmpty())
                 .toList();
     }
 

@@ -234,7 +234,7 @@ class EngineTest {
         assertThat(explain(bench.knob(21, 64)))
                 .contains("CC 21 = 64, ch 1 came from Box.")
                 .contains("That is Knob 1 of Box, now at 50 %.")
-                .contains("(0.500 → scale 0.500 → 1.26 kHz)")
+                .contains("(0.500 → scale 1.26 kHz → 1.26 kHz)")
                 .contains("Surf › Cutoff was set to 1.26 kHz: /desk/cutoff 1264.911 to Desk.")
                 .contains("was shown on Display 1 of Box");
     }

@@ -95,7 +95,7 @@ class MappingTable {
                         new Object[] {t.device(), t.control(), t.dimension()}));
         batch.batchUpdate(
                 "insert into mapping_action (mapping, place, device, parameter) values (?, ?, ?, ?)",
-                Rows.of(mapping.id(), Sentence.targets(mapping), t -> new Object[] {t.device(), t.parameter()}));
+                Rows.of(mapping.id(), mapping.targets(), t -> new Object[] {t.device(), t.parameter()}));
         batch.batchUpdate(
                 "insert into mapping_answer (mapping, place, device, light, rule) values (?, ?, ?, ?, ?)",
                 Rows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {

@@ -124,7 +124,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
         Values.OfControl value = values.controls().get(key);
         String caption = mappings.isEmpty()
                 ? control.name()
-                : Sentence.targets(mappings.get(0)).stream()
+                : mappings.get(0).targets().stream()
                         .findFirst()
                         .flatMap(names::parameter)
                         .map(p -> p.name())

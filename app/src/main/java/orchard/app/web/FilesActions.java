@@ -106,7 +106,7 @@ class FilesActions {
         for (Mapping mapping : keeper.rig().mappings()) {
             mapping.when().triggers().stream()
                     .filter(trigger -> trigger.device().equals(device.id()))
-                    .forEach(trigger -> Sentence.targets(mapping).stream()
+                    .forEach(trigger -> mapping.targets().stream()
                             .map(names::words)
                             .forEach(words -> does.merge(trigger.control(), words, (a, b) -> a + ", " + b)));
         }

@@ -103,7 +103,7 @@ class LayoutPages {
                                 .anyMatch(t -> t.device().equals(layout.id())
                                         && t.control().equals(element.id())))
                         .findFirst()
-                        .map(m -> Sentence.targets(m).get(0));
+                        .map(m -> m.targets().get(0));
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
         String key = Values.key(new Ref.ToControl(layout.id(), element.id(), "position"));
         Values.OfControl stands = values.controls().get(key);

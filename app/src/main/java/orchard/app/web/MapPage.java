@@ -131,13 +131,13 @@ class MapPage {
     private List<Line> lines(Rig rig) {
         Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            Sentence.targets(mapping)
+            mapping.targets()
                     .forEach(target -> drivers.computeIfAbsent(target, k -> new ArrayList<>())
                             .add(mapping));
         }
         return rig.mappings().stream()
                 .map(mapping -> {
-                    String others = Sentence.targets(mapping).stream()
+                    String others = mapping.targets().stream()
                             .flatMap(target -> drivers.get(target).stream())
                             .filter(other -> !other.equals(mapping))
                             .filter(other -> !(Check.follows(mapping, names) && Check.follows(other, names)))
@@ -155,7 +155,7 @@ class MapPage {
 
     private void select(Mapping mapping, Rig rig, Model model) {
         Ref.ToControl trigger = mapping.when().triggers().get(0);
-        Ref.ToParameter target = Sentence.targets(mapping).get(0);
+        Ref.ToParameter target = mapping.targets().get(0);
         Optional<Parameter> parameter = rig.parameter(target);
         Optional<Dimension> dimension = rig.device(trigger.device())
                 .flatMap(d -> d.profile().control(trigger.control()))
@@ -236,7 +236,7 @@ class MapPage {
             }
         }
         model.addAttribute("groups", choices);
-        Optional<Ref.ToParameter> target = selected.map(m -> Sentence.targets(m).get(0));
+        Optional<Ref.ToParameter> target = selected.map(m -> m.targets().get(0));
         String chosen = !group.isEmpty()
                 ? group
                 : target.flatMap(t -> rig.parameter(t).map(p -> t.device() + "/" + p.group()))
@@ -277,7 +277,7 @@ class MapPage {
     ResponseEntity<Void> range(
             @PathVariable String id, @RequestParam long seen, @RequestParam String low, @RequestParam String high) {
         return change(id, seen, "Range of ", (rig, mapping) -> {
-            Parameter parameter = rig.parameter(Sentence.targets(mapping).get(0))
+            Parameter parameter = rig.parameter(mapping.targets().get(0))
                     .orElseThrow(() -> EditRefused.invalid(id, "low", "The parameter is missing; choose one first."));
             double from = read(id, "low", low, parameter);
             double to = read(id, "high", high, parameter);
@@ -373,7 +373,7 @@ class MapPage {
 
     private String shortly(Mapping mapping) {
         return names.words(mapping.when().triggers().get(0)) + " → "
-                + names.words(Sentence.targets(mapping).get(0));
+                + names.words(mapping.targets().get(0));
     }
 
     private static Mapping with(Mapping mapping, Shape shape) {

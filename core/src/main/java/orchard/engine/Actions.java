@@ -1,0 +1,259 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Set;
+import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.mapping.Do;
+import orchard.mapping.Value;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.signal.MidiMessage;
+
+/** What mappings do once: on a press, on a release, one after the other, with waits between. */
+final class Actions {
+
+    /** How long a note sounds whose control never tells that it was let go. */
+    static final long NOTE_NANOS = 200_000_000;
+
+    private final State state;
+    private final Turn turn;
+    private final Parameters parameters;
+    private final Timers timers;
+    private final Runnable stopAll;
+    private final List<Sounding> sounding = new ArrayList<>();
+
+    /** A note that was sent and not yet let go. */
+    private record Sounding(String mapping, String device, int channel, int note) {}
+
+    /** @param stopAll what stops everything */
+    Actions(State state, Turn turn, Parameters parameters, Timers timers, Runnable stopAll) {
+        this.state = state;
+        this.turn = turn;
+        this.parameters = parameters;
+        this.timers = timers;
+        this.stopAll = stopAll;
+    }
+
+    /** The control was pressed. */
+    void press(MappingPlan mapping, ControlPlan control, double position) {
+        note(mapping, position, "");
+        perform(mapping, mapping.press(), 0, control);
+    }
+
+    /** The control was let go. */
+    void release(MappingPlan mapping, ControlPlan control, double position) {
+        boolean holds = false;
+        for (ActionPlan plan : mapping.press()) {
+            if (plan.action() instanceof Do.Hold) {
+                double before = state.memory[plan.memory()];
+                holds = true;
+                if (!Double.isNaN(before)) {
+                    state.memory[plan.memory()] = Double.NaN;
+                    set(plan.parameter(), before);
+                }
+            }
+        }
+        holds |= silence(mapping.mapping().id());
+        note(
+                mapping,
+                position,
+                holds || mapping.release().length > 0 ? "" : "heard, and nothing is to be done when it is let go");
+        perform(mapping, mapping.release(), 0, control);
+    }
+
+    /** An endless control was turned by some steps. */
+    void turned(MappingPlan mapping, int steps) {
+        note(mapping, Double.NaN, "");
+        for (ActionPlan plan : mapping.press()) {
+            if (plan.action() instanceof Do.Nudge nudge) {
+                nudge(plan.parameter(), nudge.by() * steps, nudge.around());
+            } else if (steps > 0) {
+                act(mapping, plan, null);
+            }
+        }
+    }
+
+    private void perform(MappingPlan mapping, ActionPlan[] actions, int from, ControlPlan control) {
+        for (int i = from; i < actions.length; i++) {
+            if (actions[i].action() instanceof Do.Wait wait) {
+                int next = i + 1;
+                boolean taken = timers.at(turn.now + (long) (wait.seconds() * 1e9), () -> {
+                    turn.note(considered(mapping, Step.Verdict.ACTED, List.of(), "went on after its wait"));
+                    perform(mapping, actions, next, control);
+                });
+                if (!taken) {
+                    turn.note(new Step.Refused("More than " + Timers.MOST + " actions wait for their time already"));
+                }
+                return;
+            }
+            act(mapping, actions[i], control);
+        }
+    }
+
+    private void act(MappingPlan mapping, ActionPlan plan, ControlPlan control) {
+        Do.Action action = plan.action();
+        if (action instanceof Do.SetTo set) {
+            set(plan.parameter(), position(plan, set.value()));
+        } else if (action instanceof Do.Nudge nudge) {
+            nudge(plan.parameter(), nudge.by(), nudge.around());
+        } else if (action instanceof Do.Toggle toggle) {
+            boolean isOn =
+                    Compiler.nearer(plan.parameter().parameter(), known(plan.parameter()), toggle.on(), toggle.off());
+            set(plan.parameter(), plan.parameter().parameter().position(isOn ? toggle.off() : toggle.on()));
+        } else if (action instanceof Do.Reset) {
+            Parameter parameter = plan.parameter().parameter();
+            set(plan.parameter(), parameter.position(parameter.standard()));
+        } else if (action instanceof Do.Hold hold) {
+            state.memory[plan.memory()] = known(plan.parameter());
+            set(plan.parameter(), position(plan, hold.value()));
+        } else if (action instanceof Do.Choose choose && control != null) {
+            choose(mapping, plan, choose, control);
+        } else if (action instanceof Do.Send send) {
+            send(mapping, send, control);
+        } else if (action instanceof Do.StopAll) {
+            stopAll.run();
+        }
+    }
+
+    private void choose(MappingPlan mapping, ActionPlan plan, Do.Choose choose, ControlPlan control) {
+        int index = mapping.mapping().when().triggers().indexOf(control.ref());
+        Parameter parameter = plan.parameter().parameter();
+        double wanted = parameter.position(choose.values().get(Math.max(0, index)));
+        boolean again =
+                state.memory[plan.memory()] == index && Math.abs(known(plan.parameter()) - wanted) < Position.SAME;
+        if (again && choose.stop() != null) {
+            state.memory[plan.memory()] = Double.NaN;
+            set(plan.parameter(), parameter.position(choose.stop()));
+        } else {
+            state.memory[plan.memory()] = index;
+            set(plan.parameter(), wanted);
+        }
+    }
+
+    private void send(MappingPlan mapping, Do.Send send, ControlPlan control) {
+        if (send.message() instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
+            Sounding note = new Sounding(mapping.mapping().id(), send.device(), on.channel(), on.note());
+            sounding.removeIf(other -> {
+                boolean same = other.device().equals(note.device())
+                        && other.channel() == note.channel()
+                        && other.note() == note.note();
+                if (same) {
+                    off(other);
+                }
+                return same;
+            });
+            sounding.add(note);
+            if (control == null || !control.dimension().tellsRelease()) {
+                timers.at(turn.now + NOTE_NANOS, () -> {
+                    if (sounding.remove(note)) {
+                        off(note);
+                    }
+                });
+            }
+        }
+        say(send.device(), send.message());
+    }
+
+    /** Lets the notes of a mapping go; false if there were none. */
+    private boolean silence(String mapping) {
+        return silence(note -> note.mapping().equals(mapping));
+    }
+
+    /** Lets all notes go whose mapping is not among these. */
+    void keep(Set<String> mappings) {
+        silence(note -> !mappings.contains(note.mapping()));
+    }
+
+    /** Lets all notes go. */
+    void silence() {
+        silence(note -> true);
+    }
+
+    private boolean silence(java.util.function.Predicate<Sounding> which) {
+        boolean any = false;
+        for (Iterator<Sounding> each = sounding.iterator(); each.hasNext(); ) {
+            Sounding note = each.next();
+            if (which.test(note)) {
+                each.remove();
+                off(note);
+                any = true;
+            }
+        }
+        return any;
+    }
+
+    private void off(Sounding note) {
+        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.note(), 64));
+    }
+
+    private void say(String device, orchard.signal.Message message) {
+        turn.send(device, message);
+        turn.note(new Step.Said(device, "message", message));
+    }
+
+    private double position(ActionPlan plan, Value value) {
+        Parameter parameter = plan.parameter().parameter();
+        if (value instanceof Value.Fixed fixed) {
+            return parameter.position(fixed.real());
+        }
+        double other = state.parameterPosition[plan.other().slot()];
+        return Double.isNaN(other)
+                ? Double.NaN
+                : parameter.position(plan.other().parameter().real(other));
+    }
+
+    private double known(ParameterPlan plan) {
+        double position = state.parameterPosition[plan.slot()];
+        return Double.isNaN(position)
+                ? plan.parameter().position(plan.parameter().standard())
+                : position;
+    }
+
+    private void nudge(ParameterPlan plan, double by, boolean around) {
+        Parameter parameter = plan.parameter();
+        double low = parameter.range().low();
+        double high = parameter.range().high();
+        double next = parameter.real(known(plan)) + by;
+        if (around && (next < low - 1e-9 || next > high + 1e-9)) {
+            // what has steps has one more place to be than its width
+            double width = high - low + (isStepped(parameter) ? stepSize(parameter) : 0);
+            next = low + ((next - low) % width + width) % width;
+        }
+        set(plan, parameter.position(next));
+    }
+
+    private static boolean isStepped(Parameter parameter) {
+        return parameter.law() instanceof Law.Stepped || parameter.law() instanceof Law.Named;
+    }
+
+    private static double stepSize(Parameter parameter) {
+        return parameter.law() instanceof Law.Stepped stepped
+                ? (parameter.range().high() - parameter.range().low()) / (stepped.count() - 1)
+                : 1;
+    }
+
+    private void set(ParameterPlan plan, double position) {
+        if (!Double.isNaN(position) && state.present[plan.device().slot()]) {
+            parameters.set(plan, position);
+        } else if (!state.present[plan.device().slot()]) {
+            turn.note(new Step.Refused(plan.device().device().name() + " is not there"));
+        }
+    }
+
+    private void note(MappingPlan mapping, double position, String why) {
+        if (turn.traced()) {
+            List<Double> values = Double.isNaN(position) ? List.of() : List.of(position);
+            turn.note(considered(mapping, why.isEmpty() ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK, values, why));
+        }
+    }
+
+    private static Step.Considered considered(
+            MappingPlan mapping, Step.Verdict verdict, List<Double> values, String why) {
+        return new Step.Considered(mapping.mapping().id(), 0, verdict, values, why);
+    }
+}

@@ -1,0 +1,209 @@
+package orchard.mapping;
+
+import dev.cel.bundle.Cel;
+import dev.cel.bundle.CelFactory;
+import dev.cel.common.CelFunctionDecl;
+import dev.cel.common.CelIssue;
+import dev.cel.common.CelOptions;
+import dev.cel.common.CelOverloadDecl;
+import dev.cel.common.CelValidationException;
+import dev.cel.common.types.CelType;
+import dev.cel.common.types.SimpleType;
+import dev.cel.extensions.CelExtensions;
+import dev.cel.runtime.CelEvaluationException;
+import dev.cel.runtime.CelFunctionBinding;
+import dev.cel.runtime.CelRuntime;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.DoubleBinaryOperator;
+
+/**
+ * A formula of one's own, in the Common Expression Language with its math functions and {@code wrap(x, low, high)},
+ * {@code scale(x, inLow, inHigh, outLow, outHigh)} and {@code clamp(x, low, high)}. It knows {@code x}, the value that comes in, and
+ * {@code low} and {@code high}, the ends of the parameter's range. Whole numbers and numbers with a point may be mixed. Immutable; costs
+ * some microseconds a value.
+ */
+public final class Formula {
+
+    /** The longest formula there can be, in letters. */
+    public static final int LONGEST = 400;
+
+    private static final Cel CEL = cel();
+
+    private final String text;
+    private final CelRuntime.Program program;
+    private final Map<String, Object> variables = new HashMap<>();
+
+    private Formula(String text, CelRuntime.Program program, double low, double high) {
+        this.text = text;
+        this.program = program;
+        variables.put("low", low);
+        variables.put("high", high);
+    }
+
+    /** A formula that cannot be understood, or came to no number; the message says where and why. */
+    public static final class Unusable extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        Unusable(String message) {
+            super(message);
+        }
+    }
+
+    /**
+     * Reads a formula.
+     *
+     * @param low low end of the parameter's range
+     * @param high high end of the parameter's range
+     * @throws Unusable if it cannot be understood, or does not give a number
+     */
+    public static Formula of(String text, double low, double high) {
+        if (text.isBlank()) {
+            throw new Unusable("A formula is needed, like x * x");
+        }
+        if (text.length() > LONGEST) {
+            throw new Unusable("Too long: a formula has at most " + LONGEST + " letters");
+        }
+        try {
+            var checked = CEL.compile(text).getAst();
+            CelType type = checked.getResultType();
+            if (!type.equals(SimpleType.DOUBLE) && !type.equals(SimpleType.INT) && !type.equals(SimpleType.BOOL)) {
+                throw new Unusable("It gives no number but " + type.name());
+            }
+            return new Formula(text, CEL.createProgram(checked), low, high);
+        } catch (CelValidationException e) {
+            throw new Unusable(words(e));
+        } catch (CelEvaluationException e) {
+            throw new Unusable("It cannot be used: " + e.getMessage());
+        }
+    }
+
+    private static String words(CelValidationException e) {
+        return e.getErrors().stream()
+                .findFirst()
+                .map(issue -> "At letter " + (issue.getSourceLocation().getColumn() + 1) + ": " + plain(issue))
+                .orElse("It cannot be understood");
+    }
+
+    private static String plain(CelIssue issue) {
+        String message = issue.getMessage().split("\n", 2)[0];
+        java.util.regex.Matcher unknown = java.util.regex.Pattern.compile("undeclared reference to '([^']*)'")
+                .matcher(message);
+        if (unknown.find()) {
+            return "nothing is called “" + unknown.group(1) + "” here; there are x, low and high";
+        }
+        return message.startsWith("found no matching overload")
+                ? "these do not go together: " + message.replaceFirst(" \\(candidates.*", "")
+                : message;
+    }
+
+    /** The text it was read from. */
+    public String text() {
+        return text;
+    }
+
+    /**
+     * Its value; true counts as 1 and false as 0.
+     *
+     * @throws Unusable if it comes to no finite number
+     */
+    public double apply(double x) {
+        variables.put("x", x);
+        Object result;
+        try {
+            result = program.eval(variables);
+        } catch (CelEvaluationException e) {
+            throw new Unusable("The formula “" + text + "” failed for x = " + x + ": "
+                    + e.getMessage().split("\n", 2)[0].replaceFirst("^evaluation error[^:]*: ", ""));
+        }
+        double value = result instanceof Boolean on ? on ? 1 : 0 : ((Number) result).doubleValue();
+        if (!Double.isFinite(value)) {
+            throw new Unusable("The formula “" + text + "” comes to no number for x = " + x
+                    + ": something is divided by nothing, or grows without end");
+        }
+        return value;
+    }
+
+    private static Cel cel() {
+        List<CelFunctionDecl> declared = new ArrayList<>();
+        List<CelFunctionBinding> bound = new ArrayList<>();
+        own("wrap", 3, n -> wrap(n[0], n[1], n[2]), declared, bound);
+        own("clamp", 3, n -> Math.max(n[1], Math.min(n[2], n[0])), declared, bound);
+        own("scale", 5, n -> n[3] + (n[0] - n[1]) / (n[2] - n[1]) * (n[4] - n[3]), declared, bound);
+        mixed("_+_", "add", (a, b) -> a + b, declared, bound);
+        mixed("_-_", "subtract", (a, b) -> a - b, declared, bound);
+        mixed("_*_", "multiply", (a, b) -> a * b, declared, bound);
+        mixed("_/_", "divide", (a, b) -> a / b, declared, bound);
+        return CelFactory.standardCelBuilder()
+                .setOptions(CelOptions.current()
+                        .enableHeterogeneousNumericComparisons(true)
+                        .build())
+                .addCompilerLibraries(CelExtensions.math(CelOptions.DEFAULT))
+                .addRuntimeLibraries(CelExtensions.math(CelOptions.DEFAULT))
+                .addVar("x", SimpleType.DOUBLE)
+                .addVar("low", SimpleType.DOUBLE)
+                .addVar("high", SimpleType.DOUBLE)
+                .addFunctionDeclarations(declared)
+                .addFunctionBindings(bound)
+                .build();
+    }
+
+    private interface Numbers {
+        double of(double... numbers);
+    }
+
+    /** A function of ours; every argument may be whole or not. */
+    private static void own(
+            String name,
+            int arguments,
+            Numbers function,
+            List<CelFunctionDecl> declared,
+            List<CelFunctionBinding> bound) {
+        String id = name + "_numbers";
+        declared.add(CelFunctionDecl.newFunctionDeclaration(
+                name,
+                CelOverloadDecl.newGlobalOverload(
+                        id, SimpleType.DOUBLE, Collections.nCopies(arguments, SimpleType.DYN))));
+        bound.add(CelFunctionBinding.from(id, Collections.nCopies(arguments, Object.class), given -> {
+            double[] numbers = new double[arguments];
+            for (int i = 0; i < arguments; i++) {
+                if (!(given[i] instanceof Number number)) {
+                    throw new IllegalArgumentException(name + " takes numbers");
+                }
+                numbers[i] = number.doubleValue();
+            }
+            return function.of(numbers);
+        }));
+    }
+
+    private static void mixed(
+            String operator,
+            String name,
+            DoubleBinaryOperator function,
+            List<CelFunctionDecl> declared,
+            List<CelFunctionBinding> bound) {
+        String whole = name + "_whole_double";
+        String point = name + "_double_whole";
+        declared.add(CelFunctionDecl.newFunctionDeclaration(
+                operator,
+                CelOverloadDecl.newGlobalOverload(whole, SimpleType.DOUBLE, SimpleType.INT, SimpleType.DOUBLE),
+                CelOverloadDecl.newGlobalOverload(point, SimpleType.DOUBLE, SimpleType.DOUBLE, SimpleType.INT)));
+        bound.add(CelFunctionBinding.from(
+                whole, Long.class, Double.class, (a, b) -> function.applyAsDouble(a.doubleValue(), b)));
+        bound.add(CelFunctionBinding.from(
+                point, Double.class, Long.class, (a, b) -> function.applyAsDouble(a, b.doubleValue())));
+    }
+
+    /** A value taken round between two ends; the high end itself stays. */
+    static double wrap(double value, double low, double high) {
+        double width = high - low;
+        if (value == high) {
+            return value;
+        }
+        double rest = (value - low) % width;
+        return low + (rest < 0 ? rest + width : rest);
+    }
+}
