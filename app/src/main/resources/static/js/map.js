@@ -2,14 +2,20 @@
 import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./main.js";
+import { mountNumbers } from "./numbers.js";
 
 let page;
 let points = [];
+let positions = [];
 
 export function mount(main, known) {
   page = main;
   const fall = main.querySelector(".fall");
-  points = (fall.dataset.points || "").split(" ").filter(Boolean).map(Number);
+  const numbers = (list) => (list || "").split(" ").filter(Boolean).map(Number);
+  points = numbers(fall.dataset.points);
+  positions = numbers(fall.dataset.positions);
+  mountStages(main);
+  mountLines(main.querySelector(".actionlines"));
   fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
   main.querySelectorAll(".cell").forEach(mountCell);
   main.querySelectorAll(".face .control").forEach((control) => {
@@ -30,6 +36,7 @@ export function mount(main, known) {
   main.querySelectorAll("[data-open]").forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
   main.querySelectorAll("input.quantity").forEach(mountQuantity);
+  mountNumbers(main);
   const filter = main.querySelector("#filter");
   filter?.addEventListener("input", () => {
     const wanted = filter.value.toLowerCase();
@@ -63,7 +70,7 @@ function openClause(clause) {
   page.querySelectorAll("form.clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
   page.querySelectorAll(".phrase[data-clause]").forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
   const form = page.querySelector(`form.clause[data-clause="${clause}"]`);
-  const field = form?.querySelector("input:not([type=hidden]), select");
+  const field = form?.querySelector("input:not([type=hidden]), select, button");
   field?.focus();
   field?.select?.();
 }
@@ -75,7 +82,7 @@ export function escape() {
 }
 
 export function key(event, main) {
-  const go = { r: () => openClause("shape"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
+  const go = { r: () => openClause("shape"), w: () => openClause("when"), d: () => openClause("do"), f: () => openClause("marks"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
   if (!go || event.altKey || event.target.closest?.(".cell") && event.key === "Delete") return false;
   go();
   return true;
@@ -85,6 +92,51 @@ function step(by) {
   const links = [...page.querySelectorAll("#sentences li:not([hidden]) a")];
   const at = links.findIndex((link) => link.hasAttribute("aria-current"));
   links[clamp(at + by, 0, links.length - 1)]?.click();
+}
+
+/** Stages open their form in place; a menu adds one; advice fills the range in. */
+function mountStages(main) {
+  main.querySelectorAll(".chain .stage, [data-leave]").forEach((link) => link.addEventListener("click", (event) => {
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    const path = link.getAttribute("href");
+    history.replaceState(null, "", path);
+    htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
+  }));
+  main.querySelector(".stageform")?.scrollIntoView({ block: "nearest" });
+  main.addEventListener("click", (event) => {
+    const fill = event.target.closest("[data-fill]");
+    if (!fill) return;
+    const form = fill.closest("form");
+    form.elements.low.value = fill.dataset.low;
+    form.elements.high.value = fill.dataset.high;
+  });
+}
+
+/** Lines of what is done: each shows only the fields that its kind has. */
+function mountLines(list) {
+  if (!list) return;
+  const show = (line) => {
+    const kind = line.querySelector("[name=what]").selectedOptions[0];
+    line.querySelector("[name=parameter]").hidden = kind.dataset.about !== "true";
+    const value = line.querySelector("[name=value]");
+    value.hidden = !kind.dataset.example;
+    value.placeholder = kind.dataset.example ?? "";
+  };
+  const lines = () => list.querySelectorAll("li");
+  lines().forEach(show);
+  list.addEventListener("change", (event) => show(event.target.closest("li")));
+  list.addEventListener("click", (event) => {
+    const line = event.target.closest("li");
+    if (event.target.closest("[data-out]")) line.remove();
+    if (event.target.closest("[data-up]")) line.previousElementSibling?.before(line);
+  });
+  list.closest("form").querySelector("[data-add-line]").addEventListener("click", () => {
+    list.append(document.getElementById("actionline").content.cloneNode(true));
+    const line = list.lastElementChild;
+    show(line);
+    line.querySelector("[name=what]").focus();
+  });
 }
 
 /** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
@@ -161,12 +213,15 @@ export function live(message) {
   const fall = page.querySelector(".fall");
   const control = message.controls?.[fall.dataset.trigger];
   const parameter = message.parameters?.[fall.dataset.target];
-  const considered = message.mappings?.[page.dataset.selected];
+  const mine = page.dataset.selected + "/";
+  const considered = Object.entries(message.mappings ?? {}).filter(([key]) => key.startsWith(mine));
   if (control) {
     here(control);
-    if (considered) pulse(".branches .in", ".branches .out");
+    if (considered.length) pulse(".branches .in", ".branches .out");
   }
-  if (considered?.values?.length) text("[data-live-shaped]", considered.values[considered.values.length - 1].toFixed(3));
+  for (const [key, one] of considered) shaped(key.slice(mine.length), one);
+  const curved = message.parameters?.[fall.dataset.curve];
+  if (curved) ghost(curved.position);
   if (parameter) {
     text("[data-live-real]", parameter.text);
     if (!control) pulse(".branches .answer");
@@ -176,7 +231,45 @@ export function live(message) {
 /** Where the control is: its number in the sentence, its dot on the curve. */
 function here(control) {
   text("[data-live-raw]", plain(control.number));
-  dot(control.position);
+  if (Number(page.querySelector(".fall").dataset.span) === 1) dot(control.position);
+}
+
+/** What the mapping made of a move: the value behind each stage, and why nothing came of it. */
+function shaped(action, one) {
+  if (one.texts) {
+    page.querySelectorAll(`.chain[data-live-action="${CSS.escape(action)}"] .stagelive, .chain:first-child .stagelive`).forEach((slot) => {
+      const words = one.texts[Number(slot.dataset.index)];
+      const chain = slot.closest(".chain");
+      if (words !== undefined && (chain.dataset.liveAction === action)) slot.textContent = words;
+    });
+    if (one.texts.length) text("[data-live-shaped]", one.texts[one.texts.length - 1]);
+  }
+  const fall = page.querySelector(".fall");
+  if (action === fall.dataset.action && one.position !== undefined) {
+    const span = Number(fall.dataset.span);
+    dot(span === 1 ? one.position : (((one.position % span) + span) % span) / span);
+  }
+  text("[data-live-why]", one.verdict === "HELD_BACK" ? " · " + one.why : "");
+}
+
+/** Where the parameter stands, if the control stands elsewhere. */
+let stands = -1;
+function ghost(position = stands) {
+  stands = position;
+  const curve = page.querySelector(".curve");
+  if (!curve || !positions.length || position < 0) return;
+  let nearest = -1;
+  positions.forEach((p, i) => {
+    if (p >= 0 && (nearest < 0 || Math.abs(p - position) < Math.abs(positions[nearest] - position))) nearest = i;
+  });
+  if (nearest < 0 || Math.abs(positions[nearest] - position) > 0.05) nearest = -1;
+  const x = (nearest / (positions.length - 1)) * 230;
+  const y = 160 - points[nearest] * 160;
+  const at = Number(curve.querySelector(".dot").getAttribute("cx"));
+  const apart = nearest >= 0 && at >= 0 && Math.abs(at - x) > 8;
+  curve.querySelector("circle.ghost").setAttribute("cx", apart ? x : -20);
+  curve.querySelector("circle.ghost").setAttribute("cy", apart ? y : -20);
+  curve.querySelector("path.ghost").setAttribute("d", apart ? `M0 ${y} H230` : "");
 }
 
 const plain = (number) => (Number.isInteger(number) ? String(number) : number.toFixed(3));
@@ -191,7 +284,14 @@ function dot(position) {
   if (!curve || !points.length) return;
   const place = clamp(position) * (points.length - 1);
   const left = Math.floor(place);
-  const value = points[left] + (place - left) * ((points[left + 1] ?? points[left]) - points[left]);
+  const next = points[left + 1] ?? points[left];
+  const value = points[left] < 0 || next < 0 ? -1 : points[left] + (place - left) * (next - points[left]);
+  if (value < 0) {
+    curve.querySelector(".dot").setAttribute("opacity", 0);
+    curve.querySelector(".level").setAttribute("d", "");
+    curve.querySelector(".drop").setAttribute("d", `M${position * 230} 160 V150`);
+    return;
+  }
   const x = position * 230;
   const y = 160 - value * 160;
   curve.querySelector(".dot").setAttribute("opacity", 1);
@@ -199,6 +299,7 @@ function dot(position) {
   curve.querySelector(".dot").setAttribute("cy", y);
   curve.querySelector(".drop").setAttribute("d", `M${x} 160 V${y}`);
   curve.querySelector(".level").setAttribute("d", `M0 ${y} H${x}`);
+  ghost();
 }
 
 /** Draws the branches from control to sentence to parameter, and the answer back. */
@@ -213,14 +314,15 @@ function branches() {
   const control = box(".control.selected .hit");
   const sentence = box(".sentence");
   const target = box(".cell.target");
+  const middle = box(".middle");
   const top = box(".top-face");
   const bend = (x1, y1, x2, y2) => `M${x1} ${y1} C${x1} ${(y1 + y2) / 2} ${x2} ${(y1 + y2) / 2} ${x2} ${y2}`;
   const set = (name, d) => fall.querySelector(`.branches .${name}`).setAttribute("d", d);
   const says = box(".says");
   const line = says && says.left + 6;
-  set("in", control && sentence ? bend(control.middle, control.bottom, line, sentence.top - 2) : "");
+  set("in", control && sentence ? bend(control.middle, control.bottom, line, Math.max(sentence.top - 2, middle.top)) : "");
   const clauses = box(".tools") ?? sentence;
-  set("out", target && sentence ? bend(line, clauses.bottom, target.middle, target.top) : "");
+  set("out", target && sentence ? bend(line, Math.min(clauses.bottom, middle.bottom), target.middle, target.top) : "");
   const panel = box(".parameters");
   const edge = origin.width - 8;
   const low = panel && panel.bottom + 7;

@@ -88,21 +88,26 @@ public record Shape(List<Stage> stages) {
     /** The same shape with one stage more, as far back as its side allows. */
     public Shape put(Stage stage) {
         List<Stage> next = new ArrayList<>(stages);
-        int at = next.size();
+        next.add(placeFor(stage), stage);
+        return new Shape(next);
+    }
+
+    /** Where {@link #put} puts a stage. */
+    public int placeFor(Stage stage) {
+        int at = stages.size();
         if (stage instanceof Stage.Accumulate) {
             at = 0;
         } else if (stage.side() == Stage.Side.CONTROL) {
             at = 0;
-            while (at < next.size() && !isBeyond(next.get(at))) {
+            while (at < stages.size() && !isBeyond(stages.get(at))) {
                 at++;
             }
         } else if (stage.side() == Stage.Side.CROSSING) {
-            while (at > 0 && next.get(at - 1).side() != Stage.Side.CONTROL) {
+            while (at > 0 && stages.get(at - 1).side() != Stage.Side.CONTROL) {
                 at--;
             }
         }
-        next.add(at, stage);
-        return new Shape(next);
+        return at;
     }
 
     private static boolean isBeyond(Stage stage) {

@@ -268,7 +268,7 @@ public sealed interface Stage {
     }
 
     /**
-     * Only every so-manieth value: real value to the nearest whole number of steps from the parameter's low end.
+     * Whole steps only: real value to the nearest whole number of steps from the parameter's low end.
      *
      * @param size of a step, in the parameter's unit; above 0
      * @param hysteresis how far beyond the middle between two steps it has to go to change, as a share of a step, 0..0.4

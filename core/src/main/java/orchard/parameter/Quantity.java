@@ -36,6 +36,9 @@ public final class Quantity {
             throw new Unreadable("Not a value: expected something like " + Display.text(range.low(), range.unit()));
         }
         String unit = matcher.group(3);
+        if (unit.equals("%") && !range.unit().equals("%")) {
+            return share(matcher.group(1).replace(',', '.'), law, range);
+        }
         if (!unit.isEmpty() && !unit.equalsIgnoreCase(range.unit())) {
             throw new Unreadable("“%s” is not this parameter's unit: it is measured in %s"
                     .formatted(unit, range.unit().isEmpty() ? "plain numbers" : range.unit()));
@@ -47,6 +50,15 @@ public final class Quantity {
                     .formatted(Display.text(range.low(), range.unit()), Display.text(range.high(), range.unit())));
         }
         return value;
+    }
+
+    /** A share of the way, whatever the parameter is measured in. */
+    private static double share(String percent, Law law, Range range) throws Unreadable {
+        double share = Double.parseDouble(percent) / 100;
+        if (!(share >= 0 && share <= 1)) {
+            throw new Unreadable("A share of the way lies between 0 % and 100 %");
+        }
+        return law.real(share, range);
     }
 
     private static double byName(String typed, List<String> names) throws Unreadable {

@@ -50,6 +50,7 @@ public final class LiveHub {
     private final Learn learn;
     private final Describing describing;
     private final Memories memories;
+    private final Shaped shaped;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
@@ -68,6 +69,7 @@ public final class LiveHub {
             Learn learn,
             Describing describing,
             Memories memories,
+            Shaped shaped,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -79,6 +81,7 @@ public final class LiveHub {
         this.learn = learn;
         this.describing = describing;
         this.memories = memories;
+        this.shaped = shaped;
         this.socket = socket;
     }
 
@@ -130,7 +133,7 @@ public final class LiveHub {
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Step step : trace.steps()) {
-                collect(step, parameters, groups, mappings, lights);
+                collect(step, trace, parameters, groups, mappings, lights);
                 if (step instanceof Step.ControlMoved moved
                         && moved.control().dimension().equals("velocity")
                         && moved.position() > 0
@@ -169,6 +172,7 @@ public final class LiveHub {
 
     private void collect(
             Step step,
+            Trace trace,
             Map<String, Object> parameters,
             Map<String, Object> groups,
             Map<String, Object> mappings,
@@ -183,7 +187,8 @@ public final class LiveHub {
             names.told(named.device(), named.group(), named.name());
             groups.put(named.device() + "/" + named.group(), named.name());
         } else if (step instanceof Step.Considered considered) {
-            mappings.put(considered.mapping(), considered);
+            Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
+            mappings.put(view.getKey(), view.getValue());
         } else if (step instanceof Step.LightShown shown) {
             lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
         } else if (step instanceof Step.PageOpened opened) {

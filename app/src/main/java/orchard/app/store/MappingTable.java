@@ -1,12 +1,16 @@
 package orchard.app.store;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import orchard.gear.Marks;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
 import orchard.mapping.Do;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Sentence;
 import orchard.mapping.Shape;
 import orchard.mapping.Show;
 import orchard.mapping.Stage;
@@ -24,6 +28,10 @@ class MappingTable {
 
     private static final TypeReference<While> DURING = new TypeReference<>() {};
     private static final TypeReference<List<Stage>> STAGES = new TypeReference<>() {};
+
+    private static final TypeReference<Gesture> GESTURE = new TypeReference<>() {};
+    private static final TypeReference<Marks> MARKS = new TypeReference<>() {};
+    private static final TypeReference<Do.Action> ACTION = new TypeReference<>() {};
 
     private record Of<T>(String mapping, T value) {}
 
@@ -44,14 +52,8 @@ class MappingTable {
                 .list()
                 .stream()
                 .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
-        Map<String, List<Do.Action>> actions = jdbc
-                .sql("select * from mapping_action order by mapping, place")
-                .query((rs, row) -> new Of<Do.Action>(
-                        rs.getString("mapping"),
-                        new Do.SetParameter(new Ref.ToParameter(rs.getString("device"), rs.getString("parameter")))))
-                .list()
-                .stream()
-                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
+        Map<String, List<Do.Action>> actions = actions(false);
+        Map<String, List<Do.Action>> releases = actions(true);
         Map<String, List<Show.Answer>> answers = jdbc
                 .sql("select * from mapping_answer order by mapping, place")
                 .query((rs, row) -> new Of<>(
@@ -67,14 +69,31 @@ class MappingTable {
                     String id = rs.getString("id");
                     Mapping mapping = new Mapping(
                             id,
-                            new When(triggers.get(id)),
+                            new When(triggers.get(id), PartJson.read(rs.getString("gesture"), GESTURE)),
                             PartJson.read(rs.getString("during"), DURING),
                             new Shape(PartJson.read(rs.getString("shape"), STAGES)),
-                            new Do(actions.get(id)),
-                            new Show(answers.getOrDefault(id, List.of())));
+                            new Do(actions.get(id), releases.getOrDefault(id, List.of())),
+                            new Show(answers.getOrDefault(id, List.of())),
+                            rs.getString("takeover") == null ? null : Takeover.valueOf(rs.getString("takeover")),
+                            PartJson.read(rs.getString("marks"), MARKS));
                     return new Versioned<>(mapping, rs.getLong("revision"));
                 })
                 .list();
+    }
+
+    private Map<String, List<Do.Action>> actions(boolean onRelease) {
+        return jdbc
+                .sql("select * from mapping_action where on_release = ? order by mapping, place")
+                .param(onRelease)
+                .query((rs, row) -> new Of<>(
+                        rs.getString("mapping"),
+                        rs.getString("details") == null
+                                ? new Do.SetParameter(
+                                        new Ref.ToParameter(rs.getString("device"), rs.getString("parameter")))
+                                : PartJson.read(rs.getString("details"), ACTION)))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
     }
 
     void delete(String id) {
@@ -82,20 +101,42 @@ class MappingTable {
     }
 
     void insert(Mapping mapping, long revision) {
-        jdbc.sql("insert into mapping (id, revision, during, shape) values (?, ?, ?, ?)")
-                .params(
-                        mapping.id(),
-                        revision,
-                        PartJson.write(mapping.during(), DURING),
-                        PartJson.write(mapping.shape().stages(), STAGES))
+        jdbc.sql("""
+                        insert into mapping (id, revision, during, shape, gesture, takeover, marks)
+                        values (?, ?, ?, ?, ?, ?, ?)
+                        """)
+                .param(mapping.id())
+                .param(revision)
+                .param(PartJson.write(mapping.during(), DURING))
+                .param(PartJson.write(mapping.shape().stages(), STAGES))
+                .param(PartJson.write(mapping.when().gesture(), GESTURE))
+                .param(mapping.takeover() == null ? null : mapping.takeover().name())
+                .param(PartJson.write(mapping.marks(), MARKS))
                 .update();
         batch.batchUpdate(
                 "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",
                 Rows.of(mapping.id(), mapping.when().triggers(), t ->
                         new Object[] {t.device(), t.control(), t.dimension()}));
-        batch.batchUpdate(
-                "insert into mapping_action (mapping, place, device, parameter) values (?, ?, ?, ?)",
-                Rows.of(mapping.id(), mapping.targets(), t -> new Object[] {t.device(), t.parameter()}));
+        int onPress = mapping.then().actions().size();
+        List<Do.Action> all = Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+                .toList();
+        List<Object[]> rows = new ArrayList<>();
+        for (int place = 0; place < all.size(); place++) {
+            Do.Action action = all.get(place);
+            Ref.ToParameter parameter = action.parameter();
+            rows.add(new Object[] {
+                mapping.id(),
+                place,
+                parameter == null ? null : parameter.device(),
+                parameter == null ? null : parameter.parameter(),
+                place >= onPress,
+                PartJson.write(action, ACTION)
+            });
+        }
+        batch.batchUpdate("""
+                insert into mapping_action (mapping, place, device, parameter, on_release, details)
+                values (?, ?, ?, ?, ?, ?)
+                """, rows);
         batch.batchUpdate(
                 "insert into mapping_answer (mapping, place, device, light, rule) values (?, ?, ?, ?, ?)",
                 Rows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {

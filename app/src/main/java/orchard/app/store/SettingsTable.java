@@ -1,6 +1,7 @@
 package orchard.app.store;
 
 import java.util.List;
+import orchard.gear.Takeover;
 import orchard.rig.PartJson;
 import orchard.rig.Settings;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -27,7 +28,8 @@ class SettingsTable {
                                 rs.getInt("octave"),
                                 PartJson.read(rs.getString("udp_ports"), PORTS),
                                 PartJson.read(rs.getString("tcp_ports"), PORTS),
-                                PartJson.read(rs.getString("sessions"), SESSIONS)),
+                                PartJson.read(rs.getString("sessions"), SESSIONS),
+                                Takeover.valueOf(rs.getString("takeover"))),
                         rs.getLong("revision")))
                 .list();
     }
@@ -38,13 +40,14 @@ class SettingsTable {
 
     void insert(Settings settings, long revision) {
         jdbc.sql("""
-                        insert into settings (id, revision, octave, udp_ports, tcp_ports, sessions)
-                        values (?, ?, ?, ?, ?, ?)
+                        insert into settings (id, revision, octave, takeover, udp_ports, tcp_ports, sessions)
+                        values (?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         Settings.ID,
                         revision,
                         settings.octaveOfNote60(),
+                        settings.takeover().name(),
                         PartJson.write(settings.udpPorts(), PORTS),
                         PartJson.write(settings.tcpPorts(), PORTS),
                         PartJson.write(settings.sessions(), SESSIONS))

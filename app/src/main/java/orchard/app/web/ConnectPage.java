@@ -261,7 +261,8 @@ class ConnectPage {
             @RequestParam long seen, @RequestParam String udp, @RequestParam String tcp, @RequestParam int octave) {
         keeper.commit(Settings.ID, seen, rig -> {
             Settings before = rig.settings();
-            Settings after = new Settings(octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions());
+            Settings after = new Settings(
+                    octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), before.takeover());
             Part old = rig.part(Settings.ID).orElse(null);
             return old == null
                     ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
@@ -304,7 +305,11 @@ class ConnectPage {
         keeper.commit(rig -> {
             Settings before = rig.settings();
             Settings after = new Settings(
-                    before.octaveOfNote60(), before.udpPorts(), before.tcpPorts(), change.apply(before.sessions()));
+                    before.octaveOfNote60(),
+                    before.udpPorts(),
+                    before.tcpPorts(),
+                    change.apply(before.sessions()),
+                    before.takeover());
             return rig.part(Settings.ID)
                     .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
                     .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));

@@ -3,47 +3,89 @@ package orchard.app.web;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import orchard.mapping.Shape;
 import orchard.mapping.ShapeFunction;
 import orchard.parameter.Parameter;
+import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 
 /**
  * The curve from a control's position to a parameter's real value, as points to be drawn.
  *
- * @param path SVG path in a square of 0..100, y downwards
- * @param points the same as {@code y} values 0..1 upwards, evenly spaced over the control's way
+ * @param path SVG path in a square of 0..100, y downwards; broken where the shape gives nothing
+ * @param points the same as {@code y} values 0..1 upwards, evenly spaced over the control's way; −1 for nothing
+ * @param positions the parameter's position 0..1 at each point; −1 for nothing
+ * @param span how far the way goes: 1, or the number of turns of a control that is counted
  * @param left what the control sends at its low end
  * @param right what it sends at its high end
  * @param bottom the real value at the lower edge
  * @param top the real value at the upper edge
  */
-record CurveView(String path, List<Double> points, String left, String right, String bottom, String top) {
+record CurveView(
+        String path, String points, String positions, int span, String left, String right, String bottom, String top) {
 
-    private static final int SAMPLES = 64;
+    private static final int SAMPLES = 96;
+    private static final int TURNS = 2;
 
     static CurveView of(Shape shape, Parameter parameter, MessagePattern pattern) {
         ShapeFunction function = ShapeFunction.of(shape, parameter);
-        List<Double> reals = new ArrayList<>();
+        int span = shape.counts() ? TURNS : 1;
+        List<Double> positions = new ArrayList<>();
         for (int i = 0; i <= SAMPLES; i++) {
-            reals.add(parameter.real(function.forward(i / (double) SAMPLES)));
+            positions.add(position(function, span * i / (double) SAMPLES));
         }
-        double low = reals.stream().mapToDouble(r -> r).min().orElse(0);
-        double high = reals.stream().mapToDouble(r -> r).max().orElse(1);
+        double[] reals = positions.stream()
+                .filter(p -> p >= 0)
+                .mapToDouble(parameter::real)
+                .toArray();
+        double low = reals.length == 0
+                ? parameter.range().low()
+                : java.util.Arrays.stream(reals).min().getAsDouble();
+        double high = reals.length == 0
+                ? parameter.range().high()
+                : java.util.Arrays.stream(reals).max().getAsDouble();
         double height = high > low ? high - low : 1;
-        List<Double> points = reals.stream().map(r -> (r - low) / height).toList();
-        StringBuilder path = new StringBuilder();
-        for (int i = 0; i <= SAMPLES; i++) {
-            path.append(String.format(
-                    Locale.ROOT, "%s%.2f %.2f", i == 0 ? "M" : " L", 100.0 * i / SAMPLES, 100 - 100 * points.get(i)));
-        }
+        List<Double> points = positions.stream()
+                .map(p -> p < 0 ? -1.0 : (parameter.real(p) - low) / height)
+                .toList();
+        boolean steps = pattern.encoding() != Encoding.ABSOLUTE;
         return new CurveView(
-                path.toString(),
-                points,
-                plain(pattern.low()),
-                plain(pattern.high()),
+                path(points),
+                list(points),
+                list(positions),
+                span,
+                shape.counts() ? "0" : steps ? "0 %" : plain(pattern.low()),
+                shape.counts() ? TURNS + " turns" : steps ? "100 %" : plain(pattern.high()),
                 parameter.textOfReal(low),
                 parameter.textOfReal(high));
+    }
+
+    private static double position(ShapeFunction function, double x) {
+        try {
+            double position = function.forward(x);
+            return Double.isNaN(position) ? -1 : position;
+        } catch (RuntimeException e) {
+            return -1; // a formula may fail here and there
+        }
+    }
+
+    private static String path(List<Double> points) {
+        StringBuilder path = new StringBuilder();
+        boolean drawing = false;
+        for (int i = 0; i < points.size(); i++) {
+            double y = points.get(i);
+            if (y >= 0) {
+                path.append(String.format(
+                        Locale.ROOT, "%s%.2f %.2f", drawing ? " L" : " M", 100.0 * i / SAMPLES, 100 - 100 * y));
+            }
+            drawing = y >= 0;
+        }
+        return path.toString().strip();
+    }
+
+    private static String list(List<Double> numbers) {
+        return numbers.stream().map(n -> String.format(Locale.ROOT, "%.4f", n)).collect(Collectors.joining(" "));
     }
 
     private static String plain(double number) {

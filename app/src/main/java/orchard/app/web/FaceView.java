@@ -17,7 +17,6 @@ import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.mapping.Directory;
 import orchard.mapping.Mapping;
-import orchard.mapping.Sentence;
 import orchard.rig.Rig;
 
 /**

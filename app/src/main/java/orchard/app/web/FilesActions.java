@@ -10,7 +10,6 @@ import orchard.app.paper.SheetPrinter;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.mapping.Mapping;
-import orchard.mapping.Sentence;
 import orchard.rig.EditRefused;
 import orchard.rig.ProfileFile;
 import org.springframework.core.io.ClassPathResource;

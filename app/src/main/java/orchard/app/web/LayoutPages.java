@@ -12,7 +12,7 @@ import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Layout;
-import orchard.mapping.Sentence;
+import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -103,7 +103,7 @@ class LayoutPages {
                                 .anyMatch(t -> t.device().equals(layout.id())
                                         && t.control().equals(element.id())))
                         .findFirst()
-                        .map(m -> m.targets().get(0));
+                        .flatMap(Mapping::target);
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
         String key = Values.key(new Ref.ToControl(layout.id(), element.id(), "position"));
         Values.OfControl stands = values.controls().get(key);

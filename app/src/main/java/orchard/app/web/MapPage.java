@@ -1,10 +1,12 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
@@ -15,25 +17,21 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Fault;
+import orchard.mapping.Formula;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Shape;
-import orchard.mapping.Show;
 import orchard.mapping.Stage;
-import orchard.mapping.When;
+import orchard.parameter.Display;
 import orchard.parameter.Parameter;
-import orchard.parameter.Quantity;
-import orchard.rig.Edit;
-import orchard.rig.EditRefused;
-import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.util.HtmlUtils;
@@ -41,6 +39,8 @@ import org.springframework.web.util.HtmlUtils;
 /** Map: this control moves that parameter, over this range. */
 @Controller
 class MapPage {
+
+    private static final Map<Gesture.Kind, String> GESTURES = gestures();
 
     private final RigKeeper keeper;
     private final Names names;
@@ -96,11 +96,21 @@ class MapPage {
     /** A group of parameters that can be chosen for the lower panel. */
     record Choice(String value, String title) {}
 
+    private static Map<Gesture.Kind, String> gestures() {
+        Map<Gesture.Kind, String> words = new EnumMap<>(Gesture.Kind.class);
+        words.put(Gesture.Kind.MOVE, "moved or pressed");
+        words.put(Gesture.Kind.HOLD, "held");
+        words.put(Gesture.Kind.DOUBLE, "pressed twice");
+        return words;
+    }
+
     @GetMapping("/map")
     String page(
             @RequestParam(defaultValue = "") String mapping,
             @RequestParam(defaultValue = "") String group,
             @RequestParam(defaultValue = "") String device,
+            @RequestParam(defaultValue = "-1") int action,
+            @RequestParam(defaultValue = "-1") int stage,
             Model model) {
         Rig rig = keeper.rig();
         List<Line> lines = lines(rig);
@@ -111,7 +121,7 @@ class MapPage {
                         : Optional.empty());
         model.addAttribute("selected", selected.map(Mapping::id).orElse(""));
         model.addAttribute("missing", !mapping.isEmpty() && selected.isEmpty());
-        Optional<Device> top = selected.map(m -> m.when().triggers().get(0))
+        Optional<Device> top = selected.map(Mapping::trigger)
                 .flatMap(t -> rig.device(t.device()))
                 .or(() -> rig.device(device))
                 .or(() -> rig.gear().stream()
@@ -123,7 +133,7 @@ class MapPage {
                 rig.gear().stream()
                         .filter(d -> !d.profile().controls().isEmpty())
                         .toList());
-        selected.ifPresent(m -> select(m, rig, model));
+        selected.ifPresent(m -> select(m, rig, action, stage, model));
         bottom(selected, group, rig, model);
         return "map/page";
     }
@@ -141,7 +151,7 @@ class MapPage {
                             .flatMap(target -> drivers.get(target).stream())
                             .filter(other -> !other.equals(mapping))
                             .filter(other -> !(Check.follows(mapping, names) && Check.follows(other, names)))
-                            .map(other -> names.words(other.when().triggers().get(0)))
+                            .map(other -> names.words(other.trigger()))
                             .findFirst()
                             .orElse("");
                     return Line.of(
@@ -153,35 +163,93 @@ class MapPage {
                 .toList();
     }
 
-    private void select(Mapping mapping, Rig rig, Model model) {
-        Ref.ToControl trigger = mapping.when().triggers().get(0);
-        Ref.ToParameter target = mapping.targets().get(0);
-        Optional<Parameter> parameter = rig.parameter(target);
+    private void select(Mapping mapping, Rig rig, int action, int stage, Model model) {
+        Ref.ToControl trigger = mapping.trigger();
+        Optional<Ref.ToParameter> target = mapping.target();
+        Optional<Parameter> parameter = target.flatMap(rig::parameter);
         Optional<Dimension> dimension = rig.device(trigger.device())
                 .flatMap(d -> d.profile().control(trigger.control()))
                 .flatMap(c -> c.dimension(trigger.dimension()));
+        boolean follows = mapping.then().actions().get(0) instanceof Do.SetParameter;
         model.addAttribute("mapping", mapping);
         model.addAttribute("sentence", Sentence.of(mapping, names));
         model.addAttribute("seen", keeper.revision(mapping.id()));
         model.addAttribute("fault", Fault.of(mapping, names).orElse(""));
-        model.addAttribute("absent", absent(List.of(trigger.device(), target.device()), rig));
+        model.addAttribute(
+                "absent",
+                absent(
+                        Stream.concat(Stream.of(trigger.device()), target.map(Ref.ToParameter::device).stream())
+                                .toList(),
+                        rig));
         model.addAttribute("triggerControl", trigger.control());
         model.addAttribute("triggerKey", Values.key(trigger));
-        model.addAttribute("targetKey", Values.key(target));
+        model.addAttribute("targetKey", target.map(Values::key).orElse(""));
         model.addAttribute("message", dimension.map(d -> d.pattern().words()).orElse("nothing that is known"));
-        parameter.ifPresent(p -> {
+        if (follows && parameter.isPresent()) {
+            Parameter p = parameter.get();
             model.addAttribute("parameter", p);
             Stage.Scale scale = mapping.shape()
                     .scale()
                     .orElse(new Stage.Scale(0, 1, p.range().low(), p.range().high()));
             model.addAttribute("low", p.textOfReal(scale.low()));
             model.addAttribute("high", p.textOfReal(scale.high()));
-            dimension.ifPresent(d -> model.addAttribute("curve", CurveView.of(mapping.shape(), p, d.pattern())));
-        });
+        }
+        ChainView.add(mapping, names, action, stage, buttons(rig), model);
+        dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
         model.addAttribute("controls", controls(rig));
         model.addAttribute("parameters", parameters(rig));
         model.addAttribute("chosenControl", Values.key(trigger));
-        model.addAttribute("chosenParameter", Values.key(target));
+        model.addAttribute("gesture", mapping.when().gesture());
+        model.addAttribute(
+                "seconds",
+                mapping.when().gesture().kind() == Gesture.Kind.MOVE
+                        ? "0.50 s"
+                        : Display.text(mapping.when().gesture().seconds(), "s"));
+        model.addAttribute("gestures", GESTURES);
+        model.addAttribute("takeovers", Takeover.values());
+        model.addAttribute("actionKinds", ActionForm.kinds());
+        List<ActionForm> lines = new ArrayList<>();
+        for (int i = 0; i < mapping.then().actions().size(); i++) {
+            lines.add(ActionForm.of("press", i, mapping.then().actions().get(i), names));
+        }
+        mapping.then().release().forEach(each -> lines.add(ActionForm.of("release", -1, each, names)));
+        model.addAttribute("actionLines", lines);
+    }
+
+    /** The curve of the action whose stages are looked at, or of the first that follows the control. */
+    private static void curve(Mapping mapping, int action, Dimension dimension, Rig rig, Model model) {
+        List<Do.Action> actions = mapping.then().actions();
+        int shown = action;
+        for (int i = 0; shown < 0 && i < actions.size(); i++) {
+            shown = actions.get(i) instanceof Do.SetParameter ? i : shown;
+        }
+        if (shown < 0 || shown >= actions.size() || !(actions.get(shown) instanceof Do.SetParameter set)) {
+            return;
+        }
+        model.addAttribute("curveAction", shown);
+        model.addAttribute("curveKey", Values.key(set.parameter()));
+        rig.parameter(set.parameter()).ifPresent(parameter -> {
+            try {
+                model.addAttribute(
+                        "curve", CurveView.of(mapping.shape().then(set.own()), parameter, dimension.pattern()));
+            } catch (IllegalArgumentException | Formula.Unusable e) {
+                // the fault beside the sentence says so
+            }
+        });
+    }
+
+    /** Controls that can be held, by key. */
+    private Map<String, String> buttons(Rig rig) {
+        Map<String, String> buttons = new LinkedHashMap<>();
+        for (Device device : rig.gear()) {
+            for (Control control : device.profile().controls()) {
+                if (control.kind().pressed() && control.dimension("gate").isPresent()) {
+                    Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), "gate");
+                    buttons.put(StageForm.key(ref), names.words(ref));
+                }
+            }
+        }
+        return buttons;
     }
 
     private String absent(List<String> devices, Rig rig) {
@@ -236,7 +304,7 @@ class MapPage {
             }
         }
         model.addAttribute("groups", choices);
-        Optional<Ref.ToParameter> target = selected.map(m -> m.targets().get(0));
+        Optional<Ref.ToParameter> target = selected.flatMap(Mapping::target);
         String chosen = !group.isEmpty()
                 ? group
                 : target.flatMap(t -> rig.parameter(t).map(p -> t.device() + "/" + p.group()))
@@ -270,114 +338,6 @@ class MapPage {
                 value == null ? "not told yet" : value.text(),
                 parameter.settable(),
                 ref.equals(target));
-    }
-
-    /** Sets the range in the parameter's own unit. */
-    @PostMapping("/map/{id}/range")
-    ResponseEntity<Void> range(
-            @PathVariable String id, @RequestParam long seen, @RequestParam String low, @RequestParam String high) {
-        return change(id, seen, "Range of ", (rig, mapping) -> {
-            Parameter parameter = rig.parameter(mapping.targets().get(0))
-                    .orElseThrow(() -> EditRefused.invalid(id, "low", "The parameter is missing; choose one first."));
-            double from = read(id, "low", low, parameter);
-            double to = read(id, "high", high, parameter);
-            if (from == to) {
-                throw EditRefused.invalid(
-                        id, "high", "Both ends are " + parameter.textOfReal(to) + ": the control would change nothing");
-            }
-            Stage.Scale scale = new Stage.Scale(0, 1, from, to);
-            return with(mapping, mapping.shape().with(scale));
-        });
-    }
-
-    private static double read(String id, String field, String typed, Parameter parameter) {
-        try {
-            return Quantity.parse(typed, parameter.law(), parameter.range());
-        } catch (Quantity.Unreadable e) {
-            throw EditRefused.invalid(id, field, e.getMessage());
-        }
-    }
-
-    @PostMapping("/map/{id}/invert")
-    ResponseEntity<Void> invert(@PathVariable String id, @RequestParam long seen) {
-        return change(
-                id,
-                seen,
-                "Turn round ",
-                (rig, mapping) -> with(mapping, mapping.shape().invert()));
-    }
-
-    /** Chooses another control. */
-    @PostMapping("/map/{id}/when")
-    ResponseEntity<Void> when(@PathVariable String id, @RequestParam long seen, @RequestParam String control) {
-        String[] parts = control.split("/", 3);
-        if (parts.length != 3) {
-            throw EditRefused.invalid(id, "control", "Choose a control from the list");
-        }
-        return change(
-                id,
-                seen,
-                "Control of ",
-                (rig, mapping) -> new Mapping(
-                        id,
-                        new When(List.of(new Ref.ToControl(parts[0], parts[1], parts[2]))),
-                        mapping.during(),
-                        mapping.shape(),
-                        mapping.then(),
-                        new Show(Learn.answers(rig, new Ref.ToControl(parts[0], parts[1], parts[2])))));
-    }
-
-    /** Chooses another parameter; the range becomes that parameter's own. */
-    @PostMapping("/map/{id}/do")
-    ResponseEntity<Void> then(@PathVariable String id, @RequestParam long seen, @RequestParam String parameter) {
-        int slash = parameter.indexOf('/');
-        if (slash < 0) {
-            throw EditRefused.invalid(id, "parameter", "Choose a parameter from the list");
-        }
-        Ref.ToParameter ref = new Ref.ToParameter(parameter.substring(0, slash), parameter.substring(slash + 1));
-        return change(
-                id,
-                seen,
-                "Parameter of ",
-                (rig, mapping) -> new Mapping(
-                        id,
-                        mapping.when(),
-                        mapping.during(),
-                        mapping.shape().inverted() ? Shape.WHOLE.invert() : Shape.WHOLE,
-                        new Do(List.of(new Do.SetParameter(ref))),
-                        mapping.show()));
-    }
-
-    @PostMapping("/map/{id}/delete")
-    ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
-        keeper.commit(id, seen, rig -> {
-            Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
-            return Edit.remove("Delete “" + shortly(mapping) + "”", new Part.OfMapping(mapping));
-        });
-        return Replies.go("/map");
-    }
-
-    private interface Changing {
-        Mapping change(Rig rig, Mapping before);
-    }
-
-    private ResponseEntity<Void> change(String id, long seen, String label, Changing changing) {
-        keeper.commit(id, seen, rig -> {
-            Mapping before = rig.mapping(id).orElseThrow(Replies::gone);
-            Mapping after = changing.change(rig, before);
-            return Edit.change(
-                    label + "“" + shortly(before) + "”", new Part.OfMapping(before), new Part.OfMapping(after));
-        });
-        return Replies.go("/map?mapping=" + Replies.query(id));
-    }
-
-    private String shortly(Mapping mapping) {
-        return names.words(mapping.when().triggers().get(0)) + " → "
-                + names.words(mapping.targets().get(0));
-    }
-
-    private static Mapping with(Mapping mapping, Shape shape) {
-        return new Mapping(mapping.id(), mapping.when(), mapping.during(), shape, mapping.then(), mapping.show());
     }
 
     /** Switches Learn on or off, from any page. */

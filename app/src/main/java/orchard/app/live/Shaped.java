@@ -1,0 +1,70 @@
+package orchard.app.live;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import orchard.engine.Step;
+import orchard.mapping.Do;
+import orchard.mapping.Formula;
+import orchard.mapping.Mapping;
+import orchard.mapping.ShapeFunction;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+import org.springframework.stereotype.Component;
+
+/** What a mapping made of a move, as pages show it: every value between the stages in words. Used by the hub's thread. */
+@Component
+final class Shaped {
+
+    private record Ready(Mapping mapping, ShapeFunction function) {}
+
+    private final Map<String, Ready> ready = new ConcurrentHashMap<>();
+
+    /** Key and view of one step: {@code mapping/action}. */
+    Map.Entry<String, Object> view(Step.Considered step, Rig rig) {
+        String key = step.mapping() + "/" + step.action();
+        Map<String, Object> view = new LinkedHashMap<>();
+        view.put("verdict", step.verdict());
+        view.put("why", step.why());
+        if (!step.values().isEmpty()) {
+            view.put("position", step.values().get(0));
+            rig.mapping(step.mapping())
+                    .flatMap(mapping -> function(key, mapping, step.action(), rig))
+                    .ifPresent(function -> view.put("texts", texts(function, step.values())));
+        }
+        return Map.entry(key, view);
+    }
+
+    private static List<String> texts(ShapeFunction function, List<Double> values) {
+        List<String> texts = new ArrayList<>();
+        for (int i = 0; i < function.stages() && i + 2 < values.size(); i++) {
+            texts.add(function.text(i, values.get(i + 1)));
+        }
+        return texts;
+    }
+
+    private Optional<ShapeFunction> function(String key, Mapping mapping, int action, Rig rig) {
+        if (action >= mapping.then().actions().size()
+                || !(mapping.then().actions().get(action) instanceof Do.SetParameter set)) {
+            return Optional.empty();
+        }
+        Ready known = ready.get(key);
+        if (known != null && known.mapping() == mapping) {
+            return Optional.of(known.function());
+        }
+        Optional<Parameter> parameter = rig.parameter(set.parameter());
+        if (parameter.isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            Ready made = new Ready(mapping, ShapeFunction.of(mapping.shape().then(set.own()), parameter.get()));
+            ready.put(key, made);
+            return Optional.of(made.function());
+        } catch (IllegalArgumentException | Formula.Unusable e) {
+            return Optional.empty(); // its fault is told by the engine
+        }
+    }
+}

@@ -1,0 +1,109 @@
+package orchard.app.web;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import orchard.app.live.Names;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Stage;
+import orchard.mapping.Words;
+import orchard.parameter.Parameter;
+import org.springframework.ui.Model;
+
+/**
+ * A chain of stages to be drawn.
+ *
+ * @param action whose own stages they are; −1 for those before all
+ * @param title what they lead to
+ * @param live the action in whose values theirs stand
+ */
+record ChainView(int action, String title, int live, List<Link> links) {
+
+    /**
+     * One stage of a chain.
+     *
+     * @param index its place among all stages of the live action
+     * @param words its numbers, as they read in the sentence
+     * @param open whether its form is shown
+     */
+    record Link(int place, int index, String name, String words, boolean bypassed, boolean open) {}
+
+    /** Puts the chains of a mapping into the model, and the form of the stage that is open. */
+    static void add(Mapping mapping, Names names, int action, int stage, Map<String, String> buttons, Model model) {
+        List<Do.Action> actions = mapping.then().actions();
+        List<Integer> following = new ArrayList<>();
+        for (int i = 0; i < actions.size(); i++) {
+            if (actions.get(i) instanceof Do.SetParameter) {
+                following.add(i);
+            }
+        }
+        List<ChainView> chains = new ArrayList<>();
+        int before = mapping.shape().stages().size();
+        int first = following.isEmpty() ? -1 : following.get(0);
+        String all = following.size() > 1 ? "All" : "";
+        chains.add(chain(
+                mapping, -1, all, first, 0, action, stage, mapping.target().flatMap(names::parameter)));
+        for (int i : following) {
+            Do.SetParameter set = (Do.SetParameter) actions.get(i);
+            if (following.size() > 1 || !set.own().stages().isEmpty()) {
+                Optional<Parameter> parameter = names.parameter(set.parameter());
+                chains.add(chain(
+                        mapping,
+                        i,
+                        parameter.map(Parameter::name).orElse("missing"),
+                        i,
+                        before,
+                        action,
+                        stage,
+                        parameter));
+            }
+        }
+        model.addAttribute("chains", chains);
+        model.addAttribute("stageKinds", StageForm.kinds());
+        if (action < -1 || action >= actions.size() || stage < 0) {
+            return;
+        }
+        Shape shape = StageForm.shape(mapping, action);
+        Optional<Parameter> parameter = (action < 0
+                        ? mapping.target()
+                        : Optional.ofNullable(actions.get(action).parameter()))
+                .flatMap(names::parameter);
+        if (stage < shape.stages().size() && parameter.isPresent()) {
+            Stage open = shape.stages().get(stage);
+            model.addAttribute("stageForm", StageForm.of(open, parameter.get(), buttons));
+            model.addAttribute("stagePlace", stage);
+            model.addAttribute("stageAction", action);
+            model.addAttribute("stageBypassed", open instanceof Stage.Bypassed);
+            model.addAttribute("stageCount", shape.stages().size());
+        }
+    }
+
+    private static ChainView chain(
+            Mapping mapping,
+            int action,
+            String title,
+            int live,
+            int before,
+            int openAction,
+            int openStage,
+            Optional<Parameter> parameter) {
+        List<Link> links = new ArrayList<>();
+        List<Stage> stages = StageForm.shape(mapping, action).stages();
+        for (int place = 0; place < stages.size(); place++) {
+            Stage stage = stages.get(place);
+            boolean bypassed = stage instanceof Stage.Bypassed;
+            Stage shown = stage instanceof Stage.Bypassed by ? by.stage() : stage;
+            links.add(new Link(
+                    place,
+                    before + place,
+                    Words.name(stage),
+                    Words.of(shown, parameter),
+                    bypassed,
+                    action == openAction && place == openStage));
+        }
+        return new ChainView(action, title, live, links);
+    }
+}

@@ -1,0 +1,196 @@
+package orchard.app.web;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import orchard.app.live.Learn;
+import orchard.app.live.Names;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Marks;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
+import orchard.mapping.Gesture;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.parameter.Law;
+import orchard.parameter.Quantity;
+import orchard.parameter.Range;
+import orchard.rig.EditRefused;
+import orchard.rig.Rig;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Map: when a mapping is set off, what it does, how it takes over, and by what it is found again. */
+@Controller
+class ClauseActions {
+
+    private static final int LONGEST_RUN = 128;
+
+    private final MappingEdits edits;
+    private final Names names;
+
+    ClauseActions(MappingEdits edits, Names names) {
+        this.edits = edits;
+        this.names = names;
+    }
+
+    /**
+     * Chooses the control, or a run of them, and the gesture.
+     *
+     * @param count how many controls in a row, this one the first
+     * @param takeover how it takes over, "" for what the rig says
+     */
+    @PostMapping("/map/{id}/when")
+    ResponseEntity<Void> when(
+            @PathVariable String id,
+            @RequestParam long seen,
+            @RequestParam String control,
+            @RequestParam(defaultValue = "1") String count,
+            @RequestParam(defaultValue = "MOVE") Gesture.Kind gesture,
+            @RequestParam(defaultValue = "0.5 s") String seconds,
+            @RequestParam(defaultValue = "") String takeover) {
+        String[] parts = control.split("/", 3);
+        if (parts.length != 3) {
+            throw EditRefused.invalid(id, "control", "Choose a control from the list");
+        }
+        Ref.ToControl first = new Ref.ToControl(parts[0], parts[1], parts[2]);
+        double time = gesture == Gesture.Kind.MOVE ? 0 : number(id, "seconds", seconds, new Range(0.05, 10, "s"));
+        int many = (int) number(id, "count", count, new Range(1, LONGEST_RUN, ""));
+        return edits.change(id, seen, "Control of ", (rig, mapping) -> {
+            When when = new When(run(id, rig, first, many), new Gesture(gesture, time));
+            boolean same = mapping.trigger().equals(first);
+            return mapping.with(when)
+                    .with(same ? mapping.show() : new Show(Learn.answers(rig, first)))
+                    .with(takeover.isEmpty() ? null : Takeover.valueOf(takeover));
+        });
+    }
+
+    /** Controls in a row: the next ones of the same kind on the same page. */
+    private static List<Ref.ToControl> run(String id, Rig rig, Ref.ToControl first, int count) {
+        if (count == 1) {
+            return List.of(first);
+        }
+        List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
+                .flatMap(profile -> profile.controls().stream())
+                .filter(c -> c.dimension(first.dimension()).isPresent())
+                .toList();
+        int from = 0;
+        while (from < alike.size() && !alike.get(from).id().equals(first.control())) {
+            from++;
+        }
+        if (from == alike.size()) {
+            throw EditRefused.invalid(id, "control", "The control is not there any more");
+        }
+        Control lowest = alike.get(from);
+        List<Ref.ToControl> run = alike.stream()
+                .skip(from)
+                .filter(c -> c.kind() == lowest.kind() && c.pageNumber() == lowest.pageNumber())
+                .limit(count)
+                .map(c -> new Ref.ToControl(first.device(), c.id(), first.dimension()))
+                .toList();
+        if (run.size() < count) {
+            throw EditRefused.invalid(
+                    id,
+                    "count",
+                    "From %s on there are only %d %ss"
+                            .formatted(lowest.name(), run.size(), lowest.kind().words()));
+        }
+        return run;
+    }
+
+    private static double number(String id, String field, String typed, Range range) {
+        try {
+            return Quantity.parse(typed, new Law.Linear(), range);
+        } catch (Quantity.Unreadable e) {
+            throw EditRefused.invalid(id, field, e.getMessage());
+        }
+    }
+
+    /** Chooses one parameter that follows; the range becomes that parameter's own. */
+    @PostMapping("/map/{id}/do")
+    ResponseEntity<Void> then(@PathVariable String id, @RequestParam long seen, @RequestParam String parameter) {
+        int slash = parameter.indexOf('/');
+        if (slash < 0) {
+            throw EditRefused.invalid(id, "parameter", "Choose a parameter from the list");
+        }
+        Ref.ToParameter ref = new Ref.ToParameter(parameter.substring(0, slash), parameter.substring(slash + 1));
+        return edits.change(
+                id,
+                seen,
+                "Parameter of ",
+                (rig, mapping) -> mapping.with(mapping.shape().inverted() ? Shape.WHOLE.invert() : Shape.WHOLE)
+                        .with(new Do(List.of(new Do.SetParameter(ref)))));
+    }
+
+    /** What is done, line by line. */
+    @PostMapping("/map/{id}/actions")
+    ResponseEntity<Void> actions(
+            @PathVariable String id, @RequestParam long seen, @RequestParam MultiValueMap<String, String> typed) {
+        int lines = typed.getOrDefault("what", List.of()).size();
+        if (lines == 0) {
+            throw EditRefused.invalid(id, "", "A mapping does at least one thing; add a line");
+        }
+        return edits.change(id, seen, "What is done by ", (rig, mapping) -> {
+            List<Do.Action> press = new ArrayList<>();
+            List<Do.Action> release = new ArrayList<>();
+            for (int line = 0; line < lines; line++) {
+                ActionForm form = new ActionForm(
+                        at(typed, "when", line),
+                        at(typed, "what", line),
+                        at(typed, "parameter", line),
+                        at(typed, "value", line),
+                        Integer.parseInt(at(typed, "own", line)));
+                Do.Action action =
+                        form.action(id, line + 1, rig, names, mapping.then().actions());
+                (form.when().equals("release") ? release : press).add(action);
+            }
+            if (press.isEmpty()) {
+                throw EditRefused.invalid(id, "", "Something has to be done on the press, too");
+            }
+            boolean sameUnit = mapping.target().equals(first(press));
+            Do then = new Do(press, release);
+            // a range in the unit of a parameter that is gone would make no sense for the next
+            return sameUnit || mapping.shape().scale().isEmpty()
+                    ? mapping.with(then)
+                    : mapping.with(then).with(mapping.shape().inverted() ? Shape.WHOLE.invert() : Shape.WHOLE);
+        });
+    }
+
+    private static java.util.Optional<Ref.ToParameter> first(List<Do.Action> actions) {
+        return actions.stream()
+                .map(Do.Action::parameter)
+                .filter(parameter -> parameter != null)
+                .findFirst();
+    }
+
+    private static String at(Map<String, List<String>> typed, String field, int line) {
+        List<String> values = typed.getOrDefault(field, List.of());
+        return line < values.size() ? values.get(line) : "";
+    }
+
+    @PostMapping("/map/{id}/marks")
+    ResponseEntity<Void> marks(
+            @PathVariable String id,
+            @RequestParam long seen,
+            @RequestParam(defaultValue = "false") boolean favourite,
+            @RequestParam(defaultValue = "") String tags) {
+        return edits.change(
+                id,
+                seen,
+                "Marks of ",
+                (rig, mapping) -> mapping.with(new Marks(favourite, Arrays.asList(tags.split(",")))));
+    }
+
+    @PostMapping("/map/{id}/delete")
+    ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
+        return edits.delete(id, seen);
+    }
+}

@@ -1,0 +1,82 @@
+package orchard.app.web;
+
+import orchard.app.live.Names;
+import orchard.app.store.RigKeeper;
+import orchard.mapping.Mapping;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
+
+/** Makes edits of one mapping: all go through here, so that all are labelled, checked and answered alike. */
+@Component
+class MappingEdits {
+
+    private final RigKeeper keeper;
+    private final Names names;
+
+    MappingEdits(RigKeeper keeper, Names names) {
+        this.keeper = keeper;
+        this.names = names;
+    }
+
+    /** What becomes of a mapping; what it cannot become it says by {@link IllegalArgumentException}. */
+    interface Changing {
+        Mapping change(Rig rig, Mapping before);
+    }
+
+    /** Changes a mapping and leads back to it. */
+    ResponseEntity<Void> change(String id, long seen, String label, Changing changing) {
+        return change(id, seen, label, "", changing);
+    }
+
+    /** @param view what the page shows of it next, as {@code &stage=2} */
+    ResponseEntity<Void> change(String id, long seen, String label, String view, Changing changing) {
+        keeper.commit(id, seen, rig -> {
+            Mapping before = rig.mapping(id).orElseThrow(Replies::gone);
+            Mapping after;
+            try {
+                after = changing.change(rig, before);
+            } catch (IllegalArgumentException e) {
+                throw EditRefused.invalid(id, "", sentence(e.getMessage()));
+            }
+            return Edit.change(
+                    label + "“" + shortly(before) + "”", new Part.OfMapping(before), new Part.OfMapping(after));
+        });
+        return Replies.go("/map?mapping=" + Replies.query(id) + view);
+    }
+
+    /** Takes a mapping away. */
+    ResponseEntity<Void> delete(String id, long seen) {
+        keeper.commit(id, seen, rig -> {
+            Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
+            return Edit.remove("Delete “" + shortly(mapping) + "”", new Part.OfMapping(mapping));
+        });
+        return Replies.go("/map");
+    }
+
+    /** The parameter that an action's stages are for; of the shape of them all the first. */
+    static Parameter parameter(Rig rig, Mapping mapping, int action, String field) {
+        return (action < 0
+                        ? mapping.target()
+                        : java.util.Optional.ofNullable(
+                                mapping.then().actions().get(action).parameter()))
+                .flatMap(rig::parameter)
+                .orElseThrow(() -> EditRefused.invalid(
+                        mapping.id(), field, "The parameter is not there any more; choose one first."));
+    }
+
+    private String shortly(Mapping mapping) {
+        return names.words(mapping.trigger())
+                + mapping.target().map(target -> " → " + names.words(target)).orElse("");
+    }
+
+    private static String sentence(String message) {
+        return message == null || message.isEmpty()
+                ? "That cannot be"
+                : Character.toUpperCase(message.charAt(0)) + message.substring(1);
+    }
+}
