@@ -13,3 +13,7 @@ alter table mapping_action
 
 alter table settings
     add column takeover varchar(16) not null default 'JUMP' after octave;
+
+alter table parameter
+    add column marks      varchar(800) not null default '{"favourite":false,"tags":[]}' comment 'JSON',
+    add column favourites longtext     not null default '[]' comment 'JSON: real values that are chosen most';

@@ -35,6 +35,7 @@ export function mount(main) {
   main.querySelectorAll("[data-switchoff]").forEach((button) => button.addEventListener("click", () =>
     htmx.ajax("POST", `/rehearse/${standin(button)}/off`, { swap: "none" })));
   main.querySelectorAll("[data-trouble]").forEach((button) => button.addEventListener("click", () => play(standin(button), "cable", button.dataset.trouble, 0)));
+  main.querySelector("[data-replace]")?.addEventListener("click", () => play("wherry", "device", "replace", 1));
   main.querySelectorAll("[data-patch]").forEach((button) => button.addEventListener("click", () => play("peat", "patch", "choose", patch + Number(button.dataset.patch))));
   main.querySelectorAll("[data-tilt]").forEach(mountTilt);
 }
@@ -113,7 +114,7 @@ export function panel({ standin: id, readings }) {
     else if (element?.classList.contains("knob")) showKnob(element, value, text);
     else if (element?.classList.contains("pad")) showPad(element, value, text);
     else if (element?.type === "range" && !element.dataset.held) element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
-    if (id === "peat" && part === "patch") patch = Number(text) - 1;
+    if (id === "peat" && part === "patch") patch = parseInt(text, 10) - 1;
     if (part === "cable") root.dataset.condition = text;
     const words = find("text", part);
     if (words) words.textContent = text;

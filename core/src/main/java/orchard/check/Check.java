@@ -12,7 +12,9 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Lamp;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
 import orchard.mapping.Directory;
+import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -67,7 +69,7 @@ public final class Check {
     private static void twoDrivers(Rig rig, Directory names, List<Finding> findings) {
         Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            for (Ref.ToParameter target : mapping.targets()) {
+            for (Ref.ToParameter target : driven(mapping)) {
                 drivers.computeIfAbsent(target, t -> new ArrayList<>()).add(mapping);
             }
         }
@@ -88,6 +90,16 @@ public final class Check {
                                 "")));
             }
         });
+    }
+
+    /** The parameters that follow a mapping's control all the way, and so jump to it; what is set once by a press does not fight. */
+    public static List<Ref.ToParameter> driven(Mapping mapping) {
+        boolean waits = mapping.takeover() != null && mapping.takeover() != Takeover.JUMP;
+        return mapping.then().actions().stream()
+                .filter(action -> action instanceof Do.SetParameter && !waits)
+                .map(Do.Action::parameter)
+                .distinct()
+                .toList();
     }
 
     /** Whether the control of a mapping is put where its parameter stands, so that nothing jumps when it is touched. */

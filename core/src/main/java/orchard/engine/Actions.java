@@ -123,7 +123,7 @@ final class Actions {
     private void choose(MappingPlan mapping, ActionPlan plan, Do.Choose choose, ControlPlan control) {
         int index = mapping.mapping().when().triggers().indexOf(control.ref());
         Parameter parameter = plan.parameter().parameter();
-        double wanted = parameter.position(choose.values().get(Math.max(0, index)));
+        double wanted = parameter.position(choose.choices(parameter).get(Math.max(0, index)));
         boolean again =
                 state.memory[plan.memory()] == index && Math.abs(known(plan.parameter()) - wanted) < Position.SAME;
         if (again && choose.stop() != null) {

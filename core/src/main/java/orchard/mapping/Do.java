@@ -3,6 +3,7 @@ package orchard.mapping;
 import java.util.List;
 import java.util.Objects;
 import orchard.gear.Ref;
+import orchard.parameter.Parameter;
 import orchard.signal.Message;
 
 /**
@@ -98,15 +99,17 @@ public record Do(List<Action> actions, List<Action> release) {
     /**
      * The first control of the mapping chooses the first value, the second the second, and so on. Pressed again, it stops.
      *
-     * @param values in the parameter's unit
+     * @param values in the parameter's unit; empty for the parameter's favourites first, then the rest
      * @param stop the value when the chosen one is pressed again, in the parameter's unit; null if then nothing happens
      */
     public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop) implements Action {
         public Choose {
-            values = List.copyOf(values);
-            if (values.isEmpty()) {
-                throw new IllegalArgumentException("there is at least one value to choose");
-            }
+            values = values == null ? List.of() : List.copyOf(values);
+        }
+
+        /** What there is to choose from. */
+        public List<Double> choices(Parameter of) {
+            return values.isEmpty() ? of.favouritesFirst() : values;
         }
     }
 

@@ -59,10 +59,16 @@ public final class Fault {
         } else if (action instanceof Do.Send send
                 && directory.device(send.device()).isEmpty()) {
             return Optional.of("It sends to a device that is not in the rig (" + send.device() + ").");
-        } else if (action instanceof Do.Choose choose
-                && choose.values().size() < mapping.when().triggers().size()) {
-            return Optional.of("It has %d controls, but only %d values to choose from."
-                    .formatted(mapping.when().triggers().size(), choose.values().size()));
+        } else if (action instanceof Do.Choose choose) {
+            int values = choose.choices(directory.parameter(choose.parameter()).orElseThrow())
+                    .size();
+            int controls = mapping.when().triggers().size();
+            if (values < controls) {
+                return Optional.of(
+                        controls == 1
+                                ? "It has no values to choose from."
+                                : "It has %d controls, but only %d values to choose from.".formatted(controls, values));
+            }
         }
         return Optional.empty();
     }

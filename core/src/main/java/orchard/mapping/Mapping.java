@@ -3,9 +3,9 @@ package orchard.mapping;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import orchard.gear.Marks;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.parameter.Marks;
 
 /**
  * One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer.

@@ -35,9 +35,7 @@ public final class Words {
             boolean same = z.low() == z.downLow() && z.high() == z.downHigh();
             return (z.switching() ? "on between %s and %s" : "between %s and %s")
                             .formatted(percent(z.low()), percent(z.high()))
-                    + (same
-                            ? ""
-                            : " going up, %s and %s going down".formatted(percent(z.downLow()), percent(z.downHigh())));
+                    + (same ? "" : ", going down %s and %s".formatted(percent(z.downLow()), percent(z.downHigh())));
         } else if (stage instanceof Stage.Scale s) {
             return real(s.low(), parameter)
                     + " to "
@@ -103,7 +101,9 @@ public final class Words {
         } else if (action instanceof Do.Hold hold) {
             return "hold " + what + " at " + of(hold.value(), parameter, names) + ", then return";
         } else if (action instanceof Do.Choose choose) {
-            return "choose one of " + choose.values().size() + " for " + what;
+            return choose.values().isEmpty()
+                    ? "choose a value for " + what + ", favourites first"
+                    : "choose one of " + choose.values().size() + " for " + what;
         } else if (action instanceof Do.Send send) {
             return "send " + send.message().words() + " to "
                     + names.device(send.device()).map(d -> d.name()).orElse("a missing device (" + send.device() + ")");

@@ -138,6 +138,34 @@ public sealed interface Binding {
         }
     }
 
+    /** Program changes, the lowest value being program 0. Its device does not tell which is chosen. */
+    record Program(int channel) implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return new MidiMessage.ProgramChange(channel, (int) Math.rint(range.clamp(real) - range.low()));
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof MidiMessage.ProgramChange program ? range.low() + program.program() : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return words();
+        }
+
+        @Override
+        public String words() {
+            return "program change, ch " + channel;
+        }
+    }
+
     /** An RPN or NRPN whose 0–16383 spans the range evenly. */
     record Numbered(int channel, boolean registered, int number) implements Binding {
         @Override

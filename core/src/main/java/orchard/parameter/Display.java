@@ -9,7 +9,9 @@ public final class Display {
 
     /** A value with its unit: {@code 1.26 kHz}, {@code −6.0 dB}, {@code 45 %}. */
     public static String text(double real, String unit) {
-        return unit.isEmpty() ? number(real, unit) : number(real, unit) + (scaled(real, unit) ? " k" : " ") + unit;
+        return unit.isEmpty() || unit.equals("°")
+                ? number(real, unit) + unit
+                : number(real, unit) + (scaled(real, unit) ? " k" : " ") + unit;
     }
 
     /** A parameter's value: its name where the law has names, otherwise number and unit. */

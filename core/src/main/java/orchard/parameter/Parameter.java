@@ -1,5 +1,8 @@
 package orchard.parameter;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * Something a device lets others set and hear.
  *
@@ -8,6 +11,7 @@ package orchard.parameter;
  * @param name its own name, without the group's
  * @param standard its default as a real value
  * @param settable false for what is only told, like a meter
+ * @param favourites real values that are chosen most, the first first
  */
 public record Parameter(
         String id,
@@ -17,12 +21,58 @@ public record Parameter(
         Law law,
         double standard,
         Binding binding,
-        boolean settable) {
+        boolean settable,
+        Marks marks,
+        List<Double> favourites) {
 
     public Parameter {
+        marks = marks == null ? Marks.NONE : marks;
+        favourites = favourites == null ? List.of() : List.copyOf(favourites);
         if (law instanceof Law.Logarithmic && range.low() <= 0) {
             throw new IllegalArgumentException(id + ": a logarithmic range begins above 0");
         }
+    }
+
+    /** Neither marked nor with favourites. */
+    public Parameter(
+            String id,
+            String group,
+            String name,
+            Range range,
+            Law law,
+            double standard,
+            Binding binding,
+            boolean settable) {
+        this(id, group, name, range, law, standard, binding, settable, Marks.NONE, List.of());
+    }
+
+    /** The same parameter with other marks. */
+    public Parameter with(Marks other) {
+        return new Parameter(id, group, name, range, law, standard, binding, settable, other, favourites);
+    }
+
+    /** The same parameter with other favourite values. */
+    public Parameter with(List<Double> other) {
+        return new Parameter(id, group, name, range, law, standard, binding, settable, marks, other);
+    }
+
+    /** How many values there are, or 0 if they are not counted. */
+    public int count() {
+        return law instanceof Law.Stepped stepped
+                ? stepped.count()
+                : law instanceof Law.Named named ? named.names().size() : 0;
+    }
+
+    /** All values that are counted: favourites first, then the rest in their order. */
+    public List<Double> favouritesFirst() {
+        List<Double> all = new ArrayList<>(favourites);
+        for (int i = 0; i < count(); i++) {
+            double value = range.low() + i * (range.high() - range.low()) / (count() - 1);
+            if (!favourites.contains(value)) {
+                all.add(value);
+            }
+        }
+        return all;
     }
 
     /** The real value at a position 0..1. */

@@ -142,8 +142,8 @@ class StagesTest {
         assertThat(PAN.real(function.forward(1.2))).isCloseTo(-108, within(1e-9));
         assertThat(PAN.real(function.forward(-1.2))).isCloseTo(108, within(1e-9));
         assertThat(function.values(1.2)).hasSize(4);
-        assertThat(function.text(0, 432)).isEqualTo("432 °");
-        assertThat(function.text(1, -108)).isEqualTo("−108 °");
+        assertThat(function.text(0, 432)).isEqualTo("432°");
+        assertThat(function.text(1, -108)).isEqualTo("−108°");
     }
 
     @Test

@@ -66,7 +66,24 @@ public final class Peat extends MidiStandIn {
     }
 
     private static final int WAVEFORMS = 96;
-    private static final int PATCHES = 16;
+    private static final List<String> SOUNDS = List.of(
+            "Low tide",
+            "Fog bank",
+            "Harbour hum",
+            "Slack water",
+            "Rope and pulley",
+            "Glass storm",
+            "Cellar organ",
+            "Far engine",
+            "Moth light",
+            "Salt choir",
+            "Undertow",
+            "Clock heart",
+            "Cold stove",
+            "Iron moon",
+            "Reed bed",
+            "First light");
+    private static final int PATCHES = SOUNDS.size();
     private static final byte PANEL = 0x10;
     private static final byte ASK = 0x40;
     private static final byte DUMP = 0x41;
@@ -100,6 +117,11 @@ public final class Peat extends MidiStandIn {
         return "peat";
     }
 
+    /** The names of the patches, in the order of their numbers. */
+    public static List<String> sounds() {
+        return SOUNDS;
+    }
+
     /** The names of the waveforms, in the order of their numbers. */
     public static List<String> waveforms() {
         return IntStream.range(0, WAVEFORMS)
@@ -108,7 +130,7 @@ public final class Peat extends MidiStandIn {
     }
 
     private void show() {
-        panel.show("patch", patch / (PATCHES - 1.0), String.valueOf(patch + 1));
+        panel.show("patch", patch / (PATCHES - 1.0), (patch + 1) + " " + SOUNDS.get(patch));
         for (Knob knob : Knob.values()) {
             int value = patches[patch][knob.ordinal()];
             String text = knob.ordinal() < 4

@@ -1,54 +1,53 @@
 package orchard.standin;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.net.DatagramPacket;
-import java.net.DatagramSocket;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.net.SocketAddress;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import java.util.Random;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import orchard.signal.Message;
-import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 
 /**
- * Music software with eight tracks (volume, pan, mute, meter) and a filter on the narrator's track, on OSC over UDP both
- * ways. It pushes every change to its subscribers, with the value and the text on its display.
+ * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, clips), a device on the narrator's track, six blend knobs,
+ * scenes, markers, transport, tempo, groove, automation and a master, on OSC over UDP both ways. It pushes every change to its
+ * subscribers, with the value and the text on its display.
  *
- * <p>Gestures: an address {@code set 0..1} along its own fader; {@code play hit} and {@code stop hit}. Track names are
- * changed by {@link #rename}.
+ * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}. Track names are changed by
+ * {@link #rename}.
  *
- * <p>Habits: it takes a value outside a range as the nearer end and says so; what it does not know it refuses by name; a
- * subscription ends after 15 seconds unless it is renewed; the meters move only while it plays.
+ * <p>Habits: the meters move only while it plays; while automation is on touch, a volume goes back to where it was when the finger
+ * leaves; its modulator moves blend knob 6 thirty times a second; a device can be replaced, and then its parameters are others.
  */
-public final class Wherry implements StandIn {
+public final class Wherry extends OscDesk {
 
-    private static final int TRACKS = 8;
-    private static final int LEASE_SECONDS = 15;
+    private static final int TRACKS = 24;
+    private static final int SCENES = 8;
+    private static final String AT = "/wherry/";
+    private static final String DEVICE = AT + "track/4/device/1/";
     private static final String[] NAMES = {
-        "Harp", "Bellows", "Surf", "Narrator", "Clockwork", "Seabirds", "Undertow", "Rain"
+        "Harp",
+        "Bellows",
+        "Surf",
+        "Narrator",
+        "Clockwork",
+        "Seabirds",
+        "Undertow",
+        "Rain",
+        "Drum low",
+        "Drum high",
+        "Bell buoy",
+        "Rope",
+        "Gulls far",
+        "Chains",
+        "Choir",
+        "Glass",
+        "Wind",
+        "Hull",
+        "Lantern",
+        "Footsteps",
+        "Clock tower",
+        "Storm",
+        "Tide",
+        "First light"
     };
 
-    private final Panel panel = new Panel();
-    private final Map<String, WherryParameter> parameters = new LinkedHashMap<>();
-    private final Map<String, Float> values = new ConcurrentHashMap<>();
-    private final Map<String, String> names = new LinkedHashMap<>();
-    private final Map<SocketAddress, Long> subscribers = new ConcurrentHashMap<>();
-    private final Cable cable = new Cable();
-    private final Random rubbish = new Random(7);
-    private final DatagramSocket socket;
-    private final ScheduledExecutorService meters = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "wherry-meters");
-        thread.setDaemon(true);
-        return thread;
-    });
     private volatile Announcement announcing;
     private boolean playing;
     private long beat;
@@ -63,31 +62,72 @@ public final class Wherry implements StandIn {
      * @param lan whether other machines may reach it; then it announces itself to them by DNS-SD as {@code _osc._udp}
      */
     public Wherry(int port, boolean lan) {
-        try {
-            socket = new DatagramSocket(
-                    port, lan ? new InetSocketAddress(0).getAddress() : InetAddress.getLoopbackAddress());
-        } catch (IOException e) {
-            throw new UncheckedIOException("Wherry cannot listen on UDP port " + port, e);
-        }
-        for (WherryParameter parameter : WherryParameter.all(TRACKS)) {
-            parameters.put(parameter.address(), parameter);
-            values.put(parameter.address(), parameter.standard());
-            show(parameter);
-        }
+        super("/wherry", port, lan);
         for (int track = 1; track <= TRACKS; track++) {
-            names.put("/wherry/track/" + track + "/name", NAMES[track - 1]);
+            track(AT + "track/" + track + "/");
+            names.put(AT + "track/" + track + "/name", NAMES[track - 1]);
         }
-        names.put("/wherry/track/4/device/1/name", "Filter");
-        names.forEach((address, name) -> panel.show(address, 0, name));
+        filter();
+        song();
         panel.show("transport", 0, "stopped");
-        cable.show(panel, Cable.Condition.PLUGGED);
-        Thread listener = new Thread(this::listen, "wherry");
-        listener.setDaemon(true);
-        listener.start();
+        open();
         if (lan) {
-            meters.execute(this::announce);
+            clock.execute(this::announce);
         }
-        meters.scheduleAtFixedRate(this::meter, 100, 100, TimeUnit.MILLISECONDS);
+        clock.scheduleAtFixedRate(this::meter, 100, 100, TimeUnit.MILLISECONDS);
+        clock.scheduleAtFixedRate(this::modulate, 33, 33, TimeUnit.MILLISECONDS);
+    }
+
+    private void track(String at) {
+        add(new DeskParameter(at + "volume", "Volume", -60, 6, -12, "dB", "taper").touched());
+        add(new DeskParameter(at + "pan", "Pan", -100, 100, 0, "%", "linear"));
+        add(DeskParameter.named(at + "mute", "Mute", "off", "on"));
+        add(DeskParameter.named(at + "solo", "Solo", "off", "on"));
+        add(DeskParameter.named(at + "arm", "Arm", "off", "on"));
+        add(new DeskParameter(at + "send1", "Send 1", -60, 6, -60, "dB", "taper"));
+        add(new DeskParameter(at + "send2", "Send 2", -60, 6, -60, "dB", "taper"));
+        add(DeskParameter.named(at + "clip", "Clip", numbered("none", "Clip")));
+        add(new DeskParameter(at + "meter", "Meter", -60, 6, -60, "dB", "linear").told());
+    }
+
+    private static String[] numbered(String none, String word) {
+        String[] names = new String[SCENES + 1];
+        names[0] = none;
+        for (int i = 1; i <= SCENES; i++) {
+            names[i] = word + " " + i;
+        }
+        return names;
+    }
+
+    private void filter() {
+        add(new DeskParameter(DEVICE + "cutoff", "Cutoff", 200, 8000, 8000, "Hz", "log"));
+        add(new DeskParameter(DEVICE + "resonance", "Resonance", 0, 100, 18, "%", "linear"));
+        add(new DeskParameter(DEVICE + "drive", "Drive", 0, 24, 0, "dB", "linear"));
+        add(new DeskParameter(DEVICE + "mix", "Mix", 0, 100, 100, "%", "linear"));
+        names.put(DEVICE + "name", "Filter");
+    }
+
+    private void echo() {
+        add(new DeskParameter(DEVICE + "time", "Time", 1, 2000, 250, "ms", "log"));
+        add(new DeskParameter(DEVICE + "feedback", "Feedback", 0, 100, 30, "%", "linear"));
+        add(new DeskParameter(DEVICE + "mix", "Mix", 0, 100, 40, "%", "linear"));
+        names.put(DEVICE + "name", "Echo");
+    }
+
+    private void song() {
+        for (int knob = 1; knob <= 6; knob++) {
+            add(new DeskParameter(AT + "blend/" + knob, "Blend " + knob, 0, 100, 0, "", "whole"));
+        }
+        add(DeskParameter.named(AT + "scene", "Scene", numbered("none", "Scene")));
+        add(DeskParameter.named(AT + "marker", "Marker", "Start", "Dusk", "Bell", "Low tide", "Storm", "Light"));
+        add(DeskParameter.named(AT + "loop", "Loop", "off", "on"));
+        add(new DeskParameter(AT + "tempo", "Tempo", 20, 300, 96, "BPM", "linear"));
+        add(new DeskParameter(AT + "groove", "Groove", 0, 100, 0, "%", "linear"));
+        add(DeskParameter.named(AT + "automation", "Automation", "off", "read", "touch", "latch", "write"));
+        add(new DeskParameter(AT + "position", "Position", 0, 512, 0, "beats", "linear"));
+        add(new DeskParameter(AT + "selected", "Selected track", 1, TRACKS, 1, "", "whole"));
+        add(DeskParameter.named(AT + "modulator", "Modulator", "off", "on"));
+        add(new DeskParameter(AT + "master", "Master", -60, 6, -6, "dB", "taper").touched());
     }
 
     private void announce() {
@@ -98,139 +138,69 @@ public final class Wherry implements StandIn {
         }
     }
 
-    /** The UDP port it listens on. */
-    public int port() {
-        return socket.getLocalPort();
-    }
-
     @Override
     public String id() {
         return "wherry";
     }
 
     @Override
-    public synchronized void play(String part, String gesture, double amount) {
-        if (part.equals(Cable.PART)) {
-            cable(gesture);
-            return;
-        }
-        WherryParameter parameter = parameters.get(part);
-        if (parameter != null && gesture.equals("set") && parameter.settable()) {
-            set(parameter, parameter.at(amount));
-        } else if (gesture.equals("hit") && (part.equals("play") || part.equals("stop"))) {
+    boolean hand(String part, String gesture, double amount) {
+        if (gesture.equals("hit") && (part.equals("play") || part.equals("stop"))) {
             transport(part.equals("play"));
-        } else {
-            throw new IllegalArgumentException("Wherry has no " + part + " to " + gesture);
+            return true;
+        } else if (part.equals("device") && gesture.equals("replace")) {
+            replaceDevice();
+            return true;
         }
+        return false;
     }
 
     /** Gives a track another name, as a person would in the software. */
     public synchronized void rename(int track, String name) {
-        name("/wherry/track/" + track + "/name", name);
+        name(AT + "track/" + track + "/name", name);
     }
 
-    private void listen() {
-        byte[] buffer = new byte[65_536];
-        while (!socket.isClosed()) {
-            DatagramPacket packet = new DatagramPacket(buffer, buffer.length);
-            try {
-                socket.receive(packet);
-            } catch (IOException e) {
-                continue;
-            }
-            for (Message message : OscCodec.decode(packet.getData(), packet.getLength())) {
-                if (message instanceof OscMessage osc) {
-                    arrived(osc, packet.getSocketAddress());
-                }
-            }
-        }
-    }
-
-    /** Renaming means nothing to software that is found by its address. */
-    private void cable(String gesture) {
-        switch (gesture) {
-            case "pull" -> cable.show(panel, Cable.Condition.PULLED);
-            case "plug", "wake", "rename" -> cable.show(panel, Cable.Condition.PLUGGED);
-            case "sleep" -> {
-                subscribers.clear();
-                cable.show(panel, Cable.Condition.ASLEEP);
-            }
-            case "rubbish" -> {
-                byte[] bytes = new byte[24];
-                rubbish.nextBytes(bytes);
-                subscribers.keySet().forEach(subscriber -> send(subscriber, bytes));
-            }
-            default -> throw new IllegalArgumentException("a cable cannot " + gesture);
-        }
-    }
-
-    private synchronized void arrived(OscMessage message, SocketAddress sender) {
-        if (!cable.isUp()) {
-            return;
-        }
-        String address = message.address();
-        WherryParameter parameter = parameters.get(address);
-        if (parameter != null && parameter.settable() && Double.isFinite(message.number(0))) {
-            set(parameter, parameter.settled((float) message.number(0)));
-        } else if (names.containsKey(address) && !message.text(0).isBlank()) {
-            name(address, message.text(0));
+    /** Puts an echo in the place of the filter, or the filter in the place of the echo. */
+    private void replaceDevice() {
+        boolean isFilter = parameters.containsKey(DEVICE + "cutoff");
+        parameters.keySet().removeIf(address -> address.startsWith(DEVICE));
+        values.keySet().removeIf(address -> address.startsWith(DEVICE));
+        if (isFilter) {
+            echo();
         } else {
-            switch (address) {
-                case "/wherry/subscribe" -> subscribe(sender);
-                case "/wherry/dump" -> dump(sender);
-                case "/wherry/play" -> transport(true);
-                case "/wherry/stop" -> transport(false);
-                default -> send(sender, OscMessage.of("/wherry/refused", address, why(parameter)));
+            filter();
+        }
+        name(DEVICE + "name", isFilter ? "Echo" : "Filter");
+        push(OscMessage.of(AT + "changed", DEVICE.substring(0, DEVICE.length() - 1)));
+        parameters.values().stream()
+                .filter(parameter -> parameter.address().startsWith(DEVICE))
+                .forEach(parameter -> set(parameter, parameter.standard()));
+    }
+
+    @Override
+    boolean heard(OscMessage message) {
+        switch (message.address()) {
+            case "/wherry/play" -> transport(true);
+            case "/wherry/stop" -> transport(false);
+            default -> {
+                return false;
             }
         }
+        return true;
     }
 
-    private static String why(WherryParameter parameter) {
-        return parameter == null
-                ? "there is no such address"
-                : parameter.settable() ? "a number is expected" : "this can only be read";
+    @Override
+    boolean returns(DeskParameter parameter) {
+        return values.get(AT + "automation") == 2;
     }
 
-    private void subscribe(SocketAddress sender) {
-        boolean fresh = subscribers.put(sender, System.nanoTime()) == null;
-        send(sender, OscMessage.of("/wherry/subscribed", LEASE_SECONDS));
-        if (fresh) {
-            names.forEach((address, name) -> send(sender, OscMessage.of(address, name)));
-            parameters.values().forEach(parameter -> send(sender, value(parameter)));
+    @Override
+    void changed(DeskParameter parameter, float value) {
+        if (parameter.address().equals(AT + "scene") && value > 0) {
+            for (int track = 1; track <= TRACKS; track++) {
+                set(AT + "track/" + track + "/clip", value);
+            }
         }
-    }
-
-    private void dump(SocketAddress sender) {
-        for (WherryParameter p : parameters.values()) {
-            send(
-                    sender,
-                    OscMessage.of(
-                            "/wherry/parameter",
-                            p.address(),
-                            p.name(),
-                            p.low(),
-                            p.high(),
-                            p.standard(),
-                            p.unit(),
-                            p.law(),
-                            p.steps()));
-        }
-        names.forEach((address, name) -> send(sender, OscMessage.of(address, name)));
-        parameters.values().forEach(parameter -> send(sender, value(parameter)));
-        send(sender, OscMessage.of("/wherry/dumped", parameters.size()));
-    }
-
-    private void set(WherryParameter parameter, float value) {
-        values.put(parameter.address(), value);
-        show(parameter);
-        push(value(parameter));
-    }
-
-    private void name(String address, String name) {
-        String ascii = name.replaceAll("[^\\x20-\\x7e]", "?");
-        names.put(address, ascii);
-        panel.show(address, 0, ascii);
-        push(OscMessage.of(address, ascii));
     }
 
     private void transport(boolean play) {
@@ -248,53 +218,23 @@ public final class Wherry implements StandIn {
         }
         beat++;
         for (int track = 1; track <= TRACKS; track++) {
-            String at = "/wherry/track/" + track + "/";
-            WherryParameter meter = parameters.get(at + "meter");
+            String at = AT + "track/" + track + "/";
+            DeskParameter meter = parameters.get(at + "meter");
             boolean muted = values.get(at + "mute") >= 0.5;
             double swell = 4 * Math.sin((beat + 3.0 * track) / (2 + track / 3.0));
             set(meter, muted ? meter.low() : meter.settled((float) (values.get(at + "volume") - 6 + swell)));
         }
     }
 
-    private OscMessage value(WherryParameter parameter) {
-        float value = values.get(parameter.address());
-        return OscMessage.of(parameter.address(), value, parameter.text(value));
-    }
-
-    private void show(WherryParameter parameter) {
-        float value = values.get(parameter.address());
-        panel.show(parameter.address(), parameter.place(value), parameter.text(value));
-    }
-
-    private void push(OscMessage message) {
-        long now = System.nanoTime();
-        subscribers.values().removeIf(since -> now - since > LEASE_SECONDS * 1_000_000_000L);
-        subscribers.keySet().forEach(subscriber -> send(subscriber, message));
-    }
-
-    private void send(SocketAddress to, OscMessage message) {
-        send(to, OscCodec.encode(message));
-    }
-
-    private void send(SocketAddress to, byte[] packet) {
-        if (!cable.isUp()) {
-            return;
+    private synchronized void modulate() {
+        if (values.get(AT + "modulator") == 1) {
+            set(AT + "blend/6", (float) (50 + 40 * Math.sin(System.nanoTime() / 4e8)));
         }
-        try {
-            socket.send(new DatagramPacket(packet, packet.length, to));
-        } catch (IOException e) {
-            subscribers.remove(to);
-        }
-    }
-
-    @Override
-    public Panel panel() {
-        return panel;
     }
 
     @Override
     public void close() {
-        meters.shutdownNow();
+        super.close();
         if (announcing != null) {
             try {
                 announcing.close();
@@ -302,6 +242,5 @@ public final class Wherry implements StandIn {
                 panel.show("announced", 0, "not ended well: " + e.getMessage());
             }
         }
-        socket.close();
     }
 }

@@ -58,7 +58,7 @@ class OscStandInsTest {
     void wherryPushesValueAndTextToItsSubscribers() throws IOException {
         try (Wherry wherry = new Wherry(0)) {
             say(wherry, OscMessage.of("/wherry/subscribe"));
-            hear(m -> m.address().equals("/wherry/track/4/device/1/mix"));
+            hear(m -> m.address().equals("/wherry/master"));
             say(wherry, OscMessage.of("/wherry/track/3/volume", 99f));
             assertThat(hear(m -> m.address().equals("/wherry/track/3/volume")))
                     .isEqualTo(OscMessage.of("/wherry/track/3/volume", 6f, "6.0 dB"));
@@ -95,17 +95,73 @@ class OscStandInsTest {
                             "log",
                             0));
             assertThat(hear(m -> m.address().equals("/wherry/dumped")).number(0))
-                    .isEqualTo(36);
-            say(wherry, OscMessage.of("/wherry/track/9/volume", 1f));
-            assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0)).isEqualTo("/wherry/track/9/volume");
+                    .isEqualTo(24 * 9 + 4 + 6 + 10);
+            say(wherry, OscMessage.of("/wherry/track/25/volume", 1f));
+            assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0)).isEqualTo("/wherry/track/25/volume");
             say(wherry, OscMessage.of("/wherry/track/1/volume", Float.NaN));
             assertThat(hear(m -> m.address().equals("/wherry/refused")).text(1)).isEqualTo("a number is expected");
         }
     }
 
-    private void say(Wherry wherry, OscMessage message) throws IOException {
+    @Test
+    void wherryReplacesADeviceAndReturnsWhatAFingerLeaves() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            hear(m -> m.address().equals("/wherry/master"));
+            wherry.play("device", "replace", 1);
+            assertThat(hear(m -> m.address().equals("/wherry/changed")).text(0)).isEqualTo("/wherry/track/4/device/1");
+            assertThat(hear(m -> m.address().equals("/wherry/track/4/device/1/time"))
+                            .text(1))
+                    .isEqualTo("250 ms");
+            say(wherry, OscMessage.of("/wherry/automation", 2f));
+            say(wherry, OscMessage.of("/wherry/track/2/volume/touch", 1));
+            say(wherry, OscMessage.of("/wherry/track/2/volume", 0f));
+            assertThat(hear(m -> m.address().equals("/wherry/track/2/volume")).number(0))
+                    .isZero();
+            say(wherry, OscMessage.of("/wherry/track/2/volume/touch", 0));
+            assertThat(hear(m -> m.address().equals("/wherry/track/2/volume")).number(0))
+                    .isEqualTo(-12);
+        }
+    }
+
+    @Test
+    void wherryModulatesThirtyTimesASecondOnceToldTo() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            say(wherry, OscMessage.of("/wherry/modulator", 1f));
+            for (int i = 0; i < 20; i++) {
+                assertThat(hear(m -> m.address().equals("/wherry/blend/6")).number(0))
+                        .isBetween(0.0, 100.0);
+            }
+        }
+    }
+
+    @Test
+    void aBankChangedOnTheLampDeskIsToldWithItsPlaybacks() throws IOException {
+        try (LampLoft loft = new LampLoft(0)) {
+            say(loft, OscMessage.of("/loft/subscribe"));
+            hear(m -> m.address().equals("/loft/tempo"));
+            say(loft, OscMessage.of("/loft/playback/3", 70f));
+            hear(m -> m.address().equals("/loft/playback/3"));
+            loft.play("/loft/bank", "set", 1);
+            assertThat(hear(m -> m.address().equals("/loft/bank")).number(0)).isEqualTo(4);
+            assertThat(hear(m -> m.address().equals("/loft/playback/3")).number(0))
+                    .isZero();
+            loft.play("/loft/bank", "set", 0);
+            assertThat(hear(m -> m.address().equals("/loft/playback/3")).number(0))
+                    .isEqualTo(70);
+            loft.play("tap", "hit", 1);
+            loft.play("tap", "hit", 1);
+            assertThat(hear(m -> m.address().equals("/loft/tempo")).number(0)).isEqualTo(300);
+            loft.play("/loft/mover/1/pan", "set", 0);
+            assertThat(hear(m -> m.address().equals("/loft/mover/1/pan")))
+                    .isEqualTo(OscMessage.of("/loft/mover/1/pan", -270f, "-270 deg"));
+        }
+    }
+
+    private void say(OscDesk desk, OscMessage message) throws IOException {
         byte[] packet = OscCodec.encode(message);
-        socket.send(new DatagramPacket(packet, packet.length, InetAddress.getLoopbackAddress(), wherry.port()));
+        socket.send(new DatagramPacket(packet, packet.length, InetAddress.getLoopbackAddress(), desk.port()));
     }
 
     private OscMessage hear(Predicate<OscMessage> wanted) throws IOException {

@@ -43,24 +43,31 @@ final class DemoRig {
             return;
         }
         String wherryAt = "127.0.0.1:" + house.wherryPort();
+        String loftAt = "127.0.0.1:" + house.loftPort();
         if (keeper.revision() == 0) {
             keeper.load(new Edit(
                     "Load the demo rig",
-                    parts(wherryAt).stream()
+                    parts(wherryAt, loftAt).stream()
                             .map(part -> new Edit.Change(null, part))
                             .toList()));
         }
+        seat("wherry", wherryAt);
+        seat("loft", loftAt);
+    }
+
+    /** A stand-in may listen on another port than last time. */
+    private void seat(String id, String at) {
         keeper.rig()
-                .device("wherry")
-                .filter(device -> !device.seat().out().equals(wherryAt))
+                .ownDevice(id)
+                .filter(device -> !device.seat().out().equals(at))
                 .ifPresent(device -> keeper.load(Edit.change(
-                        "Wherry listens at " + wherryAt,
+                        device.name() + " listens at " + at,
                         new Part.OfDevice(device),
                         new Part.OfDevice(new Device(
                                 device.id(),
                                 device.name(),
                                 device.role(),
-                                device.seat().at(device.seat().in(), wherryAt),
+                                device.seat().at(device.seat().in(), at),
                                 device.profile())))));
     }
 
@@ -70,10 +77,14 @@ final class DemoRig {
                 "Wherry",
                 "the sound of the house",
                 new Seat(Seat.Wire.OSC, "/wherry", at),
-                ProfileShelf.wherry());
+                OscProfiles.wherry());
     }
 
-    private static List<Part> parts(String wherryAt) {
+    private static Device loft(String at) {
+        return new Device("loft", "Lamp Loft", "all lamps", new Seat(Seat.Wire.OSC, "/loft", at), OscProfiles.loft());
+    }
+
+    private static List<Part> parts(String wherryAt, String loftAt) {
         List<Part> parts = new ArrayList<>();
         parts.add(new Part.OfDevice(new Device(
                 "cobble", "Cobble", "left hand", new Seat(Seat.Wire.MIDI, "Cobble", "Cobble"), ProfileShelf.cobble())));
@@ -83,6 +94,7 @@ final class DemoRig {
         parts.add(new Part.OfDevice(
                 new Device("gull", "Gull", "right hand", new Seat(Seat.Wire.OSC, "/gull", ""), ProfileShelf.gull())));
         parts.add(new Part.OfDevice(wherry(wherryAt)));
+        parts.add(new Part.OfDevice(loft(loftAt)));
         parts.add(new Part.OfLayout(balcony()));
         mappings().forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
         parts.addAll(songs());
@@ -145,6 +157,7 @@ final class DemoRig {
         all.add(mapping("m21", "peat", "resonance", "turn", "filter.drive", Shape.WHOLE, List.of()));
         all.add(toPeat("m22", "knob7", "filter.cutoff"));
         all.add(toPeat("m23", "knob8", "oscillator1.waveform"));
+        all.addAll(DemoMappings.more());
         return all;
     }
 

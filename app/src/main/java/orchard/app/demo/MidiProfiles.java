@@ -117,6 +117,14 @@ final class MidiProfiles {
             parameters.add(parameter(oscillator, "Level", seven, new Law.Linear(), controller(23 + i)));
             controls.add(panelKnob("level" + i, "Level " + i, 7 + i, i - 1));
         }
+        groups.add(new Group("sound", "", "Sound", ""));
+        parameters.add(parameter(
+                        "sound",
+                        "Patch",
+                        new Range(0, Peat.sounds().size() - 1.0, ""),
+                        new Law.Named(Peat.sounds()),
+                        new Binding.Program(1))
+                .with(List.of(10.0, 0.0, 15.0)));
         groups.add(new Group("filter", "", "Filter", ""));
         Range cutoff = new Range(20, 20_000, "Hz");
         parameters.add(

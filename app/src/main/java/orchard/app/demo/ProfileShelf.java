@@ -12,23 +12,16 @@ import orchard.gear.Profile;
 import orchard.gear.Setup;
 import orchard.gear.Swatch;
 import orchard.parameter.Binding;
-import orchard.parameter.Group;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
-import orchard.signal.OscMessage;
 import orchard.standin.Cobble;
 
 /** The profiles that ship with Orchard: one for each stand-in, written from its wire format. */
 public final class ProfileShelf {
-
-    private static final int TRACKS = 8;
-    private static final String[] TRACK_NAMES = {
-        "Harp", "Bellows", "Surf", "Narrator", "Clockwork", "Seabirds", "Undertow", "Rain"
-    };
 
     private ProfileShelf() {}
 
@@ -40,7 +33,8 @@ public final class ProfileShelf {
         all.put("Treadle", MidiProfiles.treadle());
         all.put("Peat", MidiProfiles.peat());
         all.put("Gull", gull());
-        all.put("Wherry", wherry());
+        all.put("Wherry", OscProfiles.wherry());
+        all.put("Lamp Loft", OscProfiles.loft());
         all.putAll(GenericProfiles.all());
         return all;
     }
@@ -194,44 +188,5 @@ public final class ProfileShelf {
 
     private static Control motion(String id, String name, Control.Kind kind, MessagePattern pattern, double x) {
         return new Control(id, name, kind, List.of(new Dimension("amount", pattern)), new Control.Face(x, 1, 10, 12));
-    }
-
-    /** The music software: eight tracks with volume, pan, mute and meter, and a filter on track 4. */
-    static Profile wherry() {
-        List<Group> groups = new ArrayList<>();
-        List<Parameter> parameters = new ArrayList<>();
-        Law switched = new Law.Named(List.of("off", "on"));
-        for (int track = 1; track <= TRACKS; track++) {
-            String group = "track" + track;
-            String at = "/wherry/track/" + track + "/";
-            groups.add(new Group(group, "", TRACK_NAMES[track - 1], at + "name"));
-            Range decibels = new Range(-60, 6, "dB");
-            parameters.add(parameter(group, "volume", "Volume", decibels, new Law.DecibelTaper(), -12, at, true));
-            parameters.add(parameter(group, "pan", "Pan", new Range(-100, 100, "%"), new Law.Linear(), 0, at, true));
-            parameters.add(parameter(group, "mute", "Mute", new Range(0, 1, ""), switched, 0, at, true));
-            parameters.add(parameter(group, "meter", "Meter", decibels, new Law.Linear(), -60, at, false));
-        }
-        String filter = "/wherry/track/4/device/1/";
-        groups.add(new Group("filter", "track4", "Filter", filter + "name"));
-        Range percent = new Range(0, 100, "%");
-        parameters.add(parameter(
-                "filter", "cutoff", "Cutoff", new Range(200, 8000, "Hz"), new Law.Logarithmic(), 8000, filter, true));
-        parameters.add(parameter("filter", "resonance", "Resonance", percent, new Law.Linear(), 18, filter, true));
-        parameters.add(
-                parameter("filter", "drive", "Drive", new Range(0, 24, "dB"), new Law.Linear(), 0, filter, true));
-        parameters.add(parameter("filter", "mix", "Mix", percent, new Law.Linear(), 100, filter, true));
-        return new Profile(
-                List.of(),
-                groups,
-                parameters,
-                List.of(),
-                List.of(OscMessage.of("/wherry/dump")),
-                List.of(OscMessage.of("/wherry/subscribe")),
-                List.of(OscMessage.of("/wherry/stop")));
-    }
-
-    private static Parameter parameter(
-            String group, String id, String name, Range range, Law law, double standard, String at, boolean settable) {
-        return new Parameter(group + "." + id, group, name, range, law, standard, new Binding.Osc(at + id), settable);
     }
 }

@@ -17,6 +17,7 @@ import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
 import orchard.standin.Cobble;
 import orchard.standin.Gull;
+import orchard.standin.LampLoft;
 import orchard.standin.Peat;
 import orchard.standin.Sluice;
 import orchard.standin.StandIn;
@@ -62,6 +63,7 @@ public final class StandInHouse implements LiveSocket.Panels {
         MAKERS.put("treadle", house -> new Treadle());
         MAKERS.put("peat", house -> new Peat());
         MAKERS.put("wherry", house -> new Wherry(house.settings.wherryPort(), house.settings.lan()));
+        MAKERS.put("loft", house -> new LampLoft(house.settings.loftPort(), house.settings.lan()));
     }
 
     /** The ids of all stand-ins there are. */
@@ -119,6 +121,11 @@ public final class StandInHouse implements LiveSocket.Panels {
     /** The UDP port the music software listens on. */
     public int wherryPort() {
         return ((Wherry) standIns.get("wherry")).port();
+    }
+
+    /** The UDP port the lamp desk listens on. */
+    public int loftPort() {
+        return ((LampLoft) standIns.get("loft")).port();
     }
 
     @Override

@@ -18,6 +18,7 @@ import orchard.gear.Setup;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
+import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.PartJson;
@@ -31,6 +32,8 @@ import tools.jackson.core.type.TypeReference;
 @Component
 class DeviceTable {
 
+    private static final TypeReference<Marks> MARKS = new TypeReference<>() {};
+    private static final TypeReference<List<Double>> NUMBERS = new TypeReference<>() {};
     private static final TypeReference<List<Dimension>> DIMENSIONS = new TypeReference<>() {};
     private static final TypeReference<Law> LAW = new TypeReference<>() {};
     private static final TypeReference<Binding> BINDING = new TypeReference<>() {};
@@ -83,7 +86,9 @@ class DeviceTable {
                         PartJson.read(rs.getString("law"), LAW),
                         rs.getDouble("standard"),
                         PartJson.read(rs.getString("binding"), BINDING),
-                        rs.getBoolean("settable")));
+                        rs.getBoolean("settable"),
+                        PartJson.read(rs.getString("marks"), MARKS),
+                        PartJson.read(rs.getString("favourites"), NUMBERS)));
         Map<String, List<Light>> lights = children(
                 "select * from light order by device, place",
                 rs -> new Light(
@@ -168,8 +173,9 @@ class DeviceTable {
                 profile.groups(),
                 g -> new Object[] {g.id(), g.parent(), g.name(), g.nameAddress()});
         insertAll("""
-                insert into parameter (device, place, id, grp, name, low, high, unit, law, standard, binding, settable)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                insert into parameter (device, place, id, grp, name, low, high, unit, law, standard, binding, settable,
+                  marks, favourites)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, device.id(), profile.parameters(), p -> new Object[] {
             p.id(),
             p.group(),
@@ -180,7 +186,9 @@ class DeviceTable {
             PartJson.write(p.law(), LAW),
             p.standard(),
             PartJson.write(p.binding(), BINDING),
-            p.settable()
+            p.settable(),
+            PartJson.write(p.marks(), MARKS),
+            PartJson.write(p.favourites(), NUMBERS)
         });
         insertAll(
                 "insert into light (device, place, id, name, control, lamp) values (?, ?, ?, ?, ?, ?)",

@@ -35,6 +35,7 @@ import orchard.signal.MessageText;
 record ActionForm(String when, String what, String parameter, String value, int own) {
 
     private static final Law EVEN = new Law.Linear();
+    private static final String FAVOURITES_FIRST = "favourites first";
 
     /**
      * A kind of action.
@@ -55,7 +56,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         kinds.put("move", new Kind("move by", true, "+3 dB or −1"));
         kinds.put("around", new Kind("move around by", true, "+1"));
         kinds.put("reset", new Kind("set to its default", true, ""));
-        kinds.put("choose", new Kind("choose one of", true, "Reed, Horn, Moss; stop: Reed"));
+        kinds.put("choose", new Kind("choose one of", true, "favourites first; stop: Reed"));
         kinds.put("send", new Kind("send a message", false, "Peat: CC 20 = 64, ch 1"));
         kinds.put("wait", new Kind("wait", false, "0.5 s"));
         kinds.put("stop", new Kind("stop everything", false, ""));
@@ -90,7 +91,11 @@ record ActionForm(String when, String what, String parameter, String value, int 
             what = "reset";
         } else if (action instanceof Do.Choose choose) {
             what = "choose";
-            value = choose.values().stream().map(v -> real(v, parameter)).collect(Collectors.joining(", "))
+            value = (choose.values().isEmpty()
+                            ? FAVOURITES_FIRST
+                            : choose.values().stream()
+                                    .map(v -> real(v, parameter))
+                                    .collect(Collectors.joining(", ")))
                     + (choose.stop() == null ? "" : "; stop: " + real(choose.stop(), parameter));
         } else if (action instanceof Do.Send send) {
             what = "send";
@@ -199,6 +204,9 @@ record ActionForm(String when, String what, String parameter, String value, int 
             stop = in.real(half.substring(5), parameter);
         }
         List<Double> values = new ArrayList<>();
+        if (halves[0].isBlank() || halves[0].strip().equalsIgnoreCase(FAVOURITES_FIRST)) {
+            return new Do.Choose(ref, values, stop);
+        }
         for (String each : halves[0].split(",")) {
             values.add(in.real(each, parameter));
         }

@@ -25,7 +25,7 @@ import orchard.signal.MessagePattern;
 record CurveView(
         String path, String points, String positions, int span, String left, String right, String bottom, String top) {
 
-    private static final int SAMPLES = 96;
+    private static final int SAMPLES = 200;
     private static final int TURNS = 2;
 
     static CurveView of(Shape shape, Parameter parameter, MessagePattern pattern) {

@@ -1,12 +1,12 @@
 package orchard.app.web;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import orchard.app.live.Values;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
@@ -88,14 +88,16 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
 
     /** @param open the page each group shows */
     static FaceView of(Device device, Map<String, Integer> open, Rig rig, Directory names, Values values) {
-        Map<String, List<Mapping>> byControl = rig.mappings().stream()
-                .filter(m ->
-                        m.when().triggers().stream().anyMatch(t -> t.device().equals(device.id())))
-                .collect(Collectors.groupingBy(m -> m.when().triggers().stream()
-                        .filter(t -> t.device().equals(device.id()))
-                        .findFirst()
-                        .orElseThrow()
-                        .control()));
+        Map<String, List<Mapping>> byControl = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            mapping.when().triggers().stream()
+                    .filter(trigger -> trigger.device().equals(device.id()))
+                    .map(Ref.ToControl::control)
+                    .distinct()
+                    .forEach(control -> byControl
+                            .computeIfAbsent(control, c -> new ArrayList<>())
+                            .add(mapping));
+        }
         Set<String> clashing = Clashes.ids(device.profile());
         List<Spot> spots = device.profile().controls().stream()
                 .filter(control -> control.page() == null
@@ -127,7 +129,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                         .findFirst()
                         .flatMap(names::parameter)
                         .map(p -> p.name())
-                        .orElse("missing");
+                        .orElse(mappings.get(0).targets().isEmpty() ? control.name() : "missing");
         Control.Face face = control.face();
         Optional<Light> display = device.profile().lightsOn(control.id()).stream()
                 .filter(light -> light.lamp() instanceof Lamp.Text)

@@ -141,13 +141,13 @@ class MapPage {
     private List<Line> lines(Rig rig) {
         Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            mapping.targets()
+            Check.driven(mapping)
                     .forEach(target -> drivers.computeIfAbsent(target, k -> new ArrayList<>())
                             .add(mapping));
         }
         return rig.mappings().stream()
                 .map(mapping -> {
-                    String others = mapping.targets().stream()
+                    String others = Check.driven(mapping).stream()
                             .flatMap(target -> drivers.get(target).stream())
                             .filter(other -> !other.equals(mapping))
                             .filter(other -> !(Check.follows(mapping, names) && Check.follows(other, names)))

@@ -46,6 +46,8 @@ class RehearsePage {
         model.addAttribute("gullKeys", numbers(4));
         model.addAttribute("tracks", numbers(8));
         model.addAttribute("filter", List.of("cutoff", "resonance", "drive", "mix"));
+        model.addAttribute("loft", loft());
+        model.addAttribute("wherryMore", wherryMore());
         return "rehearse/page";
     }
 
@@ -86,6 +88,63 @@ class RehearsePage {
         }
         for (int i : numbers(3)) {
             groups.add(knobs("Envelope " + i, i, "Attack", "Decay", "Sustain", "Release"));
+        }
+        return groups;
+    }
+
+    private static List<Knobs> loft() {
+        List<Knobs> groups = new ArrayList<>();
+        List<Knob> lamps = new ArrayList<>();
+        numbers(12).forEach(i -> lamps.add(new Knob("Lamp " + i, "/loft/lamp/" + i + "/level")));
+        groups.add(new Knobs("Lamps 1 to 6", lamps.subList(0, 6)));
+        groups.add(new Knobs("Lamps 7 to 12", lamps.subList(6, 12)));
+        List<Knob> movers = new ArrayList<>();
+        numbers(2).forEach(i -> {
+            movers.add(new Knob("Pan " + i, "/loft/mover/" + i + "/pan"));
+            movers.add(new Knob("Tilt " + i, "/loft/mover/" + i + "/tilt"));
+        });
+        groups.add(new Knobs("Movers", movers));
+        List<Knob> playbacks = new ArrayList<>();
+        playbacks.add(new Knob("Bank", "/loft/bank"));
+        numbers(8).forEach(i -> playbacks.add(new Knob("Playback " + i, "/loft/playback/" + i)));
+        groups.add(new Knobs("Playbacks", playbacks));
+        groups.add(new Knobs(
+                "House",
+                List.of(
+                        new Knob("Master", "/loft/master"),
+                        new Knob("Blackout", "/loft/blackout"),
+                        new Knob("Tempo", "/loft/tempo"))));
+        return groups;
+    }
+
+    /** What the music software has beside its first eight tracks. */
+    private static List<Knobs> wherryMore() {
+        List<Knobs> groups = new ArrayList<>();
+        List<Knob> blend = new ArrayList<>();
+        numbers(6).forEach(i -> blend.add(new Knob("Blend " + i, "/wherry/blend/" + i)));
+        groups.add(new Knobs("Blend", blend));
+        List<Knob> song = new ArrayList<>();
+        for (String name : List.of(
+                "Scene",
+                "Marker",
+                "Loop",
+                "Tempo",
+                "Groove",
+                "Automation",
+                "Position",
+                "Selected",
+                "Modulator",
+                "Master")) {
+            song.add(new Knob(name, "/wherry/" + name.toLowerCase(Locale.ROOT)));
+        }
+        groups.add(new Knobs("Song", song.subList(0, 5)));
+        groups.add(new Knobs("Transport", song.subList(5, 10)));
+        for (int from : List.of(9, 17)) {
+            List<Knob> tracks = new ArrayList<>();
+            for (int i = from; i < from + 8; i++) {
+                tracks.add(new Knob("Track " + i, "/wherry/track/" + i + "/volume"));
+            }
+            groups.add(new Knobs("Tracks " + from + " to " + (from + 7), tracks));
         }
         return groups;
     }

@@ -43,6 +43,6 @@ class KeyTest {
     }
 
     private static Key key(Path home) {
-        return new Key(new OrchardSettings(home, 0, 0, 0, false, false));
+        return new Key(new OrchardSettings(home, 0, 0, 0, 0, false, false));
     }
 }

@@ -46,6 +46,7 @@ public final class ChildOrchard implements AutoCloseable {
                             "--orchard.home=" + home,
                             "--orchard.osc-port=0",
                             "--orchard.wherry-port=0",
+                            "--orchard.loft-port=0",
                             "--orchard.session-port=0",
                             "--orchard.demo=" + demo,
                             "--spring.datasource.url=" + jdbc)

@@ -31,6 +31,7 @@ public final class TestOrchard implements AutoCloseable {
                 "--orchard.osc-port=0",
                 "--orchard.session-port=0",
                 "--orchard.wherry-port=0",
+                "--orchard.loft-port=0",
                 "--orchard.demo=" + demo,
                 "--spring.datasource.url=" + jdbc,
                 "--spring.jmx.enabled=false");

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 class DiscoveryTest {
 
     private static Discovery discovery(boolean lan) {
-        Discovery discovery = new Discovery(new OrchardSettings(Path.of("unused"), 0, 0, 0, lan, false));
+        Discovery discovery = new Discovery(new OrchardSettings(Path.of("unused"), 0, 0, 0, 0, lan, false));
         discovery.start();
         return discovery;
     }

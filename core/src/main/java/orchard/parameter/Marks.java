@@ -1,4 +1,4 @@
-package orchard.gear;
+package orchard.parameter;
 
 import java.util.List;
 import java.util.Locale;

@@ -1,0 +1,117 @@
+package orchard.app.demo;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.Value;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Marks;
+
+/** Mappings of the demo rig that do more than let one parameter follow one control. */
+final class DemoMappings {
+
+    private DemoMappings() {}
+
+    static List<Mapping> more() {
+        return List.of(pan(), zones(), voice(), again(), drones(), scene(), pedal());
+    }
+
+    /** Gull's endless turn is the first mover's pan. */
+    private static Mapping pan() {
+        return mapping(
+                "m24",
+                List.of(control("gull", "turn", "amount")),
+                new Shape(List.of(new Stage.Scale(0, 1, 0, 360, true), new Stage.Wrap(-270, 270))),
+                new Do.SetParameter(parameter("loft", "mover1.pan")));
+    }
+
+    /** One fader, three stretches: the harbour comes up, then the tower, then the house light goes on. */
+    private static Mapping zones() {
+        return mapping(
+                "m25",
+                List.of(control("sluice", "fader8", "position")),
+                Shape.WHOLE,
+                new Do.SetParameter(
+                        parameter("loft", "lamp1.level"), new Shape(List.of(new Stage.Zone(0, 0.4, 0, 0.35, false)))),
+                new Do.SetParameter(
+                        parameter("loft", "lamp3.level"),
+                        new Shape(List.of(new Stage.Zone(0.45, 0.85, 0.35, 0.75, false)))),
+                new Do.SetParameter(
+                        parameter("loft", "lamp12.level"), new Shape(List.of(new Stage.Zone(0.95, 1, 0.8, 1, true)))));
+    }
+
+    /** A side button opens the narrator's voice, and muffles it again. */
+    private static Mapping voice() {
+        Ref.ToParameter cutoff = parameter("wherry", "filter.cutoff");
+        return mapping("m26", List.of(control("cobble", "side1", "gate")), Shape.WHOLE)
+                .with(new Do(
+                        List.of(new Do.SetTo(cutoff, new Value.Fixed(1000))),
+                        List.of(new Do.SetTo(cutoff, new Value.Fixed(400)))))
+                .with(new Marks(true, List.of("narrator")));
+    }
+
+    /** Side 2, pressed twice, puts the filter back. */
+    private static Mapping again() {
+        return mapping("m27", List.of(control("cobble", "side2", "gate")), Shape.WHOLE)
+                .with(new When(List.of(control("cobble", "side2", "gate")), new Gesture(Gesture.Kind.DOUBLE, 0.5)))
+                .with(new Do(List.of(
+                        new Do.Reset(parameter("wherry", "filter.cutoff")),
+                        new Do.Reset(parameter("wherry", "filter.resonance")))));
+    }
+
+    /** Pads 7 to 16 choose a drone, favourites first. */
+    private static Mapping drones() {
+        List<Ref.ToControl> pads = IntStream.rangeClosed(7, 16)
+                .mapToObj(i -> control("cobble", "pad" + i, "gate"))
+                .toList();
+        return mapping("m28", pads, Shape.WHOLE, new Do.Choose(parameter("peat", "sound.patch"), List.of(), 0.0));
+    }
+
+    /** Side 3 goes into the storm: the marker, then the scene, then the lamps. */
+    private static Mapping scene() {
+        return mapping(
+                "m29",
+                List.of(control("cobble", "side3", "gate")),
+                Shape.WHOLE,
+                new Do.SetTo(parameter("wherry", "song.marker"), new Value.Fixed(4)),
+                new Do.Wait(0.5),
+                new Do.SetTo(parameter("wherry", "song.scene"), new Value.Fixed(4)),
+                new Do.SetTo(parameter("loft", "lamp8.level"), new Value.Fixed(80)));
+    }
+
+    /** The second pedal is the master of the lamps; it is picked up, because a foot never stands where it should. */
+    private static Mapping pedal() {
+        return mapping(
+                        "m30",
+                        List.of(control("treadle", "pedal2", "position")),
+                        new Shape(List.of(new Stage.Smooth(0.15))),
+                        new Do.SetParameter(parameter("loft", "house.master")))
+                .with(Takeover.PICK_UP);
+    }
+
+    private static Mapping mapping(String id, List<Ref.ToControl> triggers, Shape shape, Do.Action... actions) {
+        return new Mapping(
+                id,
+                new When(triggers),
+                new While.Always(),
+                shape,
+                new Do(actions.length == 0 ? List.of(new Do.StopAll()) : List.of(actions)),
+                new Show(List.of()));
+    }
+
+    private static Ref.ToControl control(String device, String control, String dimension) {
+        return new Ref.ToControl(device, control, dimension);
+    }
+
+    private static Ref.ToParameter parameter(String device, String parameter) {
+        return new Ref.ToParameter(device, parameter);
+    }
+}
