@@ -11,8 +11,9 @@ import * as layouts from "./layouts.js";
 import * as rehearse from "./rehearse.js";
 import * as perform from "./perform.js";
 import * as monitor from "./monitor.js";
+import * as find from "./find.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find };
 const said = document.getElementById("said");
 let quiet = 0;
 

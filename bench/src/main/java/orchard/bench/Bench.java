@@ -17,6 +17,7 @@ public final class Bench {
         OscRelay.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
+                        .include(StageBench.class.getSimpleName())
                         .include(CodecBench.class.getSimpleName())
                         .addProfiler(GCProfiler.class)
                         .resultFormat(ResultFormatType.JSON)

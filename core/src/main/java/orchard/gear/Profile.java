@@ -60,6 +60,11 @@ public record Profile(
         return new Profile(other, groups, parameters, lights, greeting, keepAlive, panic, setup);
     }
 
+    /** The same device with other parameters. */
+    public Profile withParameters(List<Parameter> other) {
+        return new Profile(controls, groups, other, lights, greeting, keepAlive, panic, setup);
+    }
+
     /** The same device with other lights. */
     public Profile withLights(List<Light> other) {
         return new Profile(controls, groups, parameters, other, greeting, keepAlive, panic, setup);

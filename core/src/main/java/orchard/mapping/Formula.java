@@ -2,6 +2,7 @@ package orchard.mapping;
 
 import dev.cel.bundle.Cel;
 import dev.cel.bundle.CelFactory;
+import dev.cel.common.CelAbstractSyntaxTree;
 import dev.cel.common.CelFunctionDecl;
 import dev.cel.common.CelIssue;
 import dev.cel.common.CelOptions;
@@ -19,6 +20,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.DoubleBinaryOperator;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A formula of one's own, in the Common Expression Language with its math functions and {@code wrap(x, low, high)},
@@ -32,6 +35,8 @@ public final class Formula {
     public static final int LONGEST = 400;
 
     private static final Cel CEL = cel();
+    private static final Pattern WHOLE = Pattern.compile("(?<![\\w.])(\\d+)(?![\\w.])");
+    private static final Pattern UNKNOWN = Pattern.compile("undeclared reference to '([^']*)'");
 
     private final String text;
     private final CelRuntime.Program program;
@@ -68,7 +73,7 @@ public final class Formula {
             throw new Unusable("Too long: a formula has at most " + LONGEST + " letters");
         }
         try {
-            var checked = CEL.compile(text).getAst();
+            CelAbstractSyntaxTree checked = compile(text);
             CelType type = checked.getResultType();
             if (!type.equals(SimpleType.DOUBLE) && !type.equals(SimpleType.INT) && !type.equals(SimpleType.BOOL)) {
                 throw new Unusable("It gives no number but " + type.name());
@@ -81,6 +86,19 @@ public final class Formula {
         }
     }
 
+    /** As it stands; or else with a point in every whole number, because nobody who plays thinks of them as of two kinds. */
+    private static CelAbstractSyntaxTree compile(String text) throws CelValidationException {
+        try {
+            return CEL.compile(text).getAst();
+        } catch (CelValidationException e) {
+            try {
+                return CEL.compile(WHOLE.matcher(text).replaceAll("$1.0")).getAst();
+            } catch (CelValidationException again) {
+                throw e;
+            }
+        }
+    }
+
     private static String words(CelValidationException e) {
         return e.getErrors().stream()
                 .findFirst()
@@ -90,8 +108,7 @@ public final class Formula {
 
     private static String plain(CelIssue issue) {
         String message = issue.getMessage().split("\n", 2)[0];
-        java.util.regex.Matcher unknown = java.util.regex.Pattern.compile("undeclared reference to '([^']*)'")
-                .matcher(message);
+        Matcher unknown = UNKNOWN.matcher(message);
         if (unknown.find()) {
             return "nothing is called “" + unknown.group(1) + "” here; there are x, low and high";
         }

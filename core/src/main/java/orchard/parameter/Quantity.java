@@ -8,7 +8,8 @@ import java.util.regex.Pattern;
 /** Reads what people type into a field that wants a real value: {@code 200 Hz}, {@code 1.2k}, {@code −6 dB}, {@code 50 %}. */
 public final class Quantity {
 
-    private static final Pattern FORM = Pattern.compile("([+-]?\\d*[.,]?\\d+|[+-]?\\d+[.,]?)\\s*(k?)\\s*(\\p{L}*|%)");
+    private static final Pattern FORM =
+            Pattern.compile("([+-]?\\d*[.,]?\\d+|[+-]?\\d+[.,]?)\\s*(k?)\\s*(\\p{L}*|[%°])");
 
     private Quantity() {}
 
@@ -33,7 +34,8 @@ public final class Quantity {
         }
         Matcher matcher = FORM.matcher(typed.replace('−', '-').replace('\u00a0', ' '));
         if (typed.length() > 40 || !matcher.matches()) {
-            throw new Unreadable("Not a value: expected something like " + Display.text(range.low(), range.unit()));
+            throw new Unreadable("Not a value: expected something like "
+                    + Display.text(range.contains(1) ? 1 : range.low(), range.unit()));
         }
         String unit = matcher.group(3);
         if (unit.equals("%") && !range.unit().equals("%")) {

@@ -24,6 +24,7 @@ class FormulaTest {
                     math.abs(-x)                    | 0.5
                     7                               | 7
                     x == 0.5                        | 1
+                    x > 0.4 ? 60 : x                | 60
                     """)
     void computes(String text, double expected) {
         assertThat(Formula.of(text, 200, 8000).apply(0.5)).isCloseTo(expected, within(1e-9));

@@ -50,15 +50,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
             Do.SetParameter set = (Do.SetParameter) actions.get(i);
             if (following.size() > 1 || !set.own().stages().isEmpty()) {
                 Optional<Parameter> parameter = names.parameter(set.parameter());
-                chains.add(chain(
-                        mapping,
-                        i,
-                        parameter.map(Parameter::name).orElse("missing"),
-                        i,
-                        before,
-                        action,
-                        stage,
-                        parameter));
+                chains.add(chain(mapping, i, names.words(set.parameter()), i, before, action, stage, parameter));
             }
         }
         model.addAttribute("chains", chains);

@@ -66,7 +66,7 @@ class SearchPage {
                 all.add(new Hit(
                         "parameter",
                         names.title(device, parameter) + " in " + device.name(),
-                        "/map?group=" + Replies.query(device.id() + "/" + parameter.group())));
+                        "/map/find?at=" + Replies.query("p/" + device.id() + "/" + parameter.id())));
             }
         }
         for (Mapping mapping : rig.mappings()) {

@@ -35,7 +35,7 @@ import org.openqa.selenium.logging.LoggingPreferences;
 /** Headless Chromium, doing what a person does and telling what a person sees. */
 public final class Browser implements AutoCloseable {
 
-    private static final Duration PATIENCE = Duration.ofSeconds(40);
+    private static final Duration PATIENCE = Duration.ofSeconds(Long.getLong("patience", 40));
 
     private final ChromeDriver driver;
     private String origin = "";

@@ -1,0 +1,315 @@
+package orchard.app.web;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import orchard.app.live.Names;
+import orchard.app.live.Values;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.parameter.Law;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The finder: every parameter and every control of the rig; what moves this, and what does this do? */
+@Controller
+class FinderPage {
+
+    private static final int MOST_FAVOURITES = 128;
+
+    private final RigKeeper keeper;
+    private final Names names;
+    private final Values values;
+
+    FinderPage(RigKeeper keeper, Names names, Values values) {
+        this.keeper = keeper;
+        this.names = names;
+        this.values = values;
+    }
+
+    /**
+     * A parameter or a control in the list.
+     *
+     * @param key under which its value is told live
+     * @param at how the page is asked to show it
+     * @param group device and group, by which the tree narrows the list
+     * @param number of a parameter: its place in its device, from 1; of a control 0
+     * @param mapped how many mappings are about it
+     * @param words everything it can be found by, in small letters
+     */
+    record Row(
+            String key,
+            String at,
+            String group,
+            int number,
+            String name,
+            String where,
+            String value,
+            String range,
+            String sends,
+            int mapped,
+            boolean favourite,
+            boolean isParameter,
+            String words) {}
+
+    /** A device with the groups of its parameters. */
+    record Branch(String id, String name, List<Twig> twigs, int count) {}
+
+    /** A group of parameters in the tree. */
+    record Twig(String id, String name, int count) {}
+
+    /** A sentence that is about what is looked at. */
+    record Reason(String mapping, String text) {}
+
+    /** A value that has a name, and whether it is a favourite. */
+    record Choice(double real, String name, int number, boolean favourite) {}
+
+    @GetMapping("/map/find")
+    String page(@RequestParam(defaultValue = "") String at, @RequestParam(defaultValue = "") String q, Model model) {
+        Rig rig = keeper.rig();
+        Map<Ref.ToParameter, Integer> movedBy = new HashMap<>();
+        Map<String, Integer> does = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            mapping.targets().forEach(target -> movedBy.merge(target, 1, Integer::sum));
+            mapping.when().triggers().stream()
+                    .map(trigger -> trigger.device() + "/" + trigger.control())
+                    .distinct()
+                    .forEach(control -> does.merge(control, 1, Integer::sum));
+        }
+        List<Row> rows = new ArrayList<>();
+        List<Branch> tree = new ArrayList<>();
+        for (Device device : rig.gear()) {
+            List<Row> own = new ArrayList<>();
+            List<Parameter> parameters = device.profile().parameters();
+            for (int i = 0; i < parameters.size(); i++) {
+                own.add(row(device, parameters.get(i), i + 1, movedBy));
+            }
+            device.profile().controls().forEach(control -> own.add(row(device, control, does)));
+            tree.add(branch(device, own));
+            rows.addAll(own);
+        }
+        model.addAttribute("rows", rows);
+        model.addAttribute("tree", tree);
+        model.addAttribute("q", q);
+        model.addAttribute("at", at);
+        show(at, rig, model);
+        return "find/page";
+    }
+
+    private Row row(Device device, Parameter parameter, int number, Map<Ref.ToParameter, Integer> movedBy) {
+        Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
+        Values.OfParameter value = values.parameters().get(Values.key(ref));
+        String where = names.groupTitle(device, parameter.group())
+                .map(group -> device.name() + " · " + group)
+                .orElse(device.name());
+        String range = parameter.law() instanceof Law.Named named
+                ? named.names().size() + " names"
+                : parameter.textOfReal(parameter.range().low()) + " to "
+                        + parameter.textOfReal(parameter.range().high());
+        String words = String.join(
+                        " ",
+                        parameter.name(),
+                        where,
+                        range,
+                        parameter.law().words(),
+                        parameter.binding().words(),
+                        parameter.range().unit(),
+                        String.join(" ", parameter.marks().tags()))
+                .toLowerCase(Locale.ROOT);
+        return new Row(
+                Values.key(ref),
+                "p/" + Values.key(ref),
+                device.id() + "/" + parameter.group(),
+                number,
+                parameter.name(),
+                where,
+                value == null ? "" : value.text(),
+                range,
+                parameter.binding().words(),
+                movedBy.getOrDefault(ref, 0),
+                parameter.marks().favourite(),
+                true,
+                words);
+    }
+
+    private Row row(Device device, Control control, Map<String, Integer> does) {
+        String key = device.id() + "/" + control.id();
+        String dimension = control.dimensions().get(0).name();
+        Values.OfControl value = values.controls().get(key + "/" + dimension);
+        String sends = control.dimensions().stream()
+                .map(d -> d.pattern().words())
+                .distinct()
+                .collect(Collectors.joining("; "));
+        return new Row(
+                key + "/" + dimension,
+                "c/" + key,
+                device.id() + "/",
+                0,
+                control.name(),
+                device.name(),
+                value == null ? "" : "%.0f %%".formatted(100 * value.position()),
+                control.kind().words(),
+                sends,
+                does.getOrDefault(key, 0),
+                false,
+                false,
+                String.join(" ", control.name(), device.name(), control.kind().words(), sends)
+                        .toLowerCase(Locale.ROOT));
+    }
+
+    private Branch branch(Device device, List<Row> rows) {
+        List<Twig> twigs = device.profile().parameters().stream()
+                .map(Parameter::group)
+                .distinct()
+                .map(group -> new Twig(
+                        device.id() + "/" + group,
+                        names.groupTitle(device, group).orElse("Parameters"),
+                        (int) rows.stream()
+                                .filter(r -> r.isParameter() && r.group().equals(device.id() + "/" + group))
+                                .count()))
+                .toList();
+        return new Branch(device.id(), device.name(), twigs, rows.size());
+    }
+
+    /** Puts what is looked at into the model, if it is there. */
+    private void show(String at, Rig rig, Model model) {
+        String[] parts = at.split("/", 3);
+        Optional<Device> device = parts.length == 3 ? rig.device(parts[1]) : Optional.empty();
+        if (device.isEmpty()) {
+            return;
+        }
+        Device of = device.get();
+        model.addAttribute("seen", keeper.revision(of.id()));
+        model.addAttribute("of", of);
+        if (parts[0].equals("p")) {
+            of.profile().parameter(parts[2]).ifPresent(parameter -> show(of, parameter, rig, model));
+        } else {
+            of.profile().control(parts[2]).ifPresent(control -> show(of, control, rig, model));
+        }
+    }
+
+    private void show(Device device, Parameter parameter, Rig rig, Model model) {
+        Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
+        Values.OfParameter value = values.parameters().get(Values.key(ref));
+        List<Parameter> all = device.profile().parameters();
+        model.addAttribute("parameter", parameter);
+        model.addAttribute("called", names.title(device, parameter));
+        model.addAttribute("key", Values.key(ref));
+        model.addAttribute("value", value == null ? "not told yet" : value.text());
+        model.addAttribute("number", all.indexOf(parameter) + 1);
+        model.addAttribute(
+                "reasons",
+                reasons(rig.mappings().stream().filter(m -> m.targets().contains(ref))));
+        List<Choice> choices = new ArrayList<>();
+        for (int i = 0; i < Math.min(MOST_FAVOURITES, parameter.count()); i++) {
+            double real = parameter.range().low()
+                    + i * (parameter.range().high() - parameter.range().low()) / (parameter.count() - 1);
+            choices.add(new Choice(
+                    real,
+                    parameter.textOfReal(real),
+                    i + 1,
+                    parameter.favourites().contains(real)));
+        }
+        choices.sort(Comparator.comparing(choice -> {
+            int place = parameter.favourites().indexOf(choice.real());
+            return place < 0 ? MOST_FAVOURITES + choice.number() : place;
+        }));
+        model.addAttribute("choices", parameter.law() instanceof Law.Named ? choices : List.of());
+    }
+
+    private void show(Device device, Control control, Rig rig, Model model) {
+        model.addAttribute("control", control);
+        model.addAttribute("called", control.name() + " of " + device.name());
+        model.addAttribute(
+                "reasons",
+                reasons(rig.mappings().stream()
+                        .filter(m -> m.when().triggers().stream()
+                                .anyMatch(t -> t.device().equals(device.id())
+                                        && t.control().equals(control.id())))));
+    }
+
+    private List<Reason> reasons(Stream<Mapping> mappings) {
+        return mappings.map(m -> new Reason(m.id(), Sentence.of(m, names).text()))
+                .toList();
+    }
+
+    /** Favourite and tags of a parameter. */
+    @PostMapping("/map/find/{device}/{parameter}/marks")
+    ResponseEntity<Void> marks(
+            @PathVariable String device,
+            @PathVariable String parameter,
+            @RequestParam long seen,
+            @RequestParam(defaultValue = "false") boolean favourite,
+            @RequestParam(defaultValue = "") String tags) {
+        Marks marks;
+        try {
+            marks = new Marks(favourite, Arrays.asList(tags.split(",")));
+        } catch (IllegalArgumentException e) {
+            throw EditRefused.invalid(device, "tags", "Too many: " + e.getMessage());
+        }
+        return change(device, parameter, seen, "Marks of ", before -> before.with(marks));
+    }
+
+    /** A value becomes a favourite, the last of them, or is none any more. */
+    @PostMapping("/map/find/{device}/{parameter}/favourite")
+    ResponseEntity<Void> favourite(
+            @PathVariable String device,
+            @PathVariable String parameter,
+            @RequestParam long seen,
+            @RequestParam double value) {
+        return change(device, parameter, seen, "Favourites of ", before -> {
+            List<Double> next = new ArrayList<>(before.favourites());
+            if (!next.remove(value)) {
+                if (!before.range().contains(value)) {
+                    throw EditRefused.invalid(device, "", before.name() + " has no such value");
+                }
+                next.add(value);
+            }
+            return before.with(next);
+        });
+    }
+
+    private interface Changing {
+        Parameter change(Parameter before);
+    }
+
+    private ResponseEntity<Void> change(String id, String parameter, long seen, String label, Changing changing) {
+        keeper.commit(id, seen, rig -> {
+            Device device = rig.ownDevice(id).orElseThrow(Replies::gone);
+            Parameter before = device.profile().parameter(parameter).orElseThrow(Replies::gone);
+            Parameter after = changing.change(before);
+            Profile profile = device.profile();
+            List<Parameter> all = profile.parameters().stream()
+                    .map(p -> p.id().equals(parameter) ? after : p)
+                    .toList();
+            return Edit.change(
+                    label + names.title(device, before),
+                    new Part.OfDevice(device),
+                    new Part.OfDevice(device.with(profile.withParameters(all))));
+        });
+        return Replies.go("/map/find?at=" + Replies.query("p/" + id + "/" + parameter));
+    }
+}
