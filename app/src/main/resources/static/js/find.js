@@ -40,7 +40,7 @@ export function mount(main, known) {
     learn(true).then(() => send({ type: "learn", device, parameter }));
   });
   narrow();
-  main.querySelector("tr[aria-current]")?.scrollIntoView({ block: "nearest" });
+  main.querySelector("tr[aria-current]")?.scrollIntoView({ block: "center" });
   if (known) show(known.parameters, known.controls);
 }
 
@@ -83,6 +83,11 @@ function show(parameters = {}, controls = {}) {
   }
   const big = page.querySelector(".bigvalue");
   if (big && parameters[big.dataset.key]) big.textContent = parameters[big.dataset.key].text;
+}
+
+/** A device has told of its parameters. */
+export function inventory() {
+  if (!page.contains(document.activeElement) || !document.activeElement.matches("input")) htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
 }
 
 export function live(message) {

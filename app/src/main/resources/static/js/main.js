@@ -12,8 +12,9 @@ import * as rehearse from "./rehearse.js";
 import * as perform from "./perform.js";
 import * as monitor from "./monitor.js";
 import * as find from "./find.js";
+import * as pages from "./pages.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages };
 const said = document.getElementById("said");
 let quiet = 0;
 
@@ -48,7 +49,7 @@ socket.on("live", (message) => {
   for (const [key, words] of Object.entries(message.lights ?? {})) faceText(key, words);
   view()?.live?.(message);
 });
-["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory"].forEach((type) =>
+["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
 // Something is chosen or typed in a form and not sent yet.
@@ -152,7 +153,8 @@ socket.on("learn", ({ status }) => {
   document.getElementById("learnbar").hidden = !learning;
   document.getElementById("learntext").textContent = learnText(status);
 });
-function learnText({ control, parameter, done, refused }) {
+function learnText({ control, parameter, done, refused, page }) {
+  if (page) return (done ? `${done}: on page “${page}”. ` : "") + `Touch parameters one after another, in the software or on Map: each goes on page “${page}”.`;
   if (refused) return refused + " Move another control, or touch another parameter.";
   if (control) return `${control} … now touch a parameter here, or move it in the software.`;
   if (parameter) return `… ${parameter}. Now move a control.`;

@@ -25,13 +25,23 @@ final class Actions {
     private final Parameters parameters;
     private final Timers timers;
     private final Runnable stopAll;
+    private final PageTurner pages;
     private final List<Sounding> sounding = new ArrayList<>();
 
     /** A note that was sent and not yet let go. */
     private record Sounding(String mapping, String device, int channel, int note) {}
 
-    /** @param stopAll what stops everything */
-    Actions(State state, Turn turn, Parameters parameters, Timers timers, Runnable stopAll) {
+    /** Opens a page of a device's parameters, from 1. */
+    interface PageTurner {
+        void open(Plan.GroupPlan pages, int page);
+    }
+
+    /**
+     * @param stopAll what stops everything
+     * @param pages what opens pages of parameters
+     */
+    Actions(State state, Turn turn, Parameters parameters, Timers timers, Runnable stopAll, PageTurner pages) {
+        this.pages = pages;
         this.state = state;
         this.turn = turn;
         this.parameters = parameters;
@@ -72,6 +82,8 @@ final class Actions {
         for (ActionPlan plan : mapping.press()) {
             if (plan.action() instanceof Do.Nudge nudge) {
                 nudge(plan.parameter(), nudge.by() * steps, nudge.around());
+            } else if (plan.action() instanceof Do.OpenPage open && plan.pages() != null) {
+                turnPage(plan.pages(), open, open.by() * steps);
             } else if (steps > 0) {
                 act(mapping, plan, null);
             }
@@ -115,8 +127,21 @@ final class Actions {
             choose(mapping, plan, choose, control);
         } else if (action instanceof Do.Send send) {
             send(mapping, send, control);
+        } else if (action instanceof Do.OpenPage open && plan.pages() != null) {
+            turnPage(plan.pages(), open, open.by());
         } else if (action instanceof Do.StopAll) {
             stopAll.run();
+        }
+    }
+
+    private void turnPage(Plan.GroupPlan group, Do.OpenPage open, int by) {
+        List<String> ids = group.group().keys();
+        int count = ids.size();
+        int page = open.page().isEmpty()
+                ? Math.floorMod(state.openPage[group.slot()] - 1 + by, count)
+                : ids.indexOf(open.page());
+        if (page >= 0) {
+            pages.open(group, page + 1);
         }
     }
 

@@ -51,7 +51,13 @@ final class Answers {
         double value = answer.rule() == Show.Rule.ON_OFF
                 ? answer.lit().test(position) ? 1 : 0
                 : Position.cut(answer.shape().backward(position));
-        return answer.light().lamp().message(value, text(answer.parameter(), answer.told()));
+        return answer.light().lamp().message(value, words(answer));
+    }
+
+    /** The value, with the parameter's short name before it where there is one. */
+    private String words(AnswerPlan answer) {
+        String value = text(answer.parameter(), answer.told());
+        return answer.label().isEmpty() ? value : answer.label() + " " + value;
     }
 
     void markDirty(LightPlan light) {
@@ -79,7 +85,7 @@ final class Answers {
             AnswerPlan answer = state.wanted[slot];
             boolean underFinger = light.touch() >= 0 && state.controlPosition[light.touch()] > 0;
             if (!underFinger && answer != null && state.present[light.deviceSlot()]) {
-                show(light, message(answer), text(answer.parameter(), answer.told()));
+                show(light, message(answer), words(answer));
             } else if (answer == null && !light.idle().isEmpty() && state.present[light.deviceSlot()]) {
                 show(light, light.lamp().message(0, light.idle()), light.idle());
             }
@@ -93,6 +99,26 @@ final class Answers {
             turn.show(light.ref().device(), light.ref(), message);
             turn.note(new Step.LightShown(light.ref(), text, message));
         }
+    }
+
+    /** Another page of parameters is open: the lights that answered the last one answer this one. */
+    void pagesTurned(int slot, Iterable<DevicePlan> all) {
+        for (DevicePlan device : all) {
+            for (LightPlan light : device.lights()) {
+                AnswerPlan answer = state.wanted[light.slot()];
+                if (answer != null && answer.group() != null && answer.group().slot() == slot) {
+                    state.wanted[light.slot()] = null;
+                }
+            }
+        }
+        for (DevicePlan owner : all) {
+            for (ParameterPlan parameter : owner.parametersById().values()) {
+                if (!Double.isNaN(state.parameterPosition[parameter.slot()])) {
+                    answer(parameter);
+                }
+            }
+        }
+        all.forEach(this::darken);
     }
 
     /** Another page is open: its lights show what is on it. */

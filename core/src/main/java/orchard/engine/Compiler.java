@@ -20,6 +20,7 @@ import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PagePlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.Place;
 import orchard.engine.Plan.Target;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -28,6 +29,8 @@ import orchard.gear.Feel;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.MemoryFormat;
+import orchard.gear.PageGroup;
+import orchard.gear.ParameterPage;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
@@ -125,6 +128,7 @@ public final class Compiler {
             if (Fault.of(mapping, rig).isPresent()) {
                 continue;
             }
+            answersOfPages(rig, mapping, lights, answers);
             Optional<Ref.ToParameter> about = mapping.target();
             if (about.isEmpty()) {
                 continue;
@@ -159,10 +163,86 @@ public final class Compiler {
                                 parameterSlots.of(target),
                                 parameter,
                                 paged ? group(shower, mover.page().group()) : null,
-                                mover.pageNumber()));
+                                mover.pageNumber(),
+                                ""));
             }
         }
         return answers;
+    }
+
+    /** A parameter of a mapping that lies under a row of controls, on one of its device's pages. */
+    private record Laid(Ref.ToParameter parameter, ParameterPage.Entry entry, Place place, GroupPlan pages) {}
+
+    /** Everything that lies under the controls of a mapping by a {@link Do.SetOfPage}, page by page. */
+    private List<Laid> laid(Rig rig, Mapping mapping, Do.SetOfPage row) {
+        Device device = rig.device(row.device()).orElseThrow();
+        GroupPlan pages = parameterPages(device);
+        List<Ref.ToControl> controls = mapping.when().triggers();
+        List<Laid> laid = new ArrayList<>();
+        List<ParameterPage> all = device.profile().setup().parameterPages();
+        for (int page = 0; page < all.size(); page++) {
+            List<ParameterPage.Entry> entries = all.get(page).entries();
+            for (int i = 0; i < Math.min(entries.size(), controls.size()); i++) {
+                Ref.ToParameter parameter =
+                        new Ref.ToParameter(device.id(), entries.get(i).parameter());
+                if (rig.parameter(parameter).filter(Parameter::settable).isPresent()) {
+                    Place place = new Place(pages.slot(), page + 1, controls.get(i));
+                    laid.add(new Laid(parameter, entries.get(i), place, pages));
+                }
+            }
+        }
+        return laid;
+    }
+
+    /** The pages of a device's parameters as one group, its keys being the ids of the pages; null if there are none. */
+    private GroupPlan parameterPages(Device device) {
+        List<ParameterPage> pages = device.profile().setup().parameterPages();
+        return pages.isEmpty()
+                ? null
+                : new GroupPlan(
+                        pageSlots.of(device.id() + "/parameters"),
+                        device.id(),
+                        new PageGroup(
+                                "parameters",
+                                "Parameters",
+                                PageGroup.Paging.FREE,
+                                pages.stream().map(ParameterPage::name).toList(),
+                                pages.stream().map(ParameterPage::id).toList()));
+    }
+
+    private void answersOfPages(
+            Rig rig,
+            Mapping mapping,
+            Map<Ref.ToLight, LightPlan> lights,
+            Map<Ref.ToParameter, List<AnswerPlan>> answers) {
+        for (Do.Action action : mapping.then().actions()) {
+            if (!(action instanceof Do.SetOfPage row)) {
+                continue;
+            }
+            for (Laid laid : laid(rig, mapping, row)) {
+                Parameter parameter = rig.parameter(laid.parameter()).orElseThrow();
+                ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
+                Profile hands = rig.device(laid.place().control().device())
+                        .orElseThrow()
+                        .profile();
+                for (Light light : hands.lightsOn(laid.place().control().control())) {
+                    Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
+                    if (!lightsItself(rig, ref)) {
+                        answers.computeIfAbsent(laid.parameter(), t -> new ArrayList<>())
+                                .add(new AnswerPlan(
+                                        lights.get(ref),
+                                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE,
+                                        position -> position >= 0.5,
+                                        shape,
+                                        parameterSlots.of(laid.parameter()),
+                                        parameter,
+                                        laid.pages(),
+                                        laid.place().page(),
+                                        laid.entry().label()));
+                    }
+                }
+            }
+        }
     }
 
     /** Whether the device switches a light by itself. */
@@ -255,11 +335,20 @@ public final class Compiler {
                 Shape whole = mapping.shape().then(set.own());
                 ShapeFunction shape = ShapeFunction.of(whole, parameter.parameter());
                 int memory = memories.of(List.of(mapping.id(), i, whole), Target.OWN + shape.memory());
-                targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping)));
+                targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping), null));
+            } else if (actions.get(i) instanceof Do.SetOfPage row) {
+                for (Laid laid : laid(rig, mapping, row)) {
+                    ParameterPlan parameter = parameters.get(laid.parameter());
+                    ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter.parameter());
+                    int memory = memories.of(
+                            List.of(mapping.id(), laid.place(), laid.parameter(), mapping.shape()),
+                            Target.OWN + shape.memory());
+                    targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping, laid), laid.place()));
+                }
             }
         }
-        ActionPlan[] press = actions(mapping, "press", actions, parameters);
-        ActionPlan[] release = actions(mapping, "release", mapping.then().release(), parameters);
+        ActionPlan[] press = actions(rig, mapping, "press", actions, parameters);
+        ActionPlan[] release = actions(rig, mapping, "release", mapping.then().release(), parameters);
         boolean shaped =
                 press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
         ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
@@ -277,11 +366,29 @@ public final class Compiler {
                 slow == null ? -1 : controlSlots.of(slow));
     }
 
+    /** Under a ring or a motor there is nothing to take over. */
+    private static Takeover takeover(Rig rig, Mapping mapping, Laid laid) {
+        boolean isPut = rig
+                .device(laid.place().control().device())
+                .orElseThrow()
+                .profile()
+                .lightsOn(laid.place().control().control())
+                .stream()
+                .anyMatch(light -> light.lamp() instanceof Lamp.Motor
+                        || light.lamp() instanceof Lamp.Ring
+                        || light.lamp() instanceof Lamp.Element);
+        return isPut ? Takeover.JUMP : takeover(rig, mapping);
+    }
+
     private ActionPlan[] actions(
-            Mapping mapping, String when, List<Do.Action> actions, Map<Ref.ToParameter, ParameterPlan> parameters) {
+            Rig rig,
+            Mapping mapping,
+            String when,
+            List<Do.Action> actions,
+            Map<Ref.ToParameter, ParameterPlan> parameters) {
         List<ActionPlan> plans = new ArrayList<>();
         for (Do.Action action : actions) {
-            if (action instanceof Do.SetParameter) {
+            if (action instanceof Do.SetParameter || action instanceof Do.SetOfPage) {
                 continue;
             }
             Value value =
@@ -290,6 +397,11 @@ public final class Compiler {
                     action,
                     action.parameter() == null ? null : parameters.get(action.parameter()),
                     value instanceof Value.Same same ? parameters.get(same.parameter()) : null,
+                    action instanceof Do.OpenPage open
+                            ? rig.device(open.device())
+                                    .map(this::parameterPages)
+                                    .orElse(null)
+                            : null,
                     memories.of(List.of(mapping.id(), when, plans.size()), 1)));
         }
         return plans.toArray(new ActionPlan[0]);

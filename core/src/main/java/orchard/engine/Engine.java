@@ -65,7 +65,7 @@ public final class Engine {
         this.turn = new Turn(outlet, traces != null);
         this.answers = new Answers(state, turn);
         this.parameters = new Parameters(state, turn, answers);
-        this.actions = new Actions(state, turn, parameters, timers, this::panic);
+        this.actions = new Actions(state, turn, parameters, timers, this::panic, this::turnTo);
         this.mappings = new Mappings(state, turn, parameters, actions, timers);
         this.controls = new Controls(state, turn, mappings, answers);
         this.traces = traces;
@@ -269,6 +269,15 @@ public final class Engine {
             state.openPage[group.slot()] = page;
             turn.note(new Step.PageOpened(device.device().id(), group.group().id(), page));
             answers.pageOpened(device, plan.devices());
+        }
+    }
+
+    /** A page of parameters lies under its row of controls from now on. */
+    private void turnTo(GroupPlan group, int page) {
+        if (state.openPage[group.slot()] != page) {
+            state.openPage[group.slot()] = page;
+            turn.note(new Step.PageOpened(group.device(), group.group().id(), page));
+            answers.pagesTurned(group.slot(), plan.devices());
         }
     }
 

@@ -65,7 +65,9 @@ final class Mappings {
                 return;
             }
             for (Target target : mapping.targets()) {
-                run(mapping, target, position, true);
+                if (isUnder(target, control)) {
+                    run(mapping, target, position, true);
+                }
             }
             if (mapping.isDiscrete()) {
                 press(mapping, control, position, wasDown);
@@ -94,7 +96,9 @@ final class Mappings {
             }
             double way = counted ? steps : steps * sensitivity(mapping, steps);
             for (Target target : mapping.targets()) {
-                run(mapping, target, counted ? number : stepped(mapping, target, way), counted);
+                if (isUnder(target, control)) {
+                    run(mapping, target, counted ? number : stepped(mapping, target, way), counted);
+                }
             }
             if (mapping.isDiscrete()) {
                 actions.turned(mapping, (int) Math.max(1, Math.rint(Math.abs(steps) * 127)) * (steps < 0 ? -1 : 1));
@@ -102,6 +106,14 @@ final class Mappings {
         } catch (RuntimeException e) {
             tellFault(mapping, "It failed: " + e.getMessage());
         }
+    }
+
+    /** Whether a target lies under a control: always, unless it is on a page of parameters. */
+    private boolean isUnder(Target target, ControlPlan control) {
+        Plan.Place place = target.place();
+        return place == null
+                || state.openPage[place.slot()] == place.page()
+                        && place.control().equals(control.ref());
     }
 
     private void press(MappingPlan mapping, ControlPlan control, double position, boolean wasDown) {
@@ -161,7 +173,9 @@ final class Mappings {
     private void done(MappingPlan mapping, ControlPlan control) {
         state.pressedNanos[mapping.slot()] = control.dimension().tellsRelease() ? Double.POSITIVE_INFINITY : Double.NaN;
         for (Target target : mapping.targets()) {
-            run(mapping, target, 1, true);
+            if (isUnder(target, control)) {
+                run(mapping, target, 1, true);
+            }
         }
         if (mapping.isDiscrete()) {
             actions.press(mapping, control, 1);

@@ -250,6 +250,7 @@ public final class Plan {
      * @param parameter slot of the parameter
      * @param group the pages its control is on, or null
      * @param page the page on which it answers
+     * @param label what the parameter is called on a display, or ""
      */
     record AnswerPlan(
             LightPlan light,
@@ -259,7 +260,8 @@ public final class Plan {
             int parameter,
             Parameter told,
             GroupPlan group,
-            int page) {}
+            int page,
+            String label) {}
 
     /**
      * One mapping.
@@ -294,8 +296,10 @@ public final class Plan {
      * @param action which action of the mapping it is
      * @param memory where in the state's memory it remembers: {@link #BEFORE}, {@link #LEFT}, then its stages
      * @param takeover what happens when the control stands elsewhere
+     * @param place on which parameter page it is and under which control, or null
      */
-    record Target(ParameterPlan parameter, ShapeFunction shape, int action, int memory, Takeover takeover) {
+    record Target(
+            ParameterPlan parameter, ShapeFunction shape, int action, int memory, Takeover takeover, Place place) {
 
         /** Where the control was, as far as the takeover looks at it. */
         static final int BEFORE = 0;
@@ -312,11 +316,21 @@ public final class Plan {
     }
 
     /**
+     * A place on a page of parameters.
+     *
+     * @param slot where the state keeps which page is open
+     * @param page from 1
+     * @param control the one it lies under
+     */
+    record Place(int slot, int page, Ref.ToControl control) {}
+
+    /**
      * Something that is done once.
      *
      * @param parameter what it is about, or null
      * @param other the parameter whose value is taken, or null
+     * @param pages the parameter pages it opens, or null
      * @param memory where in the state's memory it keeps one number
      */
-    record ActionPlan(Do.Action action, ParameterPlan parameter, ParameterPlan other, int memory) {}
+    record ActionPlan(Do.Action action, ParameterPlan parameter, ParameterPlan other, GroupPlan pages, int memory) {}
 }

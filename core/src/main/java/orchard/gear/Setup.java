@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
  * @param brightness of its lights, 0–100 %
  * @param clusters ids of controls that are picked together when the face is arranged
  * @param memory name of the format in which its programme is read and written, or "" if it cannot be
+ * @param parameterPages its parameters in orders of the performer's, to lie under rows of controls
  * @param takeover what its absolute controls do that stand elsewhere; null for what the rig says
  */
 public record Setup(
@@ -23,13 +24,15 @@ public record Setup(
         Integer brightness,
         List<List<String>> clusters,
         String memory,
-        Takeover takeover) {
+        Takeover takeover,
+        List<ParameterPage> parameterPages) {
 
     /** Lights as bright as a dark house takes. */
     public static final int MODEST = 40;
 
     /** Nothing special. */
-    public static final Setup PLAIN = new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "", null);
+    public static final Setup PLAIN =
+            new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "", null, List.of());
 
     public Setup {
         pages = pages == null ? List.of() : List.copyOf(pages);
@@ -44,6 +47,7 @@ public record Setup(
                 : clusters.stream().map(List::copyOf).toList();
         brightness = brightness == null ? MODEST : brightness;
         memory = memory == null ? "" : memory;
+        parameterPages = parameterPages == null ? List.of() : List.copyOf(parameterPages);
         if (brightness < 0 || brightness > 100) {
             throw new IllegalArgumentException("Brightness is 0–100 %, and " + brightness + " is not");
         }
@@ -57,12 +61,17 @@ public record Setup(
             Integer brightness,
             List<List<String>> clusters,
             String memory) {
-        this(pages, feels, palette, brightness, clusters, memory, null);
+        this(pages, feels, palette, brightness, clusters, memory, null, List.of());
+    }
+
+    /** The same with other parameter pages. */
+    public Setup withParameterPages(List<ParameterPage> other) {
+        return new Setup(pages, feels, palette, brightness, clusters, memory, takeover, other);
     }
 
     /** The same with another way to take over. */
     public Setup with(Takeover other) {
-        return new Setup(pages, feels, palette, brightness, clusters, memory, other);
+        return new Setup(pages, feels, palette, brightness, clusters, memory, other, parameterPages);
     }
 
     /** The group of that id. */
@@ -85,7 +94,7 @@ public record Setup(
 
     /** The same with other page groups. */
     public Setup withPages(List<PageGroup> other) {
-        return new Setup(other, feels, palette, brightness, clusters, memory, takeover);
+        return new Setup(other, feels, palette, brightness, clusters, memory, takeover, parameterPages);
     }
 
     /** The same with another feel of one kind. */
@@ -93,21 +102,21 @@ public record Setup(
         List<Feel> others = feels.stream().filter(f -> f.kind() != feel.kind()).collect(Collectors.toList());
         others.add(feel);
         others.sort(Comparator.comparing(Feel::kind));
-        return new Setup(pages, others, palette, brightness, clusters, memory, takeover);
+        return new Setup(pages, others, palette, brightness, clusters, memory, takeover, parameterPages);
     }
 
     /** The same with another colour table. */
     public Setup withPalette(List<Swatch> other) {
-        return new Setup(pages, feels, other, brightness, clusters, memory, takeover);
+        return new Setup(pages, feels, other, brightness, clusters, memory, takeover, parameterPages);
     }
 
     /** The same, lit differently. */
     public Setup lit(int percent) {
-        return new Setup(pages, feels, palette, percent, clusters, memory, takeover);
+        return new Setup(pages, feels, palette, percent, clusters, memory, takeover, parameterPages);
     }
 
     /** The same with other clusters. */
     public Setup withClusters(List<List<String>> other) {
-        return new Setup(pages, feels, palette, brightness, other, memory, takeover);
+        return new Setup(pages, feels, palette, brightness, other, memory, takeover, parameterPages);
     }
 }

@@ -27,7 +27,11 @@ public record Do(List<Action> actions, List<Action> release) {
         if (actions.size() + release.size() > MOST) {
             throw new IllegalArgumentException("a mapping does at most " + MOST + " things");
         }
-        if (release.stream().anyMatch(a -> a instanceof SetParameter || a instanceof Hold || a instanceof Choose)) {
+        if (release.stream()
+                .anyMatch(a -> a instanceof SetParameter
+                        || a instanceof SetOfPage
+                        || a instanceof Hold
+                        || a instanceof Choose)) {
             throw new IllegalArgumentException(
                     "what follows the control, or ends with it, has no place on its release");
         }
@@ -112,6 +116,17 @@ public record Do(List<Action> actions, List<Action> release) {
             return values.isEmpty() ? of.favouritesFirst() : values;
         }
     }
+
+    /** The first control of the mapping sets the first parameter of the device's open page, the second the second, and so on. */
+    public record SetOfPage(String device) implements Action {}
+
+    /**
+     * Opens a page of a device's parameters.
+     *
+     * @param page its id, or "" to go on from the open one
+     * @param by how many pages to go on, round at the ends; below 0 back
+     */
+    public record OpenPage(String device, String page, int by) implements Action {}
 
     /** Sends a message to a device. */
     public record Send(String device, Message message) implements Action {}

@@ -59,6 +59,18 @@ public final class Fault {
         } else if (action instanceof Do.Send send
                 && directory.device(send.device()).isEmpty()) {
             return Optional.of("It sends to a device that is not in the rig (" + send.device() + ").");
+        } else if (action instanceof Do.SetOfPage row) {
+            if (directory.device(row.device()).isEmpty()) {
+                return Optional.of("It sets parameters of a device that is not in the rig (" + row.device() + ").");
+            }
+            boolean inUnits = mapping.shape().stages().stream()
+                    .anyMatch(stage -> stage.side() == Stage.Side.PARAMETER || stage.side() == Stage.Side.CROSSING);
+            if (inUnits) {
+                return Optional.of("Its shape is in the unit of one parameter, but a page has many.");
+            }
+        } else if (action instanceof Do.OpenPage open
+                && directory.device(open.device()).isEmpty()) {
+            return Optional.of("It opens pages of a device that is not in the rig (" + open.device() + ").");
         } else if (action instanceof Do.Choose choose) {
             int values = choose.choices(directory.parameter(choose.parameter()).orElseThrow())
                     .size();

@@ -104,15 +104,31 @@ public final class Words {
             return choose.values().isEmpty()
                     ? "choose a value for " + what + ", favourites first"
                     : "choose one of " + choose.values().size() + " for " + what;
+        } else if (action instanceof Do.SetOfPage row) {
+            return "set what is on the open page of " + device(row.device(), names);
+        } else if (action instanceof Do.OpenPage open) {
+            String name = names.device(open.device()).stream()
+                    .flatMap(d -> d.profile().setup().parameterPages().stream())
+                    .filter(page -> page.id().equals(open.page()))
+                    .map(page -> "“" + page.name() + "”")
+                    .findFirst()
+                    .orElse(open.page().isEmpty() ? "" : "a missing page");
+            return open.page().isEmpty()
+                    ? "go " + (open.by() > 0 ? "on " : "back ") + Math.abs(open.by()) + " page"
+                            + (Math.abs(open.by()) == 1 ? "" : "s") + " of " + device(open.device(), names)
+                    : "open page " + name + " of " + device(open.device(), names);
         } else if (action instanceof Do.Send send) {
-            return "send " + send.message().words() + " to "
-                    + names.device(send.device()).map(d -> d.name()).orElse("a missing device (" + send.device() + ")");
+            return "send " + send.message().words() + " to " + device(send.device(), names);
         } else if (action instanceof Do.Wait wait) {
             return "wait " + Display.text(wait.seconds(), "s");
         } else if (action instanceof Do.StopAll) {
             return "stop everything";
         }
         throw new IllegalArgumentException(action.toString());
+    }
+
+    private static String device(String id, Directory names) {
+        return names.device(id).map(d -> d.name()).orElse("a missing device (" + id + ")");
     }
 
     private static boolean named(Parameter parameter) {

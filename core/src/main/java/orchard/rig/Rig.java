@@ -168,6 +168,10 @@ public final class Rig implements Directory {
                 name(part.id(), "group", group.name());
                 group.names().forEach(page -> name(part.id(), "page", page));
             });
+            of.device().profile().setup().parameterPages().forEach(page -> {
+                name(part.id(), "name", page.name());
+                page.entries().forEach(entry -> text(part.id(), "label", entry.label()));
+            });
             of.device().profile().setup().palette().forEach(swatch -> text(part.id(), "palette", swatch.name()));
             Seat seat = of.device().seat();
             if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {

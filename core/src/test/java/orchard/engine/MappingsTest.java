@@ -9,6 +9,8 @@ import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import orchard.Gear;
+import orchard.gear.Device;
+import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -20,6 +22,7 @@ import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -371,6 +374,47 @@ class MappingsTest {
             }
         }
         assertThat(stands).isCloseTo(1, within(1e-6));
+    }
+
+    @Test
+    void aPageOfParametersLiesUnderARowOfControlsAndAnotherIsTurnedTo() {
+        Device desk = Gear.desk();
+        List<ParameterPage> pages = List.of(
+                new ParameterPage(
+                        "a",
+                        "Tone",
+                        null,
+                        List.of(new ParameterPage.Entry("cutoff", "Cut"), new ParameterPage.Entry("gone", ""))),
+                new ParameterPage("b", "Level", null, List.of(new ParameterPage.Entry("volume", ""))));
+        Mapping row = new Mapping(
+                "m1",
+                new When(List.of(new Ref.ToControl("box", "k1", "turn"), new Ref.ToControl("box", "k2", "turn"))),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(new Do.SetOfPage("desk"))),
+                new Show(List.of()));
+        Mapping next = button(new Do.OpenPage("desk", "", 1)).as("m2");
+        Bench bench = new Bench(Rig.of(List.of(
+                new Part.OfDevice(Gear.box()),
+                new Part.OfDevice(
+                        desk.with(desk.profile().with(desk.profile().setup().withParameterPages(pages)))),
+                new Part.OfMapping(row),
+                new Part.OfMapping(next))));
+        bench.knob(21, 0);
+        bench.knob(22, 65);
+        bench.pass(50);
+        assertThat(bench.words("desk")).containsExactly("/desk/cutoff 200.000");
+        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.LightShown.class).stream()))
+                .anySatisfy(shown -> assertThat(shown.text()).isEqualTo("Cut 200 Hz"));
+        tap(bench);
+        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.PageOpened.class).stream()))
+                .containsExactly(new Step.PageOpened("desk", "parameters", 2));
+        bench.sent.clear();
+        bench.knob(21, 127);
+        assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");
+        tap(bench);
+        bench.knob(21, 64);
+        assertThat(bench.words("desk")).last().isEqualTo("/desk/cutoff 1264.911");
     }
 
     @Test

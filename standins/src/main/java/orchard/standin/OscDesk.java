@@ -233,7 +233,9 @@ abstract class OscDesk implements StandIn {
                     p.standard(),
                     p.unit().replace("°", "deg"),
                     p.law(),
-                    p.steps()));
+                    p.steps(),
+                    p.settable() ? 1 : 0,
+                    p.touch() ? 1 : 0));
         }
         sendAll(sender, all);
         tellAll(sender);

@@ -93,6 +93,8 @@ class OscStandInsTest {
                             8000f,
                             "Hz",
                             "log",
+                            0,
+                            1,
                             0));
             assertThat(hear(m -> m.address().equals("/wherry/dumped")).number(0))
                     .isEqualTo(24 * 9 + 4 + 6 + 10);

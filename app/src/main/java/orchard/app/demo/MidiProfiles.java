@@ -3,14 +3,17 @@ package orchard.app.demo;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
+import orchard.gear.ParameterPage;
 import orchard.gear.Profile;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
+import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.signal.Encoding;
@@ -146,7 +149,46 @@ final class MidiProfiles {
         }
         controls.add(panelKnob("rate1", "LFO 1 rate", 14, 6));
         controls.add(panelKnob("attack1", "Attack 1", 18, 7));
-        return profile(controls, groups, parameters, List.of(), List.of());
+        Profile peat = profile(controls, groups, parameters, List.of(), List.of());
+        return peat.with(peat.setup().withParameterPages(peatPages()));
+    }
+
+    /** First the tone, then its movement. */
+    private static List<ParameterPage> peatPages() {
+        return List.of(
+                new ParameterPage(
+                        "page1",
+                        "Tone",
+                        new Marks(true, List.of("drone")),
+                        entries(
+                                "oscillator1.waveform Wave",
+                                "oscillator1.tuning Tune",
+                                "oscillator1.level Lvl",
+                                "oscillator2.waveform Wave2",
+                                "oscillator2.tuning Tune2",
+                                "oscillator2.level Lvl2",
+                                "filter.cutoff Cut",
+                                "filter.resonance Res")),
+                new ParameterPage(
+                        "page2",
+                        "Movement",
+                        Marks.NONE,
+                        entries(
+                                "lfo1.rate Rate",
+                                "lfo1.depth Depth",
+                                "lfo2.rate Rate2",
+                                "lfo2.depth Dpth2",
+                                "envelope1.attack Atk",
+                                "envelope1.decay Dec",
+                                "envelope1.sustain Sus",
+                                "envelope1.release Rel")));
+    }
+
+    private static List<ParameterPage.Entry> entries(String... entries) {
+        return Stream.of(entries)
+                .map(entry -> entry.split(" ", 2))
+                .map(parts -> new ParameterPage.Entry(parts[0], parts[1]))
+                .toList();
     }
 
     private static Control panelKnob(String id, String name, int pp, int place) {

@@ -1,5 +1,6 @@
 package orchard.app.live;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +15,7 @@ import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
+import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
@@ -48,8 +50,13 @@ public final class Learn {
      * @param done the label of the mapping just made, or ""
      * @param mapping id of the mapping just made, or ""
      * @param refused why the last pair made no mapping, or ""
+     * @param page the page of parameters on which goes what is touched, or "" while mappings are made
      */
-    public record Status(boolean on, String control, String parameter, String done, String mapping, String refused) {}
+    public record Status(
+            boolean on, String control, String parameter, String done, String mapping, String refused, String page) {}
+
+    /** A page of parameters that is being filled by touch. */
+    private record Page(String device, String page) {}
 
     private final RigKeeper keeper;
     private final Names names;
@@ -61,6 +68,7 @@ public final class Learn {
     private String done = "";
     private String mapping = "";
     private String refused = "";
+    private Page page;
 
     Learn(RigKeeper keeper, Names names) {
         this.keeper = keeper;
@@ -70,12 +78,24 @@ public final class Learn {
     /** Switches Learn on or off; either way half a pair is forgotten. */
     public synchronized void on(boolean on) {
         this.on = on;
+        page = null;
         control = null;
         parameter = null;
         done = "";
         mapping = "";
         refused = "";
         from.clear();
+    }
+
+    /** From now on every parameter of a device that is touched goes on one of its pages. */
+    public synchronized void listen(String device, String onto) {
+        on(true);
+        page = new Page(device, onto);
+    }
+
+    /** Whether what is touched goes on this page. */
+    public synchronized boolean listensFor(String device, String onto) {
+        return on && new Page(device, onto).equals(page);
     }
 
     /** Where Learn stands. */
@@ -86,13 +106,27 @@ public final class Learn {
                 parameter == null ? "" : names.words(parameter),
                 done,
                 mapping,
-                refused);
+                refused,
+                page == null ? "" : pageName());
+    }
+
+    private String pageName() {
+        return names.device(page.device()).stream()
+                .flatMap(device -> device.profile().setup().parameterPages().stream())
+                .filter(p -> p.id().equals(page.page()))
+                .map(ParameterPage::name)
+                .findFirst()
+                .orElse("");
     }
 
     /** A parameter was touched on a page; true if that changed where Learn stands. */
     public synchronized boolean touched(Ref.ToParameter ref) {
         if (!on || names.parameter(ref).filter(Parameter::settable).isEmpty()) {
             return false;
+        }
+        if (page != null) {
+            putOnPage(ref);
+            return true;
         }
         parameter = ref;
         pair();
@@ -122,8 +156,11 @@ public final class Learn {
         if (!on) {
             return false;
         }
-        Ref.ToControl moved = moved(trace);
+        Ref.ToControl moved = page == null ? moved(trace) : null;
         Ref.ToParameter told = told(trace);
+        if (page != null) {
+            return told != null && putOnPage(told);
+        }
         if (moved != null && !moved.equals(control)) {
             control = moved;
         } else if (told != null && !told.equals(parameter)) {
@@ -180,6 +217,39 @@ public final class Learn {
     /** What is known before the first move, so that one clear move is enough. */
     synchronized void knows(Ref ref, double position) {
         from.putIfAbsent(ref, position);
+    }
+
+    /** False if it is there already. */
+    private boolean putOnPage(Ref.ToParameter touched) {
+        Page onto = page;
+        from.remove(touched);
+        if (!touched.device().equals(onto.device())) {
+            return false;
+        }
+        try {
+            keeper.commit(rig -> {
+                Device device = rig.ownDevice(onto.device()).orElseThrow();
+                List<ParameterPage> pages = device.profile().setup().parameterPages().stream()
+                        .map(p -> p.id().equals(onto.page()) ? with(p, touched.parameter()) : p)
+                        .toList();
+                return Edit.change(
+                        names.words(touched) + " on a page of " + device.name(),
+                        new Part.OfDevice(device),
+                        new Part.OfDevice(device.with(
+                                device.profile().with(device.profile().setup().withParameterPages(pages)))));
+            });
+            done = names.words(touched);
+            refused = "";
+            return true;
+        } catch (EditRefused | IllegalArgumentException e) {
+            return false; // it moves on, and is on the page already
+        }
+    }
+
+    private static ParameterPage with(ParameterPage page, String parameter) {
+        List<ParameterPage.Entry> entries = new ArrayList<>(page.entries());
+        entries.add(new ParameterPage.Entry(parameter, ""));
+        return page.with(entries);
     }
 
     private void pair() {

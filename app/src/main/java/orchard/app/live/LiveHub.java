@@ -51,6 +51,7 @@ public final class LiveHub {
     private final Describing describing;
     private final Memories memories;
     private final Shaped shaped;
+    private final Inventories inventories;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
@@ -70,6 +71,7 @@ public final class LiveHub {
             Describing describing,
             Memories memories,
             Shaped shaped,
+            Inventories inventories,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -82,6 +84,7 @@ public final class LiveHub {
         this.describing = describing;
         this.memories = memories;
         this.shaped = shaped;
+        this.inventories = inventories;
         this.socket = socket;
     }
 
@@ -126,6 +129,9 @@ public final class LiveHub {
             learn.take(trace);
             describing.take(trace);
             memories.take(trace);
+            if (inventories.take(trace)) {
+                socket.tellPage("find", Map.of("type", "inventory"));
+            }
             for (String row : ticker.take(trace)) {
                 rows.remove(row);
                 rows.add(row);

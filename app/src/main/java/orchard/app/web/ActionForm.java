@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.gear.Device;
+import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Shape;
@@ -57,6 +58,8 @@ record ActionForm(String when, String what, String parameter, String value, int 
         kinds.put("around", new Kind("move around by", true, "+1"));
         kinds.put("reset", new Kind("set to its default", true, ""));
         kinds.put("choose", new Kind("choose one of", true, "favourites first; stop: Reed"));
+        kinds.put("row", new Kind("set what is on the open page of", false, "Peat"));
+        kinds.put("page", new Kind("turn the page of", false, "Peat: +1, or Peat: Tone"));
         kinds.put("send", new Kind("send a message", false, "Peat: CC 20 = 64, ch 1"));
         kinds.put("wait", new Kind("wait", false, "0.5 s"));
         kinds.put("stop", new Kind("stop everything", false, ""));
@@ -97,6 +100,13 @@ record ActionForm(String when, String what, String parameter, String value, int 
                                     .map(v -> real(v, parameter))
                                     .collect(Collectors.joining(", ")))
                     + (choose.stop() == null ? "" : "; stop: " + real(choose.stop(), parameter));
+        } else if (action instanceof Do.SetOfPage row) {
+            what = "row";
+            value = name(row.device(), names);
+        } else if (action instanceof Do.OpenPage open) {
+            what = "page";
+            value = name(open.device(), names) + ": "
+                    + (open.page().isEmpty() ? "%+d".formatted(open.by()) : pageName(open, names));
         } else if (action instanceof Do.Send send) {
             what = "send";
             value = names.device(send.device()).map(Device::name).orElse(send.device()) + ": "
@@ -132,6 +142,8 @@ record ActionForm(String when, String what, String parameter, String value, int 
             return switch (what) {
                 case "wait" -> new Do.Wait(in.quantity(value, EVEN, new Range(0, 1e6, "s")));
                 case "stop" -> new Do.StopAll();
+                case "row" -> new Do.SetOfPage(device(in, value.strip(), rig).id());
+                case "page" -> page(in, rig);
                 case "send" -> send(in, rig);
                 default -> about(in, rig, names, before);
             };
@@ -211,6 +223,41 @@ record ActionForm(String when, String what, String parameter, String value, int 
             values.add(in.real(each, parameter));
         }
         return new Do.Choose(ref, values, stop);
+    }
+
+    private static String name(String device, Names names) {
+        return names.device(device).map(Device::name).orElse(device);
+    }
+
+    private static String pageName(Do.OpenPage open, Names names) {
+        return names.device(open.device()).stream()
+                .flatMap(d -> d.profile().setup().parameterPages().stream())
+                .filter(page -> page.id().equals(open.page()))
+                .map(ParameterPage::name)
+                .findFirst()
+                .orElse(open.page());
+    }
+
+    private static Device device(Line in, String name, Rig rig) {
+        return rig.devices().stream()
+                .filter(d -> d.name().equalsIgnoreCase(name))
+                .findFirst()
+                .orElseThrow(() -> in.refuse("no device is called “" + name + "”"));
+    }
+
+    private Do.Action page(Line in, Rig rig) {
+        String[] halves = value.split(":", 2);
+        Device device = device(in, halves[0].strip(), rig);
+        String which = halves.length < 2 ? "+1" : halves[1].strip();
+        if (which.matches("[+\\-−]\\d{1,2}")) {
+            return new Do.OpenPage(device.id(), "", Integer.parseInt(which.replace('−', '-')));
+        }
+        return device.profile().setup().parameterPages().stream()
+                .filter(page -> page.name().equalsIgnoreCase(which))
+                .findFirst()
+                .map(page -> new Do.OpenPage(device.id(), page.id(), 0))
+                .orElseThrow(() -> in.refuse(device.name() + " has no page called “" + which
+                        + "”; expected a name, or +1 for the next one"));
     }
 
     private Do.Action send(Line in, Rig rig) {

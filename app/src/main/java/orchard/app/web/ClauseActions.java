@@ -57,13 +57,9 @@ class ClauseActions {
             @RequestParam(defaultValue = "MOVE") Gesture.Kind gesture,
             @RequestParam(defaultValue = "0.5 s") String seconds,
             @RequestParam(defaultValue = "") String takeover) {
-        String[] parts = control.split("/", 3);
-        if (parts.length != 3) {
-            throw EditRefused.invalid(id, "control", "Choose a control from the list");
-        }
-        Ref.ToControl first = new Ref.ToControl(parts[0], parts[1], parts[2]);
+        Ref.ToControl first = control(id, control);
         double time = gesture == Gesture.Kind.MOVE ? 0 : number(id, "seconds", seconds, new Range(0.05, 10, "s"));
-        int many = (int) number(id, "count", count, new Range(1, LONGEST_RUN, ""));
+        int many = count(id, count);
         return edits.change(id, seen, "Control of ", (rig, mapping) -> {
             When when = new When(run(id, rig, first, many), new Gesture(gesture, time));
             boolean same = mapping.trigger().equals(first);
@@ -73,8 +69,22 @@ class ClauseActions {
         });
     }
 
+    /** The control that was chosen from a list. */
+    static Ref.ToControl control(String part, String key) {
+        String[] parts = key.split("/", 3);
+        if (parts.length != 3) {
+            throw EditRefused.invalid(part, "control", "Choose a control from the list");
+        }
+        return new Ref.ToControl(parts[0], parts[1], parts[2]);
+    }
+
+    /** How many controls in a row. */
+    static int count(String part, String typed) {
+        return (int) number(part, "count", typed, new Range(1, LONGEST_RUN, ""));
+    }
+
     /** Controls in a row: the next ones of the same kind on the same page. */
-    private static List<Ref.ToControl> run(String id, Rig rig, Ref.ToControl first, int count) {
+    static List<Ref.ToControl> run(String id, Rig rig, Ref.ToControl first, int count) {
         if (count == 1) {
             return List.of(first);
         }

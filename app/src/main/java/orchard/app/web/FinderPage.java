@@ -10,11 +10,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.app.live.Inventories;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Inventory;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
@@ -43,8 +45,10 @@ class FinderPage {
     private final RigKeeper keeper;
     private final Names names;
     private final Values values;
+    private final Inventories inventories;
 
-    FinderPage(RigKeeper keeper, Names names, Values values) {
+    FinderPage(RigKeeper keeper, Names names, Values values, Inventories inventories) {
+        this.inventories = inventories;
         this.keeper = keeper;
         this.names = names;
         this.values = values;
@@ -111,12 +115,81 @@ class FinderPage {
             tree.add(branch(device, own));
             rows.addAll(own);
         }
+        model.addAttribute("notices", notices(rig));
         model.addAttribute("rows", rows);
         model.addAttribute("tree", tree);
         model.addAttribute("q", q);
         model.addAttribute("at", at);
         show(at, rig, model);
         return "find/page";
+    }
+
+    /**
+     * A device whose own list and the rig's differ, or that could be asked for one.
+     *
+     * @param text what is the matter, a sentence
+     * @param asks whether it is asked, rather than taken over
+     */
+    record Notice(String device, long seen, String text, String more, boolean asks) {}
+
+    private List<Notice> notices(Rig rig) {
+        List<Notice> notices = new ArrayList<>();
+        for (Device device : rig.devices()) {
+            Optional<Inventory> told = inventories.of(device);
+            long seen = keeper.revision(device.id());
+            if (told.isPresent() && (!told.get().agrees())) {
+                Inventory inventory = told.get();
+                List<String> parts = new ArrayList<>();
+                if (!inventory.found().isEmpty()) {
+                    parts.add(some(inventory.found()) + " new");
+                }
+                if (!inventory.gone().isEmpty()) {
+                    parts.add(some(inventory.gone()) + " gone");
+                }
+                if (!inventory.changed().isEmpty()) {
+                    parts.add(some(inventory.changed()) + " changed");
+                }
+                notices.add(new Notice(
+                        device.id(),
+                        seen,
+                        device.name() + " tells of other parameters than the rig has: " + String.join("; ", parts)
+                                + ".",
+                        String.join(" ", inventory.unreadable()),
+                        false));
+            } else if (told.isEmpty() && device.profile().parameters().isEmpty() && Inventories.canBeAsked(device)) {
+                notices.add(new Notice(device.id(), seen, device.name() + " has no parameters yet.", "", true));
+            }
+        }
+        return notices;
+    }
+
+    private static String some(List<Parameter> parameters) {
+        return parameters.stream().limit(3).map(Parameter::name).collect(Collectors.joining(", "))
+                + (parameters.size() > 3 ? " and " + (parameters.size() - 3) + " more" : "")
+                + (parameters.size() == 1 ? " is" : " are");
+    }
+
+    /** Asks a device for its parameters. */
+    @PostMapping("/map/find/{device}/ask")
+    ResponseEntity<Void> ask(@PathVariable String device) {
+        Device asked =
+                keeper.rig().ownDevice(device).filter(Inventories::canBeAsked).orElseThrow(Replies::gone);
+        inventories.ask(asked);
+        return ResponseEntity.noContent().build();
+    }
+
+    /** Takes over what a device tells of its parameters. */
+    @PostMapping("/map/find/{device}/take")
+    ResponseEntity<Void> take(@PathVariable String device, @RequestParam long seen) {
+        keeper.commit(device, seen, rig -> {
+            Device before = rig.ownDevice(device).orElseThrow(Replies::gone);
+            Inventory told = inventories.of(before).orElseThrow(Replies::gone);
+            return Edit.change(
+                    "Parameters of " + before.name(),
+                    new Part.OfDevice(before),
+                    new Part.OfDevice(before.with(told.merged())));
+        });
+        return Replies.go("/map/find");
     }
 
     private Row row(Device device, Parameter parameter, int number, Map<Ref.ToParameter, Integer> movedBy) {

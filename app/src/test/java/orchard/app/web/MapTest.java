@@ -257,6 +257,101 @@ class MapTest {
         assertThat(browser.complaints()).isEmpty();
     }
 
+    @Test
+    void aDeviceThatIsReplacedTellsWhatIsNewAndWhatIsGone(TestOrchard orchard, Browser browser) {
+        browser.go("/map/find");
+        assertThat(browser.all(".notice")).as("rig and stand-ins agree").isEmpty();
+        orchard.standIn("wherry").play("device", "replace", 1);
+        try {
+            Client client = new Client(orchard);
+            client.post("/map/find/wherry/ask", "");
+            browser.see(".notice", "Time, Feedback are new; Cutoff, Resonance, Drive are gone; Mix is changed.");
+            browser.click(".notice button");
+            browser.until(() -> browser.all(".notice").isEmpty());
+            browser.type("#find", "feedback");
+            browser.see("tbody tr:not([hidden])", "Narrator › Echo");
+            browser.go("/map?mapping=m2");
+            browser.see(".says .refused", "Wherry has no parameter “filter.cutoff”.");
+        } finally {
+            orchard.standIn("wherry").play("device", "replace", 1);
+        }
+        browser.chord(Keys.CONTROL, "z");
+        browser.until(() -> browser.text(".says .refused").isEmpty());
+        new Client(orchard).post("/map/find/wherry/ask", "");
+        browser.go("/map/find");
+        browser.until(() -> browser.all(".notice").isEmpty());
+    }
+
+    @Test
+    void aPageIsFilledByTouchLaidUnderTheKnobsAndTurnedFromTheHardware(TestOrchard orchard, Browser browser) {
+        StandIn loft = orchard.standIn("loft");
+        browser.go("/map/pages?device=loft");
+        browser.see("main", "No page yet.");
+        for (String name : List.of("Harbour", "Movers")) {
+            browser.type("#newname", name);
+            browser.press(Keys.ENTER);
+            browser.see(".pagetabs", name);
+        }
+        browser.click(".pagetabs a[href$='page1']");
+        browser.until(() -> browser.attribute("#pagename", "value").equals("Harbour"));
+        browser.click("#listen");
+        browser.see("#learnbar", "each goes on page “Harbour”");
+        touch(browser, loft, "/loft/lamp/1/level", "Harbour left › Level");
+        touch(browser, loft, "/loft/lamp/2/hue", "Harbour right › Hue");
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> !browser.find("#learnbar").isDisplayed());
+        browser.click(".pagetabs a[href$='page2']");
+        browser.until(() -> browser.attribute("#pagename", "value").equals("Movers"));
+        browser.find("#put").sendKeys("Mover 1 › Tilt");
+        browser.click("form[hx-post$='/put'] button");
+        browser.see(".spots", "Mover 1 › Tilt");
+        browser.type(".spot [name=label]", "Tilt");
+        browser.press(Keys.ENTER);
+        browser.until(() -> orchard.keeper()
+                .rig()
+                .ownDevice("loft")
+                .orElseThrow()
+                .profile()
+                .setup()
+                .parameterPages()
+                .get(1)
+                .entries()
+                .get(0)
+                .label()
+                .equals("Tilt"));
+        browser.find("#lay").sendKeys("Knob 4 of Cobble");
+        browser.type("#laycount", "2");
+        browser.click("form[hx-post$='/lay'] button");
+        browser.see(".reasons", "set what is on the open page of Lamp Loft");
+        browser.find("#turn").sendKeys("Page 2 of Cobble");
+        browser.click("form[hx-post$='/turn'] button[value='1']");
+        browser.see(".reasons", "When Page 2 of Cobble is pressed, go on 1 page of Lamp Loft");
+        StandIn cobble = orchard.standIn("cobble");
+        cobble.play("knob4", "turn", -300);
+        cobble.play("knob4", "turn", 300);
+        browser.until(() -> shows(orchard, "loft", "/loft/lamp/1/level").equals("100 %"));
+        cobble.play("page2", "hit", 1);
+        cobble.play("page2", "release", 0);
+        browser.until(() -> knobDisplay(orchard).startsWith("Tilt "));
+        cobble.play("knob4", "turn", -300);
+        browser.until(() -> shows(orchard, "loft", "/loft/mover/1/tilt").equals("-135 deg"));
+        assertThat(shows(orchard, "loft", "/loft/lamp/1/level")).isEqualTo("100 %");
+        assertThat(browser.complaints()).isEmpty();
+        assertThat(browser.barriers()).isEmpty();
+    }
+
+    private static void touch(Browser browser, StandIn desk, String part, String title) {
+        desk.play(part, "set", 0.2);
+        browser.until(() -> {
+            desk.play(part, "set", 0.3 + 0.6 * Math.random());
+            return browser.text(".spots").contains(title);
+        });
+    }
+
+    private static String knobDisplay(TestOrchard orchard) {
+        return shows(orchard, "cobble", "knob4");
+    }
+
     private static boolean isFree(TestOrchard orchard, String device, Control control) {
         return orchard.keeper().rig().mappings().stream()
                 .flatMap(m -> m.when().triggers().stream())

@@ -57,6 +57,9 @@ class Shots {
         byTouch(orchard, browser);
         picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
         picture(orchard, browser, "lamplight", "/map?mapping=m2", "map-lamplight");
+        picture(orchard, browser, "lamplight", "/map?mapping=m24&action=-1&stage=1", "map-stages");
+        picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
+        picture(orchard, browser, "daylight", "/map/pages?device=peat", "pages");
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
         picture(orchard, browser, "lamplight", "/play/layout1", "play");
         picture(orchard, browser, "daylight", "/rehearse", "rehearse");

@@ -1,0 +1,329 @@
+package orchard.app.web;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
+import orchard.app.live.Learn;
+import orchard.app.live.Names;
+import orchard.app.live.Values;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.ParameterPage;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Parameter pages: a device's parameters in an order of the performer's, to lie under a row of controls. */
+@Controller
+class ParameterPagesPage {
+
+    private final RigKeeper keeper;
+    private final Names names;
+    private final Values values;
+    private final Learn learn;
+
+    ParameterPagesPage(RigKeeper keeper, Names names, Values values, Learn learn) {
+        this.keeper = keeper;
+        this.names = names;
+        this.values = values;
+        this.learn = learn;
+    }
+
+    /** One place of a page, as it is drawn. */
+    record Spot(int place, String key, String title, String label, String value, boolean missing) {}
+
+    /** Something that can be chosen from a list. */
+    record Choice(String value, String title) {}
+
+    @GetMapping("/map/pages")
+    String page(
+            @RequestParam(defaultValue = "") String device, @RequestParam(defaultValue = "") String page, Model model) {
+        Rig rig = keeper.rig();
+        List<Device> devices = rig.devices().stream()
+                .filter(d -> !d.profile().parameters().isEmpty())
+                .toList();
+        model.addAttribute("devices", devices);
+        Optional<Device> chosen = devices.stream()
+                .filter(d -> d.id().equals(device))
+                .findFirst()
+                .or(() -> devices.stream()
+                        .filter(d -> !d.profile().setup().parameterPages().isEmpty())
+                        .findFirst())
+                .or(() -> devices.stream().findFirst());
+        chosen.ifPresent(d -> show(d, page, rig, model));
+        return "pages/page";
+    }
+
+    private void show(Device device, String page, Rig rig, Model model) {
+        List<ParameterPage> pages = device.profile().setup().parameterPages();
+        model.addAttribute("device", device);
+        model.addAttribute("seen", keeper.revision(device.id()));
+        model.addAttribute("pages", pages);
+        model.addAttribute("openNow", values.page(device.id(), "parameters"));
+        model.addAttribute(
+                "rows",
+                rig.mappings().stream()
+                        .filter(m -> m.then().actions().stream()
+                                .anyMatch(a -> a instanceof Do.SetOfPage row
+                                                && row.device().equals(device.id())
+                                        || a instanceof Do.OpenPage open
+                                                && open.device().equals(device.id())))
+                        .map(m -> new Choice(m.id(), Sentence.of(m, names).text()))
+                        .toList());
+        List<Choice> controls = new ArrayList<>();
+        List<Choice> buttons = new ArrayList<>();
+        for (Device hands : rig.gear()) {
+            for (Control control : hands.profile().controls()) {
+                String dimension =
+                        control.dimension("gate").isPresent() && control.kind().pressed()
+                                ? "gate"
+                                : control.dimensions().get(0).name();
+                Choice choice = new Choice(
+                        StageForm.key(new Ref.ToControl(hands.id(), control.id(), dimension)),
+                        control.name() + " of " + hands.name());
+                (control.kind().pressed() ? buttons : controls).add(choice);
+            }
+        }
+        model.addAttribute("controls", controls);
+        model.addAttribute("buttons", buttons);
+        Optional<ParameterPage> open = pages.stream()
+                .filter(p -> p.id().equals(page))
+                .findFirst()
+                .or(() -> pages.stream().findFirst());
+        open.ifPresent(p -> {
+            model.addAttribute("open", p);
+            model.addAttribute("listening", learn.listensFor(device.id(), p.id()));
+            model.addAttribute(
+                    "spots",
+                    IntStream.range(0, p.entries().size())
+                            .mapToObj(i -> spot(device, p.entries().get(i), i))
+                            .toList());
+            model.addAttribute(
+                    "others",
+                    device.profile().parameters().stream()
+                            .filter(Parameter::settable)
+                            .filter(q -> p.entries().stream()
+                                    .noneMatch(e -> e.parameter().equals(q.id())))
+                            .map(q -> new Choice(q.id(), names.title(device, q)))
+                            .toList());
+        });
+    }
+
+    private Spot spot(Device device, ParameterPage.Entry entry, int place) {
+        Optional<Parameter> parameter = device.profile().parameter(entry.parameter());
+        String key = Values.key(new Ref.ToParameter(device.id(), entry.parameter()));
+        Values.OfParameter value = values.parameters().get(key);
+        return new Spot(
+                place,
+                key,
+                parameter.map(p -> names.title(device, p)).orElse(entry.parameter()),
+                entry.label(),
+                value == null ? "" : value.text(),
+                parameter.isEmpty());
+    }
+
+    @PostMapping("/map/pages/{device}/new")
+    ResponseEntity<Void> add(@PathVariable String device, @RequestParam long seen, @RequestParam String name) {
+        String[] id = new String[1];
+        edit(device, seen, "Page “" + name.strip() + "” of ", pages -> {
+            if (pages.size() >= ParameterPage.MOST) {
+                throw new IllegalArgumentException("There are at most " + ParameterPage.MOST + " pages");
+            }
+            int next = pages.stream()
+                            .filter(p -> p.id().matches("page\\d{1,6}"))
+                            .mapToInt(p -> Integer.parseInt(p.id().substring(4)))
+                            .max()
+                            .orElse(0)
+                    + 1;
+            id[0] = "page" + next;
+            List<ParameterPage> all = new ArrayList<>(pages);
+            all.add(new ParameterPage(id[0], name.strip(), Marks.NONE, List.of()));
+            return all;
+        });
+        return go(device, id[0]);
+    }
+
+    /** Name and tags. */
+    @PostMapping("/map/pages/{device}/{page}/name")
+    ResponseEntity<Void> name(
+            @PathVariable String device,
+            @PathVariable String page,
+            @RequestParam long seen,
+            @RequestParam String name,
+            @RequestParam(defaultValue = "") String tags,
+            @RequestParam(defaultValue = "false") boolean favourite) {
+        return change(
+                device, page, seen, p -> p.as(name.strip(), new Marks(favourite, Arrays.asList(tags.split(",")))));
+    }
+
+    @PostMapping("/map/pages/{device}/{page}/delete")
+    ResponseEntity<Void> delete(@PathVariable String device, @PathVariable String page, @RequestParam long seen) {
+        edit(
+                device,
+                seen,
+                "Delete a page of ",
+                pages -> pages.stream().filter(p -> !p.id().equals(page)).toList());
+        return go(device, "");
+    }
+
+    @PostMapping("/map/pages/{device}/{page}/put")
+    ResponseEntity<Void> put(
+            @PathVariable String device,
+            @PathVariable String page,
+            @RequestParam long seen,
+            @RequestParam String parameter) {
+        return change(device, page, seen, p -> {
+            List<ParameterPage.Entry> entries = new ArrayList<>(p.entries());
+            entries.add(new ParameterPage.Entry(parameter, ""));
+            return p.with(entries);
+        });
+    }
+
+    @PostMapping("/map/pages/{device}/{page}/{place}/label")
+    ResponseEntity<Void> label(
+            @PathVariable String device,
+            @PathVariable String page,
+            @PathVariable int place,
+            @RequestParam long seen,
+            @RequestParam String label) {
+        return at(device, page, place, seen, entries -> {
+            entries.set(place, new ParameterPage.Entry(entries.get(place).parameter(), label));
+            return entries;
+        });
+    }
+
+    /** Moves a parameter one place to the left or right. */
+    @PostMapping("/map/pages/{device}/{page}/{place}/move")
+    ResponseEntity<Void> move(
+            @PathVariable String device,
+            @PathVariable String page,
+            @PathVariable int place,
+            @RequestParam long seen,
+            @RequestParam int by) {
+        return at(device, page, place, seen, entries -> {
+            int to = Math.max(0, Math.min(entries.size() - 1, place + by));
+            entries.add(to, entries.remove(place));
+            return entries;
+        });
+    }
+
+    @PostMapping("/map/pages/{device}/{page}/{place}/remove")
+    ResponseEntity<Void> remove(
+            @PathVariable String device, @PathVariable String page, @PathVariable int place, @RequestParam long seen) {
+        return at(device, page, place, seen, entries -> {
+            entries.remove(place);
+            return entries;
+        });
+    }
+
+    /** From now on what is touched goes on this page, or does not any more. */
+    @PostMapping("/map/pages/{device}/{page}/listen")
+    ResponseEntity<Void> listen(@PathVariable String device, @PathVariable String page, @RequestParam boolean on) {
+        if (on) {
+            learn.listen(device, page);
+        } else {
+            learn.on(false);
+        }
+        return go(device, page);
+    }
+
+    /** Lays a device's pages under a row of controls. */
+    @PostMapping("/map/pages/{device}/lay")
+    ResponseEntity<Void> lay(
+            @PathVariable String device, @RequestParam String control, @RequestParam(defaultValue = "8") String count) {
+        Device owner = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        Ref.ToControl first = ClauseActions.control(device, control);
+        int many = ClauseActions.count(device, count);
+        keeper.commit(rig -> Edit.add(
+                "Lay the pages of " + owner.name() + " under " + names.words(first),
+                new Part.OfMapping(
+                        mapping(rig, ClauseActions.run(device, rig, first, many), new Do.SetOfPage(device)))));
+        return go(device, "");
+    }
+
+    /** A button goes on to the next page. */
+    @PostMapping("/map/pages/{device}/turn")
+    ResponseEntity<Void> turn(
+            @PathVariable String device, @RequestParam String control, @RequestParam(defaultValue = "1") int by) {
+        Device owner = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        Ref.ToControl button = ClauseActions.control(device, control);
+        keeper.commit(rig -> Edit.add(
+                names.words(button) + " turns the pages of " + owner.name(),
+                new Part.OfMapping(mapping(rig, List.of(button), new Do.OpenPage(device, "", by < 0 ? -1 : 1)))));
+        return go(device, "");
+    }
+
+    private static Mapping mapping(Rig rig, List<Ref.ToControl> triggers, Do.Action action) {
+        return new Mapping(
+                rig.freeId("m"),
+                new When(triggers),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(action)),
+                new Show(List.of()));
+    }
+
+    private ResponseEntity<Void> at(
+            String device, String page, int place, long seen, UnaryOperator<List<ParameterPage.Entry>> change) {
+        return change(device, page, seen, p -> {
+            if (place < 0 || place >= p.entries().size()) {
+                throw new IllegalArgumentException("There is nothing at that place any more");
+            }
+            return p.with(change.apply(new ArrayList<>(p.entries())));
+        });
+    }
+
+    private ResponseEntity<Void> change(String device, String page, long seen, UnaryOperator<ParameterPage> change) {
+        edit(
+                device,
+                seen,
+                "Parameter page of ",
+                pages -> pages.stream()
+                        .map(p -> p.id().equals(page) ? change.apply(p) : p)
+                        .toList());
+        return go(device, page);
+    }
+
+    private void edit(String id, long seen, String label, UnaryOperator<List<ParameterPage>> change) {
+        keeper.commit(id, seen, rig -> {
+            Device device = rig.ownDevice(id).orElseThrow(Replies::gone);
+            List<ParameterPage> after;
+            try {
+                after = change.apply(device.profile().setup().parameterPages());
+            } catch (IllegalArgumentException e) {
+                throw EditRefused.invalid(id, "", e.getMessage());
+            }
+            return Edit.change(
+                    label + device.name(),
+                    new Part.OfDevice(device),
+                    new Part.OfDevice(device.with(
+                            device.profile().with(device.profile().setup().withParameterPages(after)))));
+        });
+    }
+
+    private static ResponseEntity<Void> go(String device, String page) {
+        return Replies.go("/map/pages?device=" + Replies.query(device) + "&page=" + Replies.query(page));
+    }
+}
