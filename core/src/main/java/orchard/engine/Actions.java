@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.MappingPlan;
@@ -12,6 +13,7 @@ import orchard.mapping.Do;
 import orchard.mapping.Value;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
+import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
 /** What mappings do once: on a press, on a release, one after the other, with waits between. */
@@ -115,7 +117,7 @@ final class Actions {
             nudge(plan.parameter(), nudge.by(), nudge.around());
         } else if (action instanceof Do.Toggle toggle) {
             boolean isOn =
-                    Compiler.nearer(plan.parameter().parameter(), known(plan.parameter()), toggle.on(), toggle.off());
+                    Position.nearer(plan.parameter().parameter(), known(plan.parameter()), toggle.on(), toggle.off());
             set(plan.parameter(), plan.parameter().parameter().position(isOn ? toggle.off() : toggle.on()));
         } else if (action instanceof Do.Reset) {
             Parameter parameter = plan.parameter().parameter();
@@ -199,7 +201,7 @@ final class Actions {
         silence(note -> true);
     }
 
-    private boolean silence(java.util.function.Predicate<Sounding> which) {
+    private boolean silence(Predicate<Sounding> which) {
         boolean any = false;
         for (Iterator<Sounding> each = sounding.iterator(); each.hasNext(); ) {
             Sounding note = each.next();
@@ -216,7 +218,7 @@ final class Actions {
         say(note.device(), new MidiMessage.NoteOff(note.channel(), note.note(), 64));
     }
 
-    private void say(String device, orchard.signal.Message message) {
+    private void say(String device, Message message) {
         turn.send(device, message);
         turn.note(new Step.Said(device, "message", message));
     }

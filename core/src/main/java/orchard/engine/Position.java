@@ -1,5 +1,7 @@
 package orchard.engine;
 
+import orchard.parameter.Parameter;
+
 /** Small helpers for what goes through the engine. */
 final class Position {
 
@@ -18,5 +20,10 @@ final class Position {
     /** Keeps a device's words at a length that can be shown. */
     static String shorten(String text) {
         return text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT) : text;
+    }
+
+    /** Whether a position is nearer to one value than to another. */
+    static boolean nearer(Parameter parameter, double position, double one, double other) {
+        return Math.abs(position - parameter.position(one)) < Math.abs(position - parameter.position(other));
     }
 }

@@ -1,6 +1,7 @@
 package orchard.mapping;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
@@ -116,7 +117,7 @@ public final class ShapeFunction {
     /** An empty memory for this function alone. */
     public double[] fresh() {
         double[] empty = new double[memory];
-        java.util.Arrays.fill(empty, Double.NaN);
+        Arrays.fill(empty, Double.NaN);
         return empty;
     }
 

@@ -1,8 +1,10 @@
 package orchard.mapping;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.parameter.Display;
+import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 
 /** Stages and actions in the words of a sentence. */
@@ -74,7 +76,7 @@ public final class Words {
                         ? "look-up"
                         : stage instanceof Stage.DeadBand
                                 ? "dead band"
-                                : stage.getClass().getSimpleName().toLowerCase(java.util.Locale.ROOT);
+                                : stage.getClass().getSimpleName().toLowerCase(Locale.ROOT);
     }
 
     /** An action as it reads after “when it is pressed”: “set Cutoff to 1.00 kHz”. */
@@ -132,7 +134,7 @@ public final class Words {
     }
 
     private static boolean named(Parameter parameter) {
-        return parameter.law() instanceof orchard.parameter.Law.Named;
+        return parameter.law() instanceof Law.Named;
     }
 
     private static String of(Value value, Optional<Parameter> parameter, Directory names) {

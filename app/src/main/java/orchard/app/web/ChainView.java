@@ -58,7 +58,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
         if (action < -1 || action >= actions.size() || stage < 0) {
             return;
         }
-        Shape shape = StageForm.shape(mapping, action);
+        Shape shape = MappingEdits.shape(mapping, action);
         Optional<Parameter> parameter = (action < 0
                         ? mapping.target()
                         : Optional.ofNullable(actions.get(action).parameter()))
@@ -83,7 +83,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
             int openStage,
             Optional<Parameter> parameter) {
         List<Link> links = new ArrayList<>();
-        List<Stage> stages = StageForm.shape(mapping, action).stages();
+        List<Stage> stages = MappingEdits.shape(mapping, action).stages();
         for (int place = 0; place < stages.size(); place++) {
             Stage stage = stages.get(place);
             boolean bypassed = stage instanceof Stage.Bypassed;

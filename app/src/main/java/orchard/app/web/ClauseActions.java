@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.gear.Control;
@@ -174,7 +175,7 @@ class ClauseActions {
         });
     }
 
-    private static java.util.Optional<Ref.ToParameter> first(List<Do.Action> actions) {
+    private static Optional<Ref.ToParameter> first(List<Do.Action> actions) {
         return actions.stream()
                 .map(Do.Action::parameter)
                 .filter(parameter -> parameter != null)
@@ -197,6 +198,18 @@ class ClauseActions {
                 seen,
                 "Marks of ",
                 (rig, mapping) -> mapping.with(new Marks(favourite, Arrays.asList(tags.split(",")))));
+    }
+
+    /** The same for the next controls of the row and the next tracks, lamps or voices. */
+    @PostMapping("/map/{id}/repeat")
+    ResponseEntity<Void> repeat(@PathVariable String id, @RequestParam long seen, @RequestParam String count) {
+        int many = count(id, count);
+        return edits.add(
+                id,
+                seen,
+                (rig, mapping) ->
+                        "Repeat “" + names.words(mapping.trigger()) + "” " + many + (many == 1 ? " time" : " times"),
+                (rig, mapping) -> Repeat.of(mapping, many, rig));
     }
 
     @PostMapping("/map/{id}/delete")

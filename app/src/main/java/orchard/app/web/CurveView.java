@@ -1,6 +1,7 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -41,10 +42,10 @@ record CurveView(
                 .toArray();
         double low = reals.length == 0
                 ? parameter.range().low()
-                : java.util.Arrays.stream(reals).min().getAsDouble();
+                : Arrays.stream(reals).min().getAsDouble();
         double high = reals.length == 0
                 ? parameter.range().high()
-                : java.util.Arrays.stream(reals).max().getAsDouble();
+                : Arrays.stream(reals).max().getAsDouble();
         double height = high > low ? high - low : 1;
         List<Double> points = positions.stream()
                 .map(p -> p < 0 ? -1.0 : (parameter.real(p) - low) / height)

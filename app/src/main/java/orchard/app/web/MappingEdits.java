@@ -1,8 +1,13 @@
 package orchard.app.web;
 
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiFunction;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
+import orchard.mapping.Do;
 import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -49,6 +54,23 @@ class MappingEdits {
         return Replies.go("/map?mapping=" + Replies.query(id) + view);
     }
 
+    /** Adds others made from a mapping, in one edit. */
+    ResponseEntity<Void> add(
+            String id,
+            long seen,
+            BiFunction<Rig, Mapping, String> label,
+            BiFunction<Rig, Mapping, List<Mapping>> made) {
+        keeper.commit(id, seen, rig -> {
+            Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
+            return new Edit(
+                    label.apply(rig, mapping),
+                    made.apply(rig, mapping).stream()
+                            .map(each -> new Edit.Change(null, new Part.OfMapping(each)))
+                            .toList());
+        });
+        return Replies.go("/map?mapping=" + Replies.query(id));
+    }
+
     /** Takes a mapping away. */
     ResponseEntity<Void> delete(String id, long seen) {
         keeper.commit(id, seen, rig -> {
@@ -62,11 +84,18 @@ class MappingEdits {
     static Parameter parameter(Rig rig, Mapping mapping, int action, String field) {
         return (action < 0
                         ? mapping.target()
-                        : java.util.Optional.ofNullable(
+                        : Optional.ofNullable(
                                 mapping.then().actions().get(action).parameter()))
                 .flatMap(rig::parameter)
                 .orElseThrow(() -> EditRefused.invalid(
                         mapping.id(), field, "The parameter is not there any more; choose one first."));
+    }
+
+    /** The stages of an action, or those before all of them for −1. */
+    static Shape shape(Mapping mapping, int action) {
+        return action < 0
+                ? mapping.shape()
+                : mapping.then().actions().get(action) instanceof Do.SetParameter set ? set.own() : Shape.WHOLE;
     }
 
     private String shortly(Mapping mapping) {

@@ -117,11 +117,11 @@ class ShapeActions {
         } catch (IllegalArgumentException e) {
             throw EditRefused.invalid(id, "", e.getMessage());
         }
-        int place = StageForm.shape(now, action).placeFor(stage);
+        int place = MappingEdits.shape(now, action).placeFor(stage);
         return edits.change(id, seen, "Add " + kind + " to ", at(action, place), (rig, mapping) -> {
             boolean crosses = stage.side() == Stage.Side.CROSSING;
             List<Stage> all =
-                    (action < 0 ? mapping.shape() : mapping.shape().then(StageForm.shape(mapping, action))).stages();
+                    (action < 0 ? mapping.shape() : mapping.shape().then(MappingEdits.shape(mapping, action))).stages();
             if (crosses && all.stream().anyMatch(s -> s.side() == Stage.Side.CROSSING)) {
                 throw new IllegalArgumentException(
                         "there is a stage already that takes the value over to the parameter; edit or remove that one");
@@ -219,7 +219,7 @@ class ShapeActions {
         Mapping mapping = keeper.rig().mapping(id).orElseThrow(Replies::gone);
         try {
             Parameter parameter = parameter(mapping, action);
-            Shape own = StageForm.shape(mapping, action).set(stage, new Stage.Formula(text));
+            Shape own = MappingEdits.shape(mapping, action).set(stage, new Stage.Formula(text));
             Shape whole = action < 0 ? own : mapping.shape().then(own);
             ShapeFunction function = ShapeFunction.of(whole, parameter);
             int place = whole.stages().size() - own.stages().size() + stage;
@@ -249,7 +249,7 @@ class ShapeActions {
 
     /** A mapping with other stages; those of one action have to fit its parameter together with those before. */
     private static Mapping changed(Rig rig, Mapping mapping, int action, UnaryOperator<Shape> change) {
-        Shape next = change.apply(StageForm.shape(mapping, action));
+        Shape next = change.apply(MappingEdits.shape(mapping, action));
         Mapping after;
         if (action < 0) {
             after = mapping.with(next);

@@ -9,7 +9,6 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Ref;
 import orchard.mapping.Formula;
-import orchard.mapping.Shape;
 import orchard.mapping.Stage;
 import orchard.mapping.Words;
 import orchard.parameter.Display;
@@ -369,14 +368,5 @@ record StageForm(String kind, String help, List<Field> fields) {
                 throw EditRefused.invalid(part, field, e.getMessage());
             }
         }
-    }
-
-    /** The stages of an action, or those before all of them for −1. */
-    static Shape shape(orchard.mapping.Mapping mapping, int action) {
-        return action < 0
-                ? mapping.shape()
-                : mapping.then().actions().get(action) instanceof orchard.mapping.Do.SetParameter set
-                        ? set.own()
-                        : Shape.WHOLE;
     }
 }

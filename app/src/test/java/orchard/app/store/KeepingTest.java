@@ -12,20 +12,25 @@ import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
 import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.mapping.Do;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
 import orchard.mapping.Show;
 import orchard.mapping.Stage;
+import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Song;
+import orchard.signal.MidiMessage;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -52,8 +57,52 @@ class KeepingTest {
                 List.of(
                         new Edit.Change(null, new Part.OfLayout(layout)),
                         new Edit.Change(null, new Part.OfMapping(mapping)),
+                        new Edit.Change(null, new Part.OfMapping(everything())),
                         new Edit.Change(null, new Part.OfSong(new Song("song9", 9, "Encore", ""))))));
         assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    /** A mapping with every stage and everything that can be done. */
+    private static Mapping everything() {
+        Ref.ToControl pad = new Ref.ToControl("cobble", "pad1", "gate");
+        Ref.ToParameter cutoff = new Ref.ToParameter("wherry", "filter.cutoff");
+        Shape own = new Shape(List.of(
+                new Stage.Zone(0.1, 0.5, 0, 0.4, true),
+                new Stage.LookUp(List.of("off", "on")),
+                new Stage.Wrap(0, 1),
+                new Stage.Fold(0, 1),
+                new Stage.Snap(1, 0.2)));
+        return mapping(
+                        "m98",
+                        new Shape(List.of(
+                                new Stage.Accumulate(2, 3, true, pad),
+                                new Stage.Bypassed(new Stage.Curve(
+                                        Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 1), new Stage.Point(1, 0)))),
+                                new Stage.DeadBand(0.5, 0.1),
+                                new Stage.Switch(0.2, 0.8),
+                                new Stage.Smooth(0.5),
+                                new Stage.Rate(2),
+                                new Stage.Formula("x * x"))))
+                .with(new When(List.of(pad), new Gesture(Gesture.Kind.HOLD, 0.75)))
+                .with(new Do(
+                        List.of(
+                                new Do.SetParameter(cutoff, own),
+                                new Do.SetTo(cutoff, new Value.Fixed(440)),
+                                new Do.SetTo(cutoff, new Value.Same(new Ref.ToParameter("wherry", "filter.mix"))),
+                                new Do.Nudge(cutoff, -3, true),
+                                new Do.Toggle(cutoff, 300, 4000),
+                                new Do.Reset(cutoff),
+                                new Do.Hold(cutoff, new Value.Fixed(500)),
+                                new Do.Choose(cutoff, List.of(300.0, 500.0), 200.0),
+                                new Do.Choose(cutoff, List.of(), null),
+                                new Do.SetOfPage("peat"),
+                                new Do.Wait(0.5)),
+                        List.of(
+                                new Do.OpenPage("peat", "page2", 0),
+                                new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 90)),
+                                new Do.StopAll())))
+                .with(Takeover.CONVERGE)
+                .with(new Marks(true, List.of("storm", "left hand")));
     }
 
     @Test

@@ -7,8 +7,10 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.Names;
 import orchard.gear.Control;
 import orchard.gear.Ref;
+import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Stage;
@@ -213,9 +215,7 @@ class MapTest {
         Client client = new Client(orchard);
         for (Mapping mapping : orchard.keeper().rig().mappings()) {
             String sentence = HtmlUtils.htmlEscape(
-                    Sentence.of(mapping, orchard.bean(orchard.app.live.Names.class))
-                            .text(),
-                    "UTF-8");
+                    Sentence.of(mapping, orchard.bean(Names.class)).text(), "UTF-8");
             for (Ref.ToParameter target : mapping.targets()) {
                 assertThat(client.get("/map/find?at=p/" + target.device() + "/" + target.parameter())
                                 .body())
@@ -280,6 +280,24 @@ class MapTest {
         new Client(orchard).post("/map/find/wherry/ask", "");
         browser.go("/map/find");
         browser.until(() -> browser.all(".notice").isEmpty());
+    }
+
+    @Test
+    void aMappingIsRepeatedForTheNextControlsAndTracks(TestOrchard orchard, Browser browser) {
+        browser.go("/map?mapping=m18");
+        browser.press("n");
+        browser.type("#times", "30");
+        browser.press(Keys.ENTER);
+        browser.see("form[data-clause=repeat] .refusal", "From Encoder 1 on there are only 8 endless knobs");
+        browser.type("#times", "7");
+        browser.press(Keys.ENTER);
+        browser.see("#mappings", "37 mappings");
+        browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
+        orchard.standIn("sluice").play("encoder3", "turn", 20);
+        browser.until(() -> !shows(orchard, "wherry", "/wherry/track/3/pan").equals("0 %"));
+        browser.chord(Keys.CONTROL, "z");
+        browser.see("#mappings", "30 mappings");
+        hand(orchard, "wherry", "/wherry/track/3/pan", 0.5);
     }
 
     @Test
@@ -441,8 +459,7 @@ class MapTest {
     }
 
     private static Stage stage(TestOrchard orchard, int action) {
-        return ((orchard.mapping.Do.SetParameter)
-                        mapping(orchard, "m5").then().actions().get(action))
+        return ((Do.SetParameter) mapping(orchard, "m5").then().actions().get(action))
                 .own().stages().stream().findFirst().orElse(null);
     }
 

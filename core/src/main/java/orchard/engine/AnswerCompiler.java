@@ -1,0 +1,148 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.DoublePredicate;
+import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.LightPlan;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.ShapeFunction;
+import orchard.mapping.Show;
+import orchard.mapping.Value;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+
+/** Makes ready what lights answer. */
+final class AnswerCompiler {
+
+    private final Places places;
+    private final Rows rows;
+
+    AnswerCompiler(Places places, Rows rows) {
+        this.places = places;
+        this.rows = rows;
+    }
+
+    /** What answers each parameter. */
+    Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights) {
+        Map<Ref.ToParameter, List<AnswerPlan>> answers = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            if (Fault.of(mapping, rig).isPresent()) {
+                continue;
+            }
+            answersOfPages(rig, mapping, lights, answers);
+            Optional<Ref.ToParameter> about = mapping.target();
+            if (about.isEmpty()) {
+                continue;
+            }
+            Ref.ToParameter target = about.get();
+            Parameter parameter = rig.parameter(target).orElseThrow();
+            Do.Action first = mapping.then().actions().stream()
+                    .filter(action -> target.equals(action.parameter()))
+                    .findFirst()
+                    .orElse(mapping.then().actions().get(0));
+            ShapeFunction shape = first instanceof Do.SetParameter set
+                    ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
+                    : ShapeFunction.of(Shape.WHOLE, parameter);
+            DoublePredicate lit = lit(first, parameter);
+            Ref.ToControl trigger = mapping.trigger();
+            Control mover = rig.device(trigger.device())
+                    .flatMap(device -> device.profile().control(trigger.control()))
+                    .orElseThrow();
+            for (Show.Answer answer : mapping.show().answers()) {
+                LightPlan light = lights.get(answer.light());
+                if (light == null || lightsItself(rig, answer.light())) {
+                    continue;
+                }
+                Device shower = rig.device(answer.light().device()).orElseThrow();
+                boolean paged = mover.page() != null && trigger.device().equals(shower.id());
+                answers.computeIfAbsent(target, t -> new ArrayList<>())
+                        .add(new AnswerPlan(
+                                light,
+                                answer.rule(),
+                                lit,
+                                shape,
+                                places.parameters.of(target),
+                                parameter,
+                                paged ? places.group(shower, mover.page().group()) : null,
+                                mover.pageNumber(),
+                                ""));
+            }
+        }
+        return answers;
+    }
+
+    private void answersOfPages(
+            Rig rig,
+            Mapping mapping,
+            Map<Ref.ToLight, LightPlan> lights,
+            Map<Ref.ToParameter, List<AnswerPlan>> answers) {
+        for (Do.Action action : mapping.then().actions()) {
+            if (!(action instanceof Do.SetOfPage row)) {
+                continue;
+            }
+            for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
+                Parameter parameter = rig.parameter(laid.parameter()).orElseThrow();
+                ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
+                Profile hands = rig.device(laid.place().control().device())
+                        .orElseThrow()
+                        .profile();
+                for (Light light : hands.lightsOn(laid.place().control().control())) {
+                    Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
+                    if (!lightsItself(rig, ref)) {
+                        answers.computeIfAbsent(laid.parameter(), t -> new ArrayList<>())
+                                .add(new AnswerPlan(
+                                        lights.get(ref),
+                                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE,
+                                        position -> position >= 0.5,
+                                        shape,
+                                        places.parameters.of(laid.parameter()),
+                                        parameter,
+                                        laid.pages(),
+                                        laid.place().page(),
+                                        laid.entry().label()));
+                    }
+                }
+            }
+        }
+    }
+
+    /** Whether the device switches a light by itself. */
+    private static boolean lightsItself(Rig rig, Ref.ToLight ref) {
+        Profile profile = rig.device(ref.device()).orElseThrow().profile();
+        Light light = profile.light(ref.light()).orElseThrow();
+        return light.lamp() instanceof Lamp.Led
+                && profile.control(light.control())
+                        .filter(control -> profile.setup().feel(control.kind()).ownLights())
+                        .isPresent();
+    }
+
+    /** A lamp is lit while the parameter stands where its action put it. */
+    private static DoublePredicate lit(Do.Action action, Parameter parameter) {
+        if (action instanceof Do.SetTo set && set.value() instanceof Value.Fixed fixed) {
+            return at(fixed.real(), parameter);
+        } else if (action instanceof Do.Hold hold && hold.value() instanceof Value.Fixed fixed) {
+            return at(fixed.real(), parameter);
+        } else if (action instanceof Do.Toggle toggle) {
+            return position -> Position.nearer(parameter, position, toggle.on(), toggle.off());
+        }
+        return position -> position >= 0.5;
+    }
+
+    private static DoublePredicate at(double real, Parameter parameter) {
+        double place = parameter.position(real);
+        return position -> Math.abs(position - place) < 0.004;
+    }
+}

@@ -1,0 +1,169 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.Target;
+import orchard.gear.Lamp;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.ShapeFunction;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.Value;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.rig.Rig;
+
+/** Makes mappings ready: targets, actions, and where they remember. */
+final class MappingCompiler {
+
+    /** What stages before a press are measured against. */
+    private static final Parameter WHOLE_WAY = new Parameter(
+            "press", "", "press", new Range(0, 1, ""), new Law.Linear(), 0, new Binding.Osc("/press"), true);
+
+    private final Places places;
+    private final Rows rows;
+
+    MappingCompiler(Places places, Rows rows) {
+        this.places = places;
+        this.rows = rows;
+    }
+
+    /** The mappings that listen to each control, in the order of the rig. */
+    Map<Ref.ToControl, List<MappingPlan>> listeners(Rig rig, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        Map<Ref.ToControl, List<MappingPlan>> listeners = new HashMap<>();
+        for (Mapping mapping : rig.mappings()) {
+            String fault = Fault.of(mapping, rig).orElse(null);
+            MappingPlan plan = fault == null
+                    ? mapping(rig, mapping, parameters)
+                    : new MappingPlan(
+                            places.mappings.of(mapping.id()),
+                            mapping,
+                            fault,
+                            new Target[0],
+                            new ActionPlan[0],
+                            new ActionPlan[0],
+                            null,
+                            0,
+                            -1);
+            for (Ref.ToControl trigger : mapping.when().triggers()) {
+                listeners.computeIfAbsent(trigger, t -> new ArrayList<>()).add(plan);
+            }
+        }
+        return listeners;
+    }
+
+    private MappingPlan mapping(Rig rig, Mapping mapping, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        List<Target> targets = new ArrayList<>();
+        List<Do.Action> actions = mapping.then().actions();
+        for (int i = 0; i < actions.size(); i++) {
+            if (actions.get(i) instanceof Do.SetParameter set) {
+                ParameterPlan parameter = parameters.get(set.parameter());
+                Shape whole = mapping.shape().then(set.own());
+                ShapeFunction shape = ShapeFunction.of(whole, parameter.parameter());
+                int memory = places.memories.of(List.of(mapping.id(), i, whole), Target.OWN + shape.memory());
+                targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping), null));
+            } else if (actions.get(i) instanceof Do.SetOfPage row) {
+                for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
+                    ParameterPlan parameter = parameters.get(laid.parameter());
+                    ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter.parameter());
+                    int memory = places.memories.of(
+                            List.of(mapping.id(), laid.place(), laid.parameter(), mapping.shape()),
+                            Target.OWN + shape.memory());
+                    targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping, laid), laid.place()));
+                }
+            }
+        }
+        ActionPlan[] press = actions(rig, mapping, "press", actions, parameters);
+        ActionPlan[] release = actions(rig, mapping, "release", mapping.then().release(), parameters);
+        boolean shaped =
+                press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
+        ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
+        Ref.ToControl slow =
+                mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
+        return new MappingPlan(
+                places.mappings.of(mapping.id()),
+                mapping,
+                null,
+                targets.toArray(new Target[0]),
+                press,
+                release,
+                pressed,
+                pressed == null
+                        ? 0
+                        : places.memories.of(List.of(mapping.id(), "pressed", mapping.shape()), pressed.memory()),
+                slow == null ? -1 : places.controls.of(slow));
+    }
+
+    /** Under a ring or a motor there is nothing to take over. */
+    private static Takeover takeover(Rig rig, Mapping mapping, Rows.Laid laid) {
+        boolean isPut = rig
+                .device(laid.place().control().device())
+                .orElseThrow()
+                .profile()
+                .lightsOn(laid.place().control().control())
+                .stream()
+                .anyMatch(light -> light.lamp() instanceof Lamp.Motor
+                        || light.lamp() instanceof Lamp.Ring
+                        || light.lamp() instanceof Lamp.Element);
+        return isPut ? Takeover.JUMP : takeover(rig, mapping);
+    }
+
+    private ActionPlan[] actions(
+            Rig rig,
+            Mapping mapping,
+            String when,
+            List<Do.Action> actions,
+            Map<Ref.ToParameter, ParameterPlan> parameters) {
+        List<ActionPlan> plans = new ArrayList<>();
+        for (Do.Action action : actions) {
+            if (action instanceof Do.SetParameter || action instanceof Do.SetOfPage) {
+                continue;
+            }
+            Value value =
+                    action instanceof Do.SetTo set ? set.value() : action instanceof Do.Hold hold ? hold.value() : null;
+            plans.add(new ActionPlan(
+                    action,
+                    action.parameter() == null ? null : parameters.get(action.parameter()),
+                    value instanceof Value.Same same ? parameters.get(same.parameter()) : null,
+                    action instanceof Do.OpenPage open
+                            ? rig.device(open.device())
+                                    .map(places::parameterPages)
+                                    .orElse(null)
+                            : null,
+                    places.memories.of(List.of(mapping.id(), when, plans.size()), 1)));
+        }
+        return plans.toArray(new ActionPlan[0]);
+    }
+
+    /** What the mapping says, or its device, or the rig; where the control itself is put where it belongs, there is nothing to take over. */
+    private static Takeover takeover(Rig rig, Mapping mapping) {
+        boolean isPut = mapping.show().answers().stream()
+                .map(Show.Answer::light)
+                .anyMatch(light -> rig.device(light.device())
+                        .flatMap(device -> device.profile().light(light.light()))
+                        .filter(l -> l.lamp() instanceof Lamp.Motor
+                                || l.lamp() instanceof Lamp.Ring
+                                || l.lamp() instanceof Lamp.Element)
+                        .isPresent());
+        Takeover ofDevice = rig.device(mapping.trigger().device())
+                .map(device -> device.profile().setup().takeover())
+                .orElse(null);
+        return isPut
+                ? Takeover.JUMP
+                : mapping.takeover() != null
+                        ? mapping.takeover()
+                        : ofDevice != null ? ofDevice : rig.settings().takeover();
+    }
+}
