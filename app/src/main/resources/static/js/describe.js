@@ -79,7 +79,7 @@ export function touched({ device }) {
   if (view() !== "touch" || page.dataset.device !== device || looking) return;
   looking = setTimeout(() => {
     looking = 0;
-    if (view() === "touch") htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/touched`, { target: "#touched", swap: "outerHTML" });
+    if (view() === "touch") htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/touched`, { source: "#said", target: "#touched", swap: "outerHTML" });
   }, 120);
 }
 
@@ -96,7 +96,7 @@ export function memory({ device, status }) {
     bar.max = status.of || 1;
     bar.value = status.done;
     bar.previousElementSibling.querySelector(".mono").textContent = `${status.done} of ${status.of} blocks`;
-  } else htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { target: "#memory", swap: "outerHTML" });
+  } else htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { source: "#said", target: "#memory", swap: "outerHTML" });
 }
 
 /** Something came that no control of this device sends: it is listed within a moment, once. */

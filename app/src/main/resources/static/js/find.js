@@ -47,7 +47,7 @@ export function mount(main, known) {
 function open(row) {
   const path = "/map/find?at=" + encodeURIComponent(row.dataset.at);
   history.replaceState(null, "", path);
-  htmx.ajax("GET", path, { target: "#detail", select: "#detail", swap: "outerHTML" });
+  htmx.ajax("GET", path, { source: "#said", target: "#detail", select: "#detail", swap: "outerHTML" });
   page.querySelector("tr[aria-current]")?.removeAttribute("aria-current");
   row.setAttribute("aria-current", "true");
 }

@@ -63,21 +63,33 @@ export function isBegun() {
   return [...page().querySelectorAll("form input:not([type=hidden], [type=search]), form select, form textarea")].some(changed);
 }
 
+// What asks for no page of its own names a source that stays: of requests from the same source only the last one waits, and
+// the page that an edit leads to must not be crowded out by a row of tabs.
+let refreshing = 0;
+let underWay = 0;
+document.addEventListener("htmx:beforeRequest", () => underWay++);
+document.addEventListener("htmx:afterRequest", () => (underWay = Math.max(0, underWay - 1)));
+
 // Another browser made an edit: show it, unless somebody is typing here.
 function refresh(asked = false) {
   const typing = document.activeElement?.matches("input, select, textarea") && page().contains(document.activeElement);
-  const open = page().querySelector("form.clause:not([hidden])");
+  const open = page().querySelector("form.clause:not([hidden]), details.addstage[open]");
+  if (underWay) {
+    // an edit made here brings its own page: drawing it twice would take away what was opened in between
+    clearTimeout(refreshing);
+    refreshing = setTimeout(() => refresh(asked), 150);
+    return;
+  }
   if (!asked && (typing || open || isBegun())) return;
   htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
 }
-let refreshing = 0;
 socket.on("rig", (message) => {
-  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { target: "#tabs", swap: "outerHTML" });
+  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   clearTimeout(refreshing);
   refreshing = setTimeout(() => Number(page().dataset.revision) < message.revision && refresh(), 150);
 });
 socket.on("presence", () => {
-  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { target: "#tabs", swap: "outerHTML" });
+  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) refresh();
 });
 const cut = document.getElementById("lost");
@@ -188,7 +200,7 @@ export function search() {
     const results = document.createElement("div");
     const input = Object.assign(document.createElement("input"), { type: "search", className: "form-control", placeholder: "A device, a control, a parameter …" });
     input.setAttribute("aria-label", "Search everything");
-    const look = () => htmx.ajax("GET", "/search?q=" + encodeURIComponent(input.value), { target: results, swap: "innerHTML" });
+    const look = () => htmx.ajax("GET", "/search?q=" + encodeURIComponent(input.value), { source: "#dialog", target: results, swap: "innerHTML" });
     let soon = 0;
     input.addEventListener("input", () => { clearTimeout(soon); soon = setTimeout(look, 120); });
     input.addEventListener("keydown", (event) => event.key === "Enter" && results.querySelector("a")?.click());
@@ -198,12 +210,12 @@ export function search() {
 }
 export const keySheet = () => show("Keys", (body) => body.append(document.getElementById("keysheet").content.cloneNode(true)));
 export function why(trace) {
-  show("Why?", (body) => htmx.ajax("GET", "/why/" + trace, { target: body, swap: "innerHTML" }));
+  show("Why?", (body) => htmx.ajax("GET", "/why/" + trace, { source: "#dialog", target: body, swap: "innerHTML" }));
 }
 
 document.addEventListener("click", (event) => {
   const opener = event.target.closest?.("[data-dialog]");
-  if (opener) show(opener.dataset.dialogTitle, (body) => htmx.ajax("GET", opener.dataset.dialog, { target: body, swap: "innerHTML" }));
+  if (opener) show(opener.dataset.dialogTitle, (body) => htmx.ajax("GET", opener.dataset.dialog, { source: "#dialog", target: body, swap: "innerHTML" }));
 });
 document.getElementById("learn").addEventListener("click", () => learn(!learning));
 document.getElementById("learnoff").addEventListener("click", () => learn(false));

@@ -227,6 +227,23 @@ public final class Browser implements AutoCloseable {
         patiently(() -> patience().ignoreExceptions().until(condition));
     }
 
+    /** Does something, as a person would do it again when nothing comes of it: a page that is drawn anew may swallow a click. */
+    public void untilItTakes(Runnable doing, Callable<Boolean> taken) {
+        until(() -> {
+            doing.run();
+            try {
+                Awaitility.await()
+                        .atMost(Duration.ofSeconds(8))
+                        .pollInterval(Duration.ofMillis(25))
+                        .ignoreExceptions()
+                        .until(taken);
+                return true;
+            } catch (ConditionTimeoutException e) {
+                return false;
+            }
+        });
+    }
+
     /** Waits until an element says something. */
     public void see(String css, String words) {
         patiently(() -> patience().untilAsserted(() -> assertThat(text(css)).contains(words)));

@@ -62,8 +62,10 @@ class DescribeByTouchTest {
     private static void add(Browser browser, String port, String id) {
         browser.go("/connect");
         browser.click("[data-port='" + port + "'] select[name=profile] option[value='']");
-        browser.click("[data-port='" + port + "'] form:not(.decide) button");
-        browser.see("#" + id + " h2", id.substring(0, 1).toUpperCase(Locale.ROOT) + id.substring(1));
+        String name = id.substring(0, 1).toUpperCase(Locale.ROOT) + id.substring(1);
+        browser.untilItTakes(
+                () -> browser.click("[data-port='" + port + "'] form:not(.decide) button"),
+                () -> browser.text("#" + id + " h2").contains(name));
         browser.go("/describe?device=" + id);
         browser.see("#touched", "Touch every control of");
     }

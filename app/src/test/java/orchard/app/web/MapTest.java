@@ -103,9 +103,7 @@ class MapTest {
         };
         for (int i = 0; i < zones.length; i++) {
             String chain = ".chain[data-live-action='" + i + "']:not(:first-child)";
-            browser.click(chain + " .addstage summary");
-            browser.click(chain + " button[value=zone]");
-            browser.find(".stageform[data-kind=zone] input[name=action][value='" + i + "']");
+            addStage(browser, chain, "zone", ".stageform[data-kind=zone] input[name=action][value='" + i + "']");
             String[] names = {"low", "high", "downLow", "downHigh"};
             for (int n = 0; n < names.length; n++) {
                 fill(browser, names[n], zones[i][n]);
@@ -242,6 +240,7 @@ class MapTest {
         browser.see("#detail", "200 Hz to 8.00 kHz, logarithmic");
         browser.type("#tags", "tone, voice");
         browser.press(Keys.ENTER);
+        browser.find("tr[data-words$='tone voice']");
         browser.type("#find", "voice");
         browser.see("#count", "1 of " + all);
         browser.type("#find", "nothing like it");
@@ -278,8 +277,8 @@ class MapTest {
         browser.chord(Keys.CONTROL, "z");
         browser.until(() -> browser.text(".says .refused").isEmpty());
         new Client(orchard).post("/map/find/wherry/ask", "");
-        browser.go("/map/find");
-        browser.until(() -> browser.all(".notice").isEmpty());
+        browser.untilItTakes(
+                () -> browser.go("/map/find"), () -> browser.all(".notice").isEmpty());
     }
 
     @Test
@@ -430,9 +429,18 @@ class MapTest {
     }
 
     private static void addStage(Browser browser, String kind) {
-        browser.click(".chain:first-child .addstage summary");
-        browser.click(".chain:first-child button[value='" + kind + "']");
-        browser.find(".stageform[data-kind='" + kind + "']");
+        addStage(browser, ".chain:first-child", kind, ".stageform[data-kind='" + kind + "']");
+    }
+
+    private static void addStage(Browser browser, String chain, String kind, String form) {
+        browser.untilItTakes(
+                () -> {
+                    if (browser.all(chain + " .addstage[open]").isEmpty()) {
+                        browser.click(chain + " .addstage summary");
+                    }
+                    browser.click(chain + " button[value='" + kind + "']");
+                },
+                () -> !browser.all(form).isEmpty());
     }
 
     private static void fill(Browser browser, String field, String value) {
