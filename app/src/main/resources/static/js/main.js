@@ -74,19 +74,19 @@ document.addEventListener("htmx:afterRequest", () => (underWay = Math.max(0, und
 function refresh(asked = false) {
   const typing = document.activeElement?.matches("input, select, textarea") && page().contains(document.activeElement);
   const open = page().querySelector("form.clause:not([hidden]), details.addstage[open]");
-  if (underWay) {
-    // an edit made here brings its own page: drawing it twice would take away what was opened in between
-    clearTimeout(refreshing);
-    refreshing = setTimeout(() => refresh(asked), 150);
-    return;
-  }
   if (!asked && (typing || open || isBegun())) return;
   htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
 }
 socket.on("rig", (message) => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   clearTimeout(refreshing);
-  refreshing = setTimeout(() => Number(page().dataset.revision) < message.revision && refresh(), 150);
+  // an edit made here brings its own page: drawing it twice would take away what was opened in between
+  const look = () => {
+    if (Number(page().dataset.revision) >= message.revision) return;
+    if (underWay) refreshing = setTimeout(look, 150);
+    else refresh();
+  };
+  refreshing = setTimeout(look, 150);
 });
 socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
