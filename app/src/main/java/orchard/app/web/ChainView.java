@@ -79,8 +79,8 @@ record ChainView(int action, String title, int live, List<Link> links) {
             String title,
             int live,
             int before,
-            int openAction,
-            int openStage,
+            int shownAction,
+            int shownStage,
             Optional<Parameter> parameter) {
         List<Link> links = new ArrayList<>();
         List<Stage> stages = MappingEdits.shape(mapping, action).stages();
@@ -94,7 +94,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
                     Words.name(stage),
                     Words.of(shown, parameter),
                     bypassed,
-                    action == openAction && place == openStage));
+                    action == shownAction && place == shownStage));
         }
         return new ChainView(action, title, live, links);
     }

@@ -199,14 +199,15 @@ class KeepingTest {
 
     @Test
     void aThousandMappingsAreKept(TestOrchard orchard) {
+        int before = orchard.keeper().rig().mappings().size();
         List<Edit.Change> changes = new ArrayList<>();
         for (int i = 0; i < 1_000; i++) {
             changes.add(new Edit.Change(null, new Part.OfMapping(mapping("m" + (1_000 + i), Shape.WHOLE))));
         }
         orchard.keeper().commit(rig -> new Edit("Add a thousand", changes));
-        assertThat(restarted(orchard).rig().mappings()).hasSize(1_030);
+        assertThat(restarted(orchard).rig().mappings()).hasSize(before + 1_000);
         orchard.keeper().undo();
-        assertThat(restarted(orchard).rig().mappings()).hasSize(23);
+        assertThat(restarted(orchard).rig().mappings()).hasSize(before);
     }
 
     private static RigKeeper restarted(TestOrchard orchard) {
