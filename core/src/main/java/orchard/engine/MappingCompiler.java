@@ -56,7 +56,9 @@ final class MappingCompiler {
                             new ActionPlan[0],
                             null,
                             0,
-                            -1);
+                            -1,
+                            null,
+                            false);
             for (Ref.ToControl trigger : mapping.when().triggers()) {
                 listeners.computeIfAbsent(trigger, t -> new ArrayList<>()).add(plan);
             }
@@ -103,7 +105,9 @@ final class MappingCompiler {
                 pressed == null
                         ? 0
                         : places.memories.of(List.of(mapping.id(), "pressed", mapping.shape()), pressed.memory()),
-                slow == null ? -1 : places.controls.of(slow));
+                slow == null ? -1 : places.controls.of(slow),
+                mapping.shape().accumulate().orElse(null),
+                mapping.shape().counts());
     }
 
     /** Under a ring or a motor there is nothing to take over. */

@@ -89,7 +89,7 @@ final class Mappings {
             return;
         }
         try {
-            boolean counted = !Double.isNaN(number) && mapping.mapping().shape().counts();
+            boolean counted = !Double.isNaN(number) && mapping.counts();
             if (steps == 0 && !counted) {
                 note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, but this was no movement");
                 return;
@@ -294,7 +294,7 @@ final class Mappings {
     }
 
     private double sensitivity(MappingPlan mapping, double steps) {
-        Stage.Accumulate by = mapping.mapping().shape().accumulate().orElse(null);
+        Stage.Accumulate by = mapping.steps();
         if (by == null) {
             return 1;
         }
@@ -315,12 +315,8 @@ final class Mappings {
         double left = state.memory[target.memory() + Target.LEFT];
         boolean inStep = !Double.isNaN(state.memory[slot]) && Math.abs(left - known) < Position.SAME;
         double next = (inStep ? state.memory[slot] : target.shape().backward(known)) + steps;
-        boolean around = mapping.mapping()
-                .shape()
-                .accumulate()
-                .filter(Stage.Accumulate::around)
-                .isPresent();
-        next = mapping.mapping().shape().counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
+        boolean around = mapping.steps() != null && mapping.steps().around();
+        next = mapping.counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
         state.memory[slot] = next;
         return next;
     }

@@ -19,6 +19,7 @@ import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
+import orchard.mapping.Stage;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -273,6 +274,8 @@ public final class Plan {
      * @param pressed the stages before {@code press}, or null for none
      * @param memory where in the state's memory those stages remember
      * @param slow slot of the control that makes steps smaller while it is held, or −1
+     * @param steps how far steps go, or null for as they come
+     * @param counts whether an endless control is counted on and on
      */
     record MappingPlan(
             int slot,
@@ -283,7 +286,9 @@ public final class Plan {
             ActionPlan[] release,
             ShapeFunction pressed,
             int memory,
-            int slow) {
+            int slow,
+            Stage.Accumulate steps,
+            boolean counts) {
 
         boolean isDiscrete() {
             return press.length > 0 || release.length > 0;

@@ -26,7 +26,7 @@ import java.util.regex.Pattern;
 /**
  * A formula of one's own, in the Common Expression Language with its math functions and {@code wrap(x, low, high)},
  * {@code scale(x, inLow, inHigh, outLow, outHigh)} and {@code clamp(x, low, high)}. It knows {@code x}, the value that comes in, and
- * {@code low} and {@code high}, the ends of the parameter's range. Whole numbers and numbers with a point may be mixed. Immutable; costs
+ * {@code low} and {@code high}, the ends of the parameter's range. Whole numbers and numbers with a point may be mixed. Not for several threads at once; costs
  * some microseconds a value.
  */
 public final class Formula {

@@ -7,7 +7,8 @@ import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 
 /**
- * A {@link Shape} made ready to be used on one parameter. Immutable; what stages remember stands in an array that is handed in.
+ * A {@link Shape} made ready to be used on one parameter. What stages remember stands in an array that is handed in; with a formula
+ * among them it is not for several threads at once.
  * Allocates nothing in {@link #forward} and {@link #backward}, but for a formula. A value that is not there is NaN.
  */
 public final class ShapeFunction {

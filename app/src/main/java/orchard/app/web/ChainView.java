@@ -55,7 +55,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
         }
         model.addAttribute("chains", chains);
         model.addAttribute("stageKinds", StageForm.kinds());
-        if (action < -1 || action >= actions.size() || stage < 0) {
+        if (stage < 0 || action != -1 && !following.contains(action)) {
             return;
         }
         Shape shape = MappingEdits.shape(mapping, action);

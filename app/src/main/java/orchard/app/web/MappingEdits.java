@@ -82,6 +82,7 @@ class MappingEdits {
 
     /** The parameter that an action's stages are for; of the shape of them all the first. */
     static Parameter parameter(Rig rig, Mapping mapping, int action, String field) {
+        shape(mapping, action);
         return (action < 0
                         ? mapping.target()
                         : Optional.ofNullable(
@@ -91,11 +92,20 @@ class MappingEdits {
                         mapping.id(), field, "The parameter is not there any more; choose one first."));
     }
 
-    /** The stages of an action, or those before all of them for −1. */
+    /**
+     * The stages of an action, or those before all of them for −1.
+     *
+     * @throws IllegalArgumentException if there is no such action, or it does not follow the control
+     */
     static Shape shape(Mapping mapping, int action) {
-        return action < 0
-                ? mapping.shape()
-                : mapping.then().actions().get(action) instanceof Do.SetParameter set ? set.own() : Shape.WHOLE;
+        if (action == -1) {
+            return mapping.shape();
+        }
+        List<Do.Action> actions = mapping.then().actions();
+        if (action >= 0 && action < actions.size() && actions.get(action) instanceof Do.SetParameter set) {
+            return set.own();
+        }
+        throw new IllegalArgumentException("what these stages belong to is not there any more");
     }
 
     private String shortly(Mapping mapping) {

@@ -113,6 +113,7 @@ class ShapeActions {
         Mapping now = keeper.rig().mapping(id).orElseThrow(Replies::gone);
         Stage stage;
         try {
+            MappingEdits.shape(now, action);
             stage = StageForm.fresh(kind, parameter(now, action));
         } catch (IllegalArgumentException e) {
             throw EditRefused.invalid(id, "", e.getMessage());
