@@ -1,14 +1,18 @@
 package orchard.engine;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Predicate;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.PresetPlan;
+import orchard.gear.Preset;
 import orchard.mapping.Do;
 import orchard.mapping.Value;
 import orchard.parameter.Law;
@@ -85,7 +89,10 @@ final class Actions {
             if (plan.action() instanceof Do.Nudge nudge) {
                 nudge(plan.parameter(), nudge.by() * steps, nudge.around());
             } else if (plan.action() instanceof Do.OpenPage open && plan.pages() != null) {
-                turnPage(plan.pages(), open, open.by() * steps);
+                turnPage(plan, open, open.by() * steps);
+            } else if (plan.action() instanceof Do.Recall recall
+                    && recall.preset().isEmpty()) {
+                recall(plan.presets(), recall.by() * steps);
             } else if (steps > 0) {
                 act(mapping, plan, null);
             }
@@ -130,20 +137,91 @@ final class Actions {
         } else if (action instanceof Do.Send send) {
             send(mapping, send, control);
         } else if (action instanceof Do.OpenPage open && plan.pages() != null) {
-            turnPage(plan.pages(), open, open.by());
+            turnPage(plan, open, open.by());
+        } else if (action instanceof Do.Recall recall) {
+            recall(plan.presets(), recall.preset().isEmpty() ? recall.by() : 0);
+        } else if (action instanceof Do.Tap) {
+            tap(plan);
         } else if (action instanceof Do.StopAll) {
             stopAll.run();
         }
     }
 
-    private void turnPage(Plan.GroupPlan group, Do.OpenPage open, int by) {
-        List<String> ids = group.group().keys();
-        int count = ids.size();
+    private void turnPage(ActionPlan plan, Do.OpenPage open, int by) {
+        GroupPlan group = plan.pages();
         int page = open.page().isEmpty()
-                ? Math.floorMod(state.openPage[group.slot()] - 1 + by, count)
-                : ids.indexOf(open.page());
-        if (page >= 0) {
-            pages.open(group, page + 1);
+                ? onward(plan.among(), state.openPage[group.slot()], by)
+                : group.group().keys().indexOf(open.page()) + 1;
+        if (page > 0) {
+            pages.open(group, page);
+        } else {
+            turn.note(new Step.Refused("There is no such page"));
+        }
+    }
+
+    /** The number so many places on from one of these, or from where it would stand among them; 0 if there are none. */
+    private static int onward(int[] among, int from, int by) {
+        if (among.length == 0) {
+            return 0;
+        }
+        int at = Arrays.binarySearch(among, from);
+        int place = at >= 0 ? at + by : -at - 1 + (by > 0 ? by - 1 : by);
+        return among[Math.floorMod(place, among.length)];
+    }
+
+    /** The preset so many places on from the one that was recalled last; by 0 the only one. */
+    private void recall(PresetPlan[] among, int by) {
+        if (among.length == 0) {
+            turn.note(new Step.Refused("There is no such preset"));
+            return;
+        }
+        String last = state.recalled[among[0].device()];
+        int at = -1;
+        for (int i = 0; i < among.length; i++) {
+            at = among[i].preset().id().equals(last) ? i : at;
+        }
+        int place = by == 0 ? 0 : at >= 0 ? at + by : by > 0 ? by - 1 : by;
+        recall(among[Math.floorMod(place, among.length)]);
+    }
+
+    /** Sets everything a preset has, in its order, and opens its page. */
+    void recall(PresetPlan preset) {
+        Preset what = preset.preset();
+        if (!state.present[preset.device()]) {
+            turn.note(new Step.Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
+            return;
+        }
+        state.recalled[preset.device()] = what.id();
+        turn.note(new Step.PresetRecalled(what.device(), what.id()));
+        for (int i = 0; i < preset.parameters().length; i++) {
+            parameters.set(preset.parameters()[i], preset.positions()[i]);
+        }
+        if (preset.page() > 0) {
+            pages.open(preset.pages(), preset.page());
+        }
+    }
+
+    /** Presses that follow one another make a time; the newest stands first in the memory. */
+    private void tap(ActionPlan plan) {
+        double[] memory = state.memory;
+        int at = plan.memory();
+        boolean goesOn = turn.now - memory[at] <= Do.Tap.PAUSE_SECONDS * 1e9;
+        System.arraycopy(memory, at, memory, at + 1, Do.Tap.PRESSES - 1);
+        memory[at] = turn.now;
+        if (!goesOn) {
+            Arrays.fill(memory, at + 1, at + Do.Tap.PRESSES, Double.NaN);
+            return;
+        }
+        int oldest = at + 1;
+        while (oldest + 1 < at + Do.Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
+            oldest++;
+        }
+        double seconds = (turn.now - memory[oldest]) / 1e9 / (oldest - at);
+        Parameter parameter = plan.parameter().parameter();
+        if (seconds > 0) {
+            set(
+                    plan.parameter(),
+                    parameter.position(Do.Tap.real(seconds, parameter.range().unit())));
         }
     }
 

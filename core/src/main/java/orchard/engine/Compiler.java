@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import orchard.engine.Plan.AnswerPlan;
@@ -17,6 +18,7 @@ import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PagePlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -25,8 +27,10 @@ import orchard.gear.Feel;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.MemoryFormat;
+import orchard.gear.Preset;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -52,7 +56,8 @@ public final class Compiler {
         Map<Ref.ToLight, LightPlan> lights = lights(rig);
         Map<Ref.ToParameter, List<AnswerPlan>> answering = answers.answers(rig, lights);
         Map<Ref.ToParameter, ParameterPlan> parameters = parameters(rig, answering);
-        Map<Ref.ToControl, List<MappingPlan>> listeners = mappings.listeners(rig, parameters);
+        Map<String, PresetPlan> presets = presets(rig, parameters);
+        Map<Ref.ToControl, List<MappingPlan>> listeners = mappings.listeners(rig, parameters, presets);
         Map<String, DevicePlan> devices = new LinkedHashMap<>();
         for (Device device : rig.gear()) {
             DevicePlan plan = device(device, lights, parameters, listeners);
@@ -62,6 +67,10 @@ public final class Compiler {
         return new Plan(
                 rig,
                 devices,
+                parameters.values().stream()
+                        .filter(plan -> plan.parameter().binding() instanceof Binding.Kept)
+                        .toArray(ParameterPlan[]::new),
+                presets,
                 places.controls.count(),
                 places.parameters.count(),
                 places.lights.count(),
@@ -69,6 +78,37 @@ public final class Compiler {
                 places.devices.count(),
                 places.pages.count(),
                 places.memories.size());
+    }
+
+    /** Presets by id; values of parameters that are not there, or cannot be set, are passed over. */
+    private Map<String, PresetPlan> presets(Rig rig, Map<Ref.ToParameter, ParameterPlan> parameters) {
+        Map<String, PresetPlan> plans = new LinkedHashMap<>();
+        for (Preset preset : rig.presets()) {
+            Optional<Device> device = rig.device(preset.device());
+            if (device.isEmpty()) {
+                continue;
+            }
+            List<ParameterPlan> own = new ArrayList<>();
+            List<Double> positions = new ArrayList<>();
+            for (Preset.Setting setting : preset.values()) {
+                ParameterPlan plan = parameters.get(new Ref.ToParameter(preset.device(), setting.parameter()));
+                if (plan != null && plan.parameter().settable()) {
+                    own.add(plan);
+                    positions.add(plan.parameter().position(setting.real()));
+                }
+            }
+            GroupPlan pages = places.parameterPages(device.get());
+            plans.put(
+                    preset.id(),
+                    new PresetPlan(
+                            preset,
+                            places.devices.of(preset.device()),
+                            own.toArray(new ParameterPlan[0]),
+                            positions.stream().mapToDouble(p -> p).toArray(),
+                            pages,
+                            pages == null ? 0 : pages.group().keys().indexOf(preset.page()) + 1));
+        }
+        return plans;
     }
 
     private Map<Ref.ToLight, LightPlan> lights(Rig rig) {

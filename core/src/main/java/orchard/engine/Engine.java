@@ -11,9 +11,9 @@ import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
-import orchard.gear.Seat;
 import orchard.parameter.Group;
 import orchard.signal.Identity;
 import orchard.signal.Malformed;
@@ -56,6 +56,7 @@ public final class Engine {
     private Plan plan;
     private long traceNumber;
     private long keepAliveDue = NEVER;
+    private boolean begun;
 
     /**
      * @param outlet takes what is sent, on the thread that calls {@link #handle}
@@ -72,7 +73,7 @@ public final class Engine {
         this.plan = plan;
         state.fit(plan);
         for (DevicePlan device : plan.devices()) {
-            if (device.device().seat().wire() == Seat.Wire.TOUCH) {
+            if (device.device().seat().wire().inside()) {
                 state.present[device.slot()] = true;
             }
         }
@@ -98,6 +99,10 @@ public final class Engine {
     private void handleNow(Event event) {
         turn.begin();
         try {
+            if (!begun) {
+                begun = true;
+                parameters.begin(plan.kept);
+            }
             dispatch(event);
         } catch (RuntimeException e) {
             turn.note(new Step.Refused("Orchard could not deal with this: " + e));
@@ -156,6 +161,13 @@ public final class Engine {
         } else if (event instanceof Event.Typed typed) {
             turn.send(typed.device(), typed.message());
             turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
+        } else if (event instanceof Event.Recalled recalled) {
+            PresetPlan preset = plan.presets.get(recalled.preset());
+            if (preset == null) {
+                turn.note(new Step.Refused("There is no such preset any more"));
+            } else {
+                actions.recall(preset);
+            }
         } else if (event instanceof Event.Replanned replanned) {
             replan(replanned.plan());
         } else if (event instanceof Event.Presence presence) {
@@ -301,7 +313,7 @@ public final class Engine {
         Arrays.fill(state.wanted, null);
         Arrays.fill(state.faultTold, false);
         for (DevicePlan device : next.devices()) {
-            if (device.device().seat().wire() == Seat.Wire.TOUCH) {
+            if (device.device().seat().wire().inside()) {
                 state.present[device.slot()] = true;
             }
             DevicePlan old = before.devices.get(device.device().id());
@@ -315,6 +327,7 @@ public final class Engine {
                 }
             }
         }
+        parameters.begin(next.kept);
         Set<String> kept = new HashSet<>();
         next.rig().mappings().forEach(mapping -> kept.add(mapping.id()));
         actions.keep(kept);

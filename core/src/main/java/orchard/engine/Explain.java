@@ -122,6 +122,8 @@ public final class Explain {
             lines.add(line(Tone.WRONG, refused.why() + "."));
         } else if (step instanceof Step.PageOpened opened) {
             lines.add(line(Tone.IN, page(opened, names) + " is open now."));
+        } else if (step instanceof Step.PresetRecalled recalled) {
+            lines.add(line(Tone.THROUGH, "The preset " + preset(recalled, trace) + " was recalled."));
         } else if (step instanceof Step.OfMemory) {
             lines.add(line(Tone.IN, "It is about the device's memory, which Describe reads and writes."));
         } else if (step instanceof Step.PresenceChanged presence) {
@@ -130,6 +132,14 @@ public final class Explain {
                     names.device(presence.device()).map(Device::name).orElse(presence.device())
                             + (presence.present() ? " is there." : " is gone.")));
         }
+    }
+
+    private static String preset(Step.PresetRecalled recalled, Trace trace) {
+        return trace.rig().presets().stream()
+                .filter(preset -> preset.id().equals(recalled.preset()))
+                .map(preset -> "“" + preset.name() + "”")
+                .findFirst()
+                .orElse(recalled.preset());
     }
 
     private static String page(Step.PageOpened opened, Directory names) {

@@ -24,6 +24,12 @@ final class Mappings {
 
     private static final double FASTEST = 100;
 
+    /** How many steps a finger makes going round once. */
+    private static final int CLICKS = 24;
+
+    /** How near the middle of a surface, 0..0.5, a finger does not go round it. */
+    private static final double CENTRE = 0.1;
+
     private final State state;
     private final Turn turn;
     private final Parameters parameters;
@@ -60,6 +66,10 @@ final class Mappings {
             return;
         }
         try {
+            if (mapping.circle() != null) {
+                circled(mapping, control);
+                return;
+            }
             if (mapping.mapping().when().gesture().kind() != Gesture.Kind.MOVE) {
                 gesture(mapping, control, position);
                 return;
@@ -105,6 +115,41 @@ final class Mappings {
             }
         } catch (RuntimeException e) {
             tellFault(mapping, "It failed: " + e.getMessage());
+        }
+    }
+
+    /** A finger was on a surface, or left it: how far it went round is turning, as an endless knob turns. */
+    private void circled(MappingPlan mapping, ControlPlan control) {
+        Plan.Circle circle = mapping.circle();
+        double[] memory = state.memory;
+        int angle = circle.memory() + Plan.Circle.ANGLE;
+        int turns = circle.memory() + Plan.Circle.TURNS;
+        double x = state.controlPosition[circle.x()] - 0.5;
+        double y = state.controlPosition[circle.y()] - 0.5;
+        boolean isCentre = Math.hypot(x, y) < CENTRE; // there every tremor is a turn
+        if (control.slot() == circle.lifted() || isCentre || Double.isNaN(x + y)) {
+            memory[angle] = Double.NaN;
+            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits for a finger that goes round");
+            return;
+        }
+        double now = Math.atan2(x, y) / (2 * Math.PI); // from the top, clockwise
+        double moved = now - memory[angle];
+        memory[angle] = now;
+        if (Double.isNaN(moved)) {
+            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits for the finger to go on round");
+            return;
+        }
+        double by = moved - Math.rint(moved);
+        double before = Double.isNaN(memory[turns]) ? 0 : memory[turns];
+        memory[turns] = before + by;
+        double way = by * sensitivity(mapping, by);
+        for (Target target : mapping.targets()) {
+            boolean counted = mapping.counts();
+            run(mapping, target, counted ? before + by : stepped(mapping, target, way), counted);
+        }
+        int steps = (int) (Math.floor((before + by) * CLICKS) - Math.floor(before * CLICKS));
+        if (mapping.isDiscrete() && steps != 0) {
+            actions.turned(mapping, steps);
         }
     }
 
@@ -183,8 +228,11 @@ final class Mappings {
     }
 
     private void run(MappingPlan mapping, Target target, double position, boolean absolute) {
-        boolean asks = absolute && target.takeover() != Takeover.JUMP;
-        double meant = asks ? takeovers.position(target, position) : position;
+        boolean fine = absolute && isHeld(mapping);
+        boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
+        double meant = fine
+                ? takeovers.fine(target, position, mapping.steps().fine())
+                : asks ? takeovers.position(target, position) : position;
         double[] values = turn.traced() ? new double[target.shape().stages()] : null;
         double shaped = target.shape().forward(meant, state.memory, target.stages(), turn.now, values);
         if (asks && !takeovers.takes(target, shaped)) {
@@ -199,6 +247,9 @@ final class Mappings {
             return;
         }
         settle(mapping, target, shaped, position, values);
+        if (fine) {
+            takeovers.strayed(target);
+        }
         if (target.shape().isMoving(state.memory, target.stages())) {
             goOn(mapping, target);
         }
@@ -303,8 +354,12 @@ final class Mappings {
         state.pressedNanos[slot] = turn.now;
         double speed = elapsed > 0 ? Math.abs(steps) * 127 / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
-        boolean slow = mapping.slow() >= 0 && state.controlPosition[mapping.slow()] > 0;
-        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (slow ? 0.1 : 1);
+        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (isHeld(mapping) ? by.fine() : 1);
+    }
+
+    /** Whether the control is held that makes movements finer. */
+    private boolean isHeld(MappingPlan mapping) {
+        return mapping.slow() >= 0 && state.controlPosition[mapping.slow()] > 0;
     }
 
     private double stepped(MappingPlan mapping, Target target, double steps) {

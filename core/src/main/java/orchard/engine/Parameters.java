@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.Iterator;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 
@@ -46,19 +47,36 @@ final class Parameters {
         state.parameterText[slot] = null;
         state.sentPosition[slot] = settled;
         state.sentNanos[slot] = turn.now;
-        state.confirmed[slot] = false;
-        turn.send(plan.ref().device(), message);
+        state.confirmed[slot] = message == null;
+        if (message != null) {
+            turn.send(plan.ref().device(), message);
+        }
         if (turn.traced()) {
-            turn.note(new Step.ParameterSet(plan.ref(), settled, message));
+            turn.note(message == null ? kept(plan) : new Step.ParameterSet(plan.ref(), settled, message));
         }
         answers.answer(plan);
         return true;
     }
 
+    /** Where a variable stands: nobody else tells. */
+    private Step kept(ParameterPlan plan) {
+        return new Step.ParameterTold(plan.ref(), state.parameterPosition[plan.slot()], text(plan), true, true);
+    }
+
+    /** Variables that never had a value get their default. */
+    void begin(ParameterPlan[] variables) {
+        for (ParameterPlan plan : variables) {
+            if (Double.isNaN(state.parameterPosition[plan.slot()])) {
+                set(plan, plan.parameter().position(plan.parameter().standard()));
+            }
+        }
+    }
+
     /** Its device may have forgotten what Orchard set. */
     void sayAgain(ParameterPlan plan) {
         double sent = state.sentPosition[plan.slot()];
-        if (!Double.isNaN(sent) && Math.abs(sent - state.parameterPosition[plan.slot()]) < Position.SAME) {
+        boolean isKept = plan.parameter().binding() instanceof Binding.Kept;
+        if (!isKept && !Double.isNaN(sent) && Math.abs(sent - state.parameterPosition[plan.slot()]) < Position.SAME) {
             Message message = plan.parameter()
                     .binding()
                     .message(plan.parameter().real(sent), plan.parameter().range());

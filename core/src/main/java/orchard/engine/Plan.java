@@ -13,6 +13,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.MemoryFormat;
 import orchard.gear.PageGroup;
+import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -46,10 +47,16 @@ public final class Plan {
     final int deviceSlots;
     final int pageSlots;
     final int memory;
+    /** The variables: what is kept here and nowhere else. */
+    final ParameterPlan[] kept;
+
+    final Map<String, PresetPlan> presets;
 
     Plan(
             Rig rig,
             Map<String, DevicePlan> devices,
+            ParameterPlan[] kept,
+            Map<String, PresetPlan> presets,
             int controlSlots,
             int parameterSlots,
             int lightSlots,
@@ -59,6 +66,8 @@ public final class Plan {
             int memory) {
         this.rig = rig;
         this.devices = devices;
+        this.kept = kept;
+        this.presets = presets;
         this.controlSlots = controlSlots;
         this.parameterSlots = parameterSlots;
         this.lightSlots = lightSlots;
@@ -276,6 +285,7 @@ public final class Plan {
      * @param slow slot of the control that makes steps smaller while it is held, or −1
      * @param steps how far steps go, or null for as they come
      * @param counts whether an endless control is counted on and on
+     * @param circle the surface a finger goes round on, or null
      */
     record MappingPlan(
             int slot,
@@ -288,7 +298,8 @@ public final class Plan {
             int memory,
             int slow,
             Stage.Accumulate steps,
-            boolean counts) {
+            boolean counts,
+            Circle circle) {
 
         boolean isDiscrete() {
             return press.length > 0 || release.length > 0;
@@ -296,10 +307,30 @@ public final class Plan {
     }
 
     /**
+     * A surface a finger goes round on.
+     *
+     * @param x slot of the control that tells x
+     * @param y slot of the control that tells y
+     * @param lifted slot of the control that tells that the finger is gone, or −1
+     * @param memory where in the state's memory it remembers {@link #ANGLE} and {@link #TURNS}
+     */
+    record Circle(int x, int y, int lifted, int memory) {
+
+        /** Where the finger was, in turns; NaN for nowhere. */
+        static final int ANGLE = 0;
+
+        /** How many turns it made. */
+        static final int TURNS = 1;
+
+        /** How many numbers it remembers. */
+        static final int OWN = 2;
+    }
+
+    /**
      * A parameter that follows a control, with the shape in that parameter's own positions.
      *
      * @param action which action of the mapping it is
-     * @param memory where in the state's memory it remembers: {@link #BEFORE}, {@link #LEFT}, then its stages
+     * @param memory where in the state's memory it remembers its own numbers, then its stages’
      * @param takeover what happens when the control stands elsewhere
      * @param place on which parameter page it is and under which control, or null
      */
@@ -312,8 +343,14 @@ public final class Plan {
         /** Where this mapping left the parameter. */
         static final int LEFT = 1;
 
+        /** Where the control was when it began to move finely; NaN while it does not. */
+        static final int FINE = 2;
+
+        /** The position it stood for then. */
+        static final int FINE_FROM = 3;
+
         /** How many numbers it remembers beside its stages'. */
-        static final int OWN = 2;
+        static final int OWN = 4;
 
         int stages() {
             return memory + OWN;
@@ -335,7 +372,26 @@ public final class Plan {
      * @param parameter what it is about, or null
      * @param other the parameter whose value is taken, or null
      * @param pages the parameter pages it opens, or null
-     * @param memory where in the state's memory it keeps one number
+     * @param among the numbers of the pages it goes through, from 1
+     * @param presets those it goes through, or the one it recalls
+     * @param memory where in the state's memory it keeps its numbers: one, or for {@link Do.Tap} as many as it counts presses
      */
-    record ActionPlan(Do.Action action, ParameterPlan parameter, ParameterPlan other, GroupPlan pages, int memory) {}
+    record ActionPlan(
+            Do.Action action,
+            ParameterPlan parameter,
+            ParameterPlan other,
+            GroupPlan pages,
+            int[] among,
+            PresetPlan[] presets,
+            int memory) {}
+
+    /**
+     * A preset, its values as positions.
+     *
+     * @param device slot of its device
+     * @param pages the parameter pages of its device, or null
+     * @param page the one that is opened with it, from 1, or 0
+     */
+    record PresetPlan(
+            Preset preset, int device, ParameterPlan[] parameters, double[] positions, GroupPlan pages, int page) {}
 }

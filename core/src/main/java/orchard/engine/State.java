@@ -61,6 +61,8 @@ final class State {
     int[] openPage = {};
 
     boolean[] present = {};
+    /** The preset each device recalled last, or null. */
+    String[] recalled = {};
     /** When each device was last greeted. */
     long[] greetedNanos = {};
 
@@ -108,6 +110,7 @@ final class State {
         openPage = Arrays.copyOf(openPage, Math.max(groups, plan.pageSlots));
         Arrays.fill(openPage, groups, openPage.length, 1);
         present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
+        recalled = Arrays.copyOf(recalled, Math.max(recalled.length, plan.deviceSlots));
         greetedNanos = Arrays.copyOf(greetedNanos, Math.max(greetedNanos.length, plan.deviceSlots));
         joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));
     }

@@ -82,6 +82,9 @@ public sealed interface Step {
     /** A page of a device's controls was opened, as far as its messages tell. */
     record PageOpened(String device, String group, int page) implements Step {}
 
+    /** A preset of a device was recalled; what it set stands in steps of its own. */
+    record PresetRecalled(String device, String preset) implements Step {}
+
     /** A message was about the device's memory, not about anything played. */
     record OfMemory() implements Step {}
 

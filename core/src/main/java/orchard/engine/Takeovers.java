@@ -22,6 +22,7 @@ final class Takeovers {
      */
     double position(Target target, double position) {
         int memory = target.memory();
+        state.memory[memory + Target.FINE] = Double.NaN;
         double before = state.memory[memory + Target.BEFORE];
         double stands = state.parameterPosition[target.parameter().slot()];
         if (target.takeover() != Takeover.CONVERGE || Double.isNaN(stands)) {
@@ -36,6 +37,25 @@ final class Takeovers {
         double room = moved > 0 ? 1 - before : before;
         double rest = moved > 0 ? 1 - virtual : virtual;
         return room <= 0 ? virtual : Position.cut(virtual + moved * rest / room);
+    }
+
+    /** The position a control is taken to stand at that moves finely: from where the parameter was when that began. */
+    double fine(Target target, double position, double factor) {
+        int memory = target.memory();
+        double stands = state.parameterPosition[target.parameter().slot()];
+        if (Double.isNaN(state.memory[memory + Target.FINE])) {
+            state.memory[memory + Target.FINE] = position;
+            state.memory[memory + Target.FINE_FROM] =
+                    Double.isNaN(stands) ? position : target.shape().backward(stands);
+        }
+        double moved = position - state.memory[memory + Target.FINE];
+        return Position.cut(state.memory[memory + Target.FINE_FROM] + moved * factor);
+    }
+
+    /** After a fine move the control stands elsewhere than its parameter. */
+    void strayed(Target target) {
+        state.memory[target.memory() + Target.LEFT] = Double.NaN;
+        state.memory[target.memory() + Target.BEFORE] = Double.NaN;
     }
 
     /** Whether a control that shapes to this position may have the parameter. */

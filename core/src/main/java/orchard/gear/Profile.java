@@ -65,6 +65,11 @@ public record Profile(
         return new Profile(controls, groups, other, lights, greeting, keepAlive, panic, setup);
     }
 
+    /** The same device with other parameters in other groups. */
+    public Profile withParameters(List<Group> otherGroups, List<Parameter> other) {
+        return new Profile(controls, otherGroups, other, lights, greeting, keepAlive, panic, setup);
+    }
+
     /** The same device with other lights. */
     public Profile withLights(List<Light> other) {
         return new Profile(controls, groups, parameters, other, greeting, keepAlive, panic, setup);

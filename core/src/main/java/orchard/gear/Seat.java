@@ -36,7 +36,14 @@ public record Seat(Wire wire, String in, String out, Reception reception) {
         /** A game controller of a laptop or tablet that has a page of Orchard open. */
         PAD,
         /** A browser that shows one of Orchard's layouts. */
-        TOUCH;
+        TOUCH,
+        /** None: what Orchard keeps itself. */
+        NONE;
+
+        /** Whether a device on it is always there. */
+        public boolean inside() {
+            return this == TOUCH || this == NONE;
+        }
 
         /** Whether it carries MIDI messages. */
         public boolean midi() {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 
@@ -12,6 +13,11 @@ public interface Directory {
 
     /** The device of that id, if it is in the rig. */
     Optional<Device> device(String id);
+
+    /** The presets of all devices. */
+    default List<Preset> presets() {
+        return List.of();
+    }
 
     /** The name of one group, without its parents; the device itself may have told another than its profile has. */
     default String groupName(Device device, String group) {

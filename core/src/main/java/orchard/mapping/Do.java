@@ -49,6 +49,28 @@ public record Do(List<Action> actions, List<Action> release) {
         default Ref.ToParameter parameter() {
             return null;
         }
+
+        /** The same about another parameter; what is about none stays as it is. */
+        default Action about(Ref.ToParameter other) {
+            if (this instanceof SetParameter set) {
+                return new SetParameter(other, set.own());
+            } else if (this instanceof SetTo set) {
+                return new SetTo(other, set.value());
+            } else if (this instanceof Nudge nudge) {
+                return new Nudge(other, nudge.by(), nudge.around());
+            } else if (this instanceof Toggle toggle) {
+                return new Toggle(other, toggle.off(), toggle.on());
+            } else if (this instanceof Reset) {
+                return new Reset(other);
+            } else if (this instanceof Hold hold) {
+                return new Hold(other, hold.value());
+            } else if (this instanceof Choose choose) {
+                return new Choose(other, choose.values(), choose.stop());
+            } else if (this instanceof Tap) {
+                return new Tap(other);
+            }
+            return this;
+        }
     }
 
     /**
@@ -125,8 +147,49 @@ public record Do(List<Action> actions, List<Action> release) {
      *
      * @param page its id, or "" to go on from the open one
      * @param by how many pages to go on, round at the ends; below 0 back
+     * @param tag only pages with this tag are gone through; "" for all
      */
-    public record OpenPage(String device, String page, int by) implements Action {}
+    public record OpenPage(String device, String page, int by, String tag) implements Action {
+        public OpenPage {
+            tag = tag == null ? "" : tag;
+        }
+    }
+
+    /**
+     * Recalls a preset of a device.
+     *
+     * @param preset its id, or "" to go on from the one that was recalled last
+     * @param by how many presets to go on, in the order of their names, round at the ends; below 0 back
+     * @param tag only presets with this tag, or of this type, are gone through; "" for all
+     */
+    public record Recall(String device, String preset, int by, String tag) implements Action {
+        public Recall {
+            tag = tag == null ? "" : tag;
+        }
+    }
+
+    /**
+     * Sets a parameter to the time between presses, or to how often they come: by its unit, {@code s}, {@code ms} and {@code Hz} as such,
+     * any other in beats a minute.
+     */
+    public record Tap(Ref.ToParameter parameter) implements Action {
+
+        /** The most presses that count. */
+        public static final int PRESSES = 5;
+
+        /** The longest time between two presses that belong together. */
+        public static final double PAUSE_SECONDS = 3;
+
+        /** What a time between two presses is in a unit. */
+        public static double real(double seconds, String unit) {
+            return switch (unit) {
+                case "s" -> seconds;
+                case "ms" -> seconds * 1000;
+                case "Hz" -> 1 / seconds;
+                default -> 60 / seconds;
+            };
+        }
+    }
 
     /** Sends a message to a device. */
     public record Send(String device, Message message) implements Action {}

@@ -27,6 +27,11 @@ public final class Fault {
                 return Optional.of(
                         control.get().name() + " of " + device.get().name() + " has no " + trigger.dimension() + ".");
             }
+            boolean circles = mapping.when().gesture().kind() == Gesture.Kind.CIRCLE;
+            if (circles && !isSurface(control.get())) {
+                return Optional.of(control.get().name() + " of " + device.get().name()
+                        + " cannot be circled: it does not tell x and y.");
+            }
         }
         for (Ref.ToParameter target : mapping.targets()) {
             Optional<Device> device = directory.device(target.device());
@@ -71,6 +76,16 @@ public final class Fault {
         } else if (action instanceof Do.OpenPage open
                 && directory.device(open.device()).isEmpty()) {
             return Optional.of("It opens pages of a device that is not in the rig (" + open.device() + ").");
+        } else if (action instanceof Do.Recall recall) {
+            boolean missing = directory.presets().stream()
+                    .noneMatch(preset -> preset.device().equals(recall.device())
+                            && (recall.preset().isEmpty() || preset.id().equals(recall.preset())));
+            if (missing) {
+                return Optional.of(
+                        recall.preset().isEmpty()
+                                ? "It goes through presets, but there are none."
+                                : "It recalls a preset that is not there any more.");
+            }
         } else if (action instanceof Do.Choose choose) {
             int values = choose.choices(directory.parameter(choose.parameter()).orElseThrow())
                     .size();
@@ -83,5 +98,10 @@ public final class Fault {
             }
         }
         return Optional.empty();
+    }
+
+    /** Whether a control tells where on it a finger is. */
+    public static boolean isSurface(Control control) {
+        return control.dimension("x").isPresent() && control.dimension("y").isPresent();
     }
 }

@@ -130,6 +130,7 @@ public record Sentence(List<Phrase> phrases) {
             case MOVE -> control.map(c -> c.kind().verb()).orElse("moves");
             case HOLD -> "is held for " + time;
             case DOUBLE -> "is pressed twice within " + time;
+            case CIRCLE -> "is circled";
         };
     }
 

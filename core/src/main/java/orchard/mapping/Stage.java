@@ -28,15 +28,23 @@ public sealed interface Stage {
 
     /**
      * Makes movement out of an endless control's steps: steps to control position 0..1. Stands first; an absolute control
-     * passes through it unchanged.
+     * passes through it unchanged, unless {@code slow} is held.
      *
      * @param sensitivity way for each step, as a multiple of the control's own; above 0
      * @param acceleration how many times further a fast turn goes than a slow one; 1 for none
      * @param around whether it goes round at the ends, rather than stopping there
-     * @param slow while this control is held down, a step goes a tenth of its way; or null
+     * @param slow while this control is held down, every movement is multiplied by {@code fine}, that of an absolute control too; or null
+     * @param fine below 1 finer, above 1 coarser; 0.01..20
      */
-    record Accumulate(double sensitivity, double acceleration, boolean around, Ref.ToControl slow) implements Stage {
+    record Accumulate(double sensitivity, double acceleration, boolean around, Ref.ToControl slow, double fine)
+            implements Stage {
+
+        /** A tenth. */
+        public static final double TENTH = 0.1;
+
         public Accumulate {
+            fine = fine == 0 ? TENTH : fine; // as it was before it could be said
+            within("fine", fine, 0.01, 20);
             within("sensitivity", sensitivity, 0.01, 100);
             within("acceleration", acceleration, 1, 20);
         }

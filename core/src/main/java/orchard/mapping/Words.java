@@ -18,7 +18,7 @@ public final class Words {
             return "%s each step".formatted(times(a.sensitivity()))
                     + (a.acceleration() > 1 ? ", up to " + times(a.acceleration()) + " when turned fast" : "")
                     + (a.around() ? ", round at the ends" : "")
-                    + (a.slow() == null ? "" : ", a tenth while held back");
+                    + (a.slow() == null ? "" : ", " + times(a.fine()) + " while another is held");
         } else if (stage instanceof Stage.Invert) {
             return "inverted";
         } else if (stage instanceof Stage.Curve c) {
@@ -100,6 +100,8 @@ public final class Words {
         } else if (action instanceof Do.Reset) {
             return "set " + what + " to its default"
                     + parameter.map(p -> ", " + p.textOfReal(p.standard())).orElse("");
+        } else if (action instanceof Do.Tap) {
+            return "tap " + what;
         } else if (action instanceof Do.Hold hold) {
             return "hold " + what + " at " + of(hold.value(), parameter, names) + ", then return";
         } else if (action instanceof Do.Choose choose) {
@@ -114,11 +116,19 @@ public final class Words {
                     .filter(page -> page.id().equals(open.page()))
                     .map(page -> "“" + page.name() + "”")
                     .findFirst()
-                    .orElse(open.page().isEmpty() ? "" : "a missing page");
+                    .orElse("a missing page");
             return open.page().isEmpty()
-                    ? "go " + (open.by() > 0 ? "on " : "back ") + Math.abs(open.by()) + " page"
-                            + (Math.abs(open.by()) == 1 ? "" : "s") + " of " + device(open.device(), names)
+                    ? onward(open.by(), "page", open.tag()) + " of " + device(open.device(), names)
                     : "open page " + name + " of " + device(open.device(), names);
+        } else if (action instanceof Do.Recall recall) {
+            String name = names.presets().stream()
+                    .filter(preset -> preset.id().equals(recall.preset()))
+                    .map(preset -> "“" + preset.name() + "”")
+                    .findFirst()
+                    .orElse("a missing preset");
+            return recall.preset().isEmpty()
+                    ? onward(recall.by(), "preset", recall.tag()) + " of " + device(recall.device(), names)
+                    : "recall " + name + " on " + device(recall.device(), names);
         } else if (action instanceof Do.Send send) {
             return "send " + send.message().words() + " to " + device(send.device(), names);
         } else if (action instanceof Do.Wait wait) {
@@ -127,6 +137,11 @@ public final class Words {
             return "stop everything";
         }
         throw new IllegalArgumentException(action.toString());
+    }
+
+    private static String onward(int by, String what, String tag) {
+        return "go " + (by > 0 ? "on " : "back ") + Math.abs(by) + " " + (tag.isEmpty() ? "" : "“" + tag + "” ") + what
+                + (Math.abs(by) == 1 ? "" : "s");
     }
 
     private static String device(String id, Directory names) {

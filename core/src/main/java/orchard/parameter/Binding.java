@@ -12,7 +12,7 @@ import orchard.signal.Resolution;
 /** How a parameter travels: the message that sets it, and the message in which its device tells it. */
 public sealed interface Binding {
 
-    /** The message that sets a parameter to a real value. */
+    /** The message that sets a parameter to a real value; null if nobody has to be told. */
     Message message(double real, Range range);
 
     /** The real value in a message with this binding's {@link #key()}, or NaN. */
@@ -163,6 +163,34 @@ public sealed interface Binding {
         @Override
         public String words() {
             return "program change, ch " + channel;
+        }
+    }
+
+    /** Kept by Orchard alone: a variable. It can be set, nudged and answered like any other parameter, and no message is sent. */
+    record Kept() implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return null;
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return words(); // no message has it
+        }
+
+        @Override
+        public String words() {
+            return "kept by Orchard";
         }
     }
 

@@ -56,6 +56,11 @@ public record Parameter(
         return new Parameter(id, group, name, range, law, standard, binding, settable, marks, other);
     }
 
+    /** The same parameter, told and set in another way. */
+    public Parameter with(Binding other) {
+        return new Parameter(id, group, name, range, law, standard, other, settable, marks, favourites);
+    }
+
     /** How many values there are, or 0 if they are not counted. */
     public int count() {
         return law instanceof Law.Stepped stepped

@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import orchard.gear.Device;
+import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 
@@ -31,6 +32,14 @@ public sealed interface Part {
         @Override
         public String id() {
             return layout.id();
+        }
+    }
+
+    /** A preset of a device. */
+    record OfPreset(Preset preset) implements Part {
+        @Override
+        public String id() {
+            return preset.id();
         }
     }
 

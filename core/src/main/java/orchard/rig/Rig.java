@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Preset;
 import orchard.gear.Seat;
 import orchard.layout.Layout;
 import orchard.mapping.Directory;
@@ -69,6 +70,12 @@ public final class Rig implements Directory {
     /** The mappings, in the order of their ids. */
     public List<Mapping> mappings() {
         return each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+    }
+
+    /** The presets, in the order of their ids. */
+    @Override
+    public List<Preset> presets() {
+        return each(Part.OfPreset.class).map(Part.OfPreset::preset).toList();
     }
 
     /** The touch layouts. */
@@ -172,6 +179,7 @@ public final class Rig implements Directory {
                 name(part.id(), "name", page.name());
                 page.entries().forEach(entry -> text(part.id(), "label", entry.label()));
             });
+            of.device().profile().parameters().forEach(parameter -> name(part.id(), "name", parameter.name()));
             of.device().profile().setup().palette().forEach(swatch -> text(part.id(), "palette", swatch.name()));
             Seat seat = of.device().seat();
             if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {
@@ -189,6 +197,9 @@ public final class Rig implements Directory {
         } else if (part instanceof Part.OfLayout of) {
             name(part.id(), "name", of.layout().name());
             of.layout().elements().forEach(e -> name(part.id(), "name", e.name()));
+        } else if (part instanceof Part.OfPreset of) {
+            name(part.id(), "name", of.preset().name());
+            text(part.id(), "type", of.preset().type());
         } else if (part instanceof Part.OfSettings of) {
             check(of.settings());
         } else if (part instanceof Part.OfSong of) {

@@ -293,12 +293,12 @@ class MappingsTest {
 
     @Test
     void sensitivityAccelerationAndRoundAtTheEnds() {
-        Shape around = new Shape(List.of(new Stage.Accumulate(10, 1, true, null)));
+        Shape around = new Shape(List.of(new Stage.Accumulate(10, 1, true, null, 0.1)));
         Bench bench = bench(Gear.mapping("m1", "k2", "turn", "volume", around));
         bench.tell("volume", 6, "");
         bench.knob(22, 69);
         assertThat(bench.last().first(Step.ParameterSet.class).position()).isCloseTo(50 / 127.0, within(0.01));
-        Shape quick = new Shape(List.of(new Stage.Accumulate(1, 4, false, null)));
+        Shape quick = new Shape(List.of(new Stage.Accumulate(1, 4, false, null, 0.1)));
         bench = bench(Gear.mapping("m1", "k2", "turn", "cutoff", quick));
         bench.tell("cutoff", 200, "");
         bench.knob(22, 65);
@@ -393,7 +393,7 @@ class MappingsTest {
                 Shape.WHOLE,
                 new Do(List.of(new Do.SetOfPage("desk"))),
                 new Show(List.of()));
-        Mapping next = button(new Do.OpenPage("desk", "", 1)).as("m2");
+        Mapping next = button(new Do.OpenPage("desk", "", 1, "")).as("m2");
         Bench bench = new Bench(Rig.of(List.of(
                 new Part.OfDevice(Gear.box()),
                 new Part.OfDevice(

@@ -242,12 +242,12 @@ class StagesTest {
         Shape shape = new Shape(List.of(new Stage.Scale(0, 1, 0, 90)))
                 .put(new Stage.Clamp(0, 45))
                 .put(new Stage.Invert())
-                .put(new Stage.Accumulate(2, 1, false, null));
+                .put(new Stage.Accumulate(2, 1, false, null, 0.1));
         assertThat(shape.stages())
                 .extracting(stage -> stage.getClass().getSimpleName())
                 .containsExactly("Accumulate", "Invert", "Scale", "Clamp");
         assertThatThrownBy(() -> shape.move(3, 0)).hasMessageContaining("order");
-        assertThatThrownBy(() -> new Stage.Accumulate(0, 1, false, new Ref.ToControl("a", "b", "c")))
+        assertThatThrownBy(() -> new Stage.Accumulate(0, 1, false, new Ref.ToControl("a", "b", "c"), 0.1))
                 .hasMessageContaining("sensitivity lies between");
     }
 

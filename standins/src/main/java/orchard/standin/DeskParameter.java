@@ -40,6 +40,11 @@ record DeskParameter(
         return new DeskParameter(address, name, low, high, standard, unit, law, settable, true);
     }
 
+    /** The same at another address. */
+    DeskParameter at(String other) {
+        return new DeskParameter(other, name, low, high, standard, unit, law, settable, touch);
+    }
+
     boolean named() {
         return law.contains("|");
     }

@@ -109,6 +109,11 @@ abstract class OscDesk implements StandIn {
     /** A message came in that is about no parameter; false if it is not known. */
     abstract boolean heard(OscMessage message);
 
+    /** What stays the same of a group wherever it is moved, by the address where that is told. */
+    Map<String, String> identities() {
+        return Map.of();
+    }
+
     /** A parameter was set, by hand or by a message. */
     void changed(DeskParameter parameter, float value) {}
 
@@ -207,10 +212,23 @@ abstract class OscDesk implements StandIn {
     }
 
     private void tellAll(SocketAddress to) {
+        sendAll(to, everything());
+    }
+
+    private List<OscMessage> everything() {
         List<OscMessage> all = new ArrayList<>();
+        identities().forEach((address, identity) -> all.add(OscMessage.of(address, identity)));
         names.forEach((address, name) -> all.add(OscMessage.of(address, name)));
         parameters.values().forEach(parameter -> all.add(value(parameter)));
-        sendAll(to, all);
+        return all;
+    }
+
+    /** Shows and tells everything anew, because nothing is where it was. */
+    final void rearranged() {
+        parameters.values().forEach(this::show);
+        names.forEach((address, name) -> panel.show(address, 0, name));
+        List<OscMessage> all = everything();
+        subscribers.keySet().forEach(subscriber -> sendAll(subscriber, all));
     }
 
     /** In bundles, because a datagram for each would overflow what listens. */

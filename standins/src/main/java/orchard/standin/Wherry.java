@@ -1,6 +1,10 @@
 package orchard.standin;
 
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import orchard.signal.OscMessage;
 
@@ -20,7 +24,7 @@ public final class Wherry extends OscDesk {
     private static final int TRACKS = 24;
     private static final int SCENES = 8;
     private static final String AT = "/wherry/";
-    private static final String DEVICE = AT + "track/4/device/1/";
+    private static final int NARRATOR = 4;
     private static final String[] NAMES = {
         "Harp",
         "Bellows",
@@ -49,6 +53,9 @@ public final class Wherry extends OscDesk {
     };
 
     private volatile Announcement announcing;
+    /** Which of the tracks stands at each place. */
+    private final List<Integer> order = new ArrayList<>();
+
     private boolean playing;
     private long beat;
 
@@ -66,6 +73,7 @@ public final class Wherry extends OscDesk {
         for (int track = 1; track <= TRACKS; track++) {
             track(AT + "track/" + track + "/");
             names.put(AT + "track/" + track + "/name", NAMES[track - 1]);
+            order.add(track);
         }
         filter();
         song();
@@ -100,18 +108,18 @@ public final class Wherry extends OscDesk {
     }
 
     private void filter() {
-        add(new DeskParameter(DEVICE + "cutoff", "Cutoff", 200, 8000, 8000, "Hz", "log"));
-        add(new DeskParameter(DEVICE + "resonance", "Resonance", 0, 100, 18, "%", "linear"));
-        add(new DeskParameter(DEVICE + "drive", "Drive", 0, 24, 0, "dB", "linear"));
-        add(new DeskParameter(DEVICE + "mix", "Mix", 0, 100, 100, "%", "linear"));
-        names.put(DEVICE + "name", "Filter");
+        add(new DeskParameter(device() + "cutoff", "Cutoff", 200, 8000, 8000, "Hz", "log"));
+        add(new DeskParameter(device() + "resonance", "Resonance", 0, 100, 18, "%", "linear"));
+        add(new DeskParameter(device() + "drive", "Drive", 0, 24, 0, "dB", "linear"));
+        add(new DeskParameter(device() + "mix", "Mix", 0, 100, 100, "%", "linear"));
+        names.put(device() + "name", "Filter");
     }
 
     private void echo() {
-        add(new DeskParameter(DEVICE + "time", "Time", 1, 2000, 250, "ms", "log"));
-        add(new DeskParameter(DEVICE + "feedback", "Feedback", 0, 100, 30, "%", "linear"));
-        add(new DeskParameter(DEVICE + "mix", "Mix", 0, 100, 40, "%", "linear"));
-        names.put(DEVICE + "name", "Echo");
+        add(new DeskParameter(device() + "time", "Time", 1, 2000, 250, "ms", "log"));
+        add(new DeskParameter(device() + "feedback", "Feedback", 0, 100, 30, "%", "linear"));
+        add(new DeskParameter(device() + "mix", "Mix", 0, 100, 40, "%", "linear"));
+        names.put(device() + "name", "Echo");
     }
 
     private void song() {
@@ -160,20 +168,74 @@ public final class Wherry extends OscDesk {
         name(AT + "track/" + track + "/name", name);
     }
 
+    @Override
+    Map<String, String> identities() {
+        Map<String, String> all = new LinkedHashMap<>();
+        for (int place = 1; place <= TRACKS; place++) {
+            all.put(AT + "track/" + place + "/id", "track-" + order.get(place - 1));
+        }
+        return all;
+    }
+
+    /**
+     * Moves a track to another place, as a person would in the software; those between move up. It takes its name, its values and its
+     * devices along; what it is stays the same.
+     *
+     * @param from 1..24
+     * @param to 1..24
+     */
+    public synchronized void move(int from, int to) {
+        List<Integer> places = new ArrayList<>();
+        for (int place = 1; place <= TRACKS; place++) {
+            places.add(place);
+        }
+        places.add(to - 1, places.remove(from - 1)); // which place is moved to each
+        Map<String, DeskParameter> wereParameters = new LinkedHashMap<>(parameters);
+        Map<String, Float> wereValues = new LinkedHashMap<>(values);
+        Map<String, String> wereNames = new LinkedHashMap<>(names);
+        order.add(to - 1, order.remove(from - 1));
+        parameters.keySet().removeIf(address -> address.startsWith(AT + "track/"));
+        names.keySet().removeIf(address -> address.startsWith(AT + "track/"));
+        for (int place = 1; place <= TRACKS; place++) {
+            String was = AT + "track/" + places.get(place - 1) + "/";
+            String is = AT + "track/" + place + "/";
+            wereParameters.forEach((address, parameter) -> {
+                if (address.startsWith(was)) {
+                    DeskParameter there = parameter.at(is + address.substring(was.length()));
+                    parameters.put(there.address(), there);
+                    values.put(there.address(), wereValues.get(address));
+                }
+            });
+            wereNames.forEach((address, name) -> {
+                if (address.startsWith(was)) {
+                    names.put(is + address.substring(was.length()), name);
+                }
+            });
+        }
+        values.keySet().retainAll(parameters.keySet());
+        rearranged();
+    }
+
+    /** The beginning of the addresses of what is on the narrator's track, wherever that stands. */
+    private String device() {
+        return AT + "track/" + (order.indexOf(NARRATOR) + 1) + "/device/1/";
+    }
+
     /** Puts an echo in the place of the filter, or the filter in the place of the echo. */
     private void replaceDevice() {
-        boolean isFilter = parameters.containsKey(DEVICE + "cutoff");
-        parameters.keySet().removeIf(address -> address.startsWith(DEVICE));
-        values.keySet().removeIf(address -> address.startsWith(DEVICE));
+        String at = device();
+        boolean isFilter = parameters.containsKey(at + "cutoff");
+        parameters.keySet().removeIf(address -> address.startsWith(at));
+        values.keySet().removeIf(address -> address.startsWith(at));
         if (isFilter) {
             echo();
         } else {
             filter();
         }
-        name(DEVICE + "name", isFilter ? "Echo" : "Filter");
-        push(OscMessage.of(AT + "changed", DEVICE.substring(0, DEVICE.length() - 1)));
+        name(at + "name", isFilter ? "Echo" : "Filter");
+        push(OscMessage.of(AT + "changed", at.substring(0, at.length() - 1)));
         parameters.values().stream()
-                .filter(parameter -> parameter.address().startsWith(DEVICE))
+                .filter(parameter -> parameter.address().startsWith(at))
                 .forEach(parameter -> set(parameter, parameter.standard()));
     }
 

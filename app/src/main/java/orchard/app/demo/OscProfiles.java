@@ -71,7 +71,7 @@ final class OscProfiles {
         for (int track = 1; track <= TRACKS.size(); track++) {
             String group = "track" + track;
             String at = "/wherry/track/" + track + "/";
-            profile.groups.add(new Group(group, "", TRACKS.get(track - 1), at + "name"));
+            profile.groups.add(new Group(group, "", TRACKS.get(track - 1), at + "name", "track-" + track));
             profile.touched(group, "volume", "Volume", DECIBELS, TAPER, -12, at);
             profile.add(group, "pan", "Pan", new Range(-100, 100, "%"), EVEN, 0, at);
             profile.named(group, "mute", "Mute", at, "off", "on");

@@ -6,16 +6,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.Identities;
 import orchard.gear.Inventory;
 import orchard.gear.Seat;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
 import orchard.signal.OscMessage;
 import org.springframework.stereotype.Component;
 
 /**
- * Listens when devices on OSC list their parameters, asked or not, and keeps the last whole list of each. Safe for several threads.
+ * Listens when devices on OSC list their parameters, asked or not, and keeps the last whole list of each. When a device tells that
+ * something it has was moved, its profile follows. {@link #take} is called on one thread, the rest on any.
  */
 @Component
 public final class Inventories {
@@ -25,14 +31,18 @@ public final class Inventories {
     private static final class Listing {
         final List<OscMessage> parameters = new ArrayList<>();
         final Map<String, String> names = new HashMap<>();
+        final Map<String, String> identities = new HashMap<>();
     }
 
     private final EngineRoom engine;
+    private final RigKeeper keeper;
+    private final Map<String, Map<String, String>> identities = new HashMap<>();
     private final Map<String, Listing> begun = new HashMap<>();
     private final Map<String, Listing> whole = new ConcurrentHashMap<>();
 
-    Inventories(EngineRoom engine) {
+    Inventories(EngineRoom engine, RigKeeper keeper) {
         this.engine = engine;
+        this.keeper = keeper;
     }
 
     /** The first part of a device's addresses, without who it is that sends from there. */
@@ -67,6 +77,12 @@ public final class Inventories {
             if (listing != null) {
                 listing.names.put(address, osc.text(0));
             }
+        } else if (address.endsWith("/id")) {
+            Listing listing = begun.get(device);
+            if (listing != null) {
+                listing.identities.put(address, osc.text(0));
+            }
+            follow(device, address, osc.text(0));
         } else if (address.endsWith("/dumped")) {
             Listing listing = begun.remove(device);
             // a list of which something was lost on the way would make parameters look gone
@@ -78,9 +94,36 @@ public final class Inventories {
         return false;
     }
 
+    /** A device tells what stands where: mappings go along with what was moved. */
+    private void follow(String id, String address, String identity) {
+        Map<String, String> told = identities.computeIfAbsent(id, d -> new HashMap<>());
+        if (told.size() >= MOST || identity.equals(told.put(address, identity))) {
+            return;
+        }
+        Optional<Device> device = keeper.rig().ownDevice(id);
+        if (device.isEmpty()
+                || Identities.apply(device.get().profile(), told)
+                        == device.get().profile()) {
+            return;
+        }
+        try {
+            keeper.commit(rig -> {
+                Device before = rig.ownDevice(id).orElseThrow();
+                return Edit.change(
+                        before.name() + " moved what it has: mappings go along",
+                        new Part.OfDevice(before),
+                        new Part.OfDevice(before.with(Identities.apply(before.profile(), told))));
+            });
+            ask(device.get()); // what was told meanwhile was taken for something else
+        } catch (EditRefused e) {
+            told.remove(address); // the next time it is told is another try; the finder shows what differs
+        }
+    }
+
     /** What a device told last, beside its profile; empty if it told nothing. */
     public Optional<Inventory> of(Device device) {
         return Optional.ofNullable(whole.get(device.id()))
-                .map(listing -> Inventory.of(device.profile(), root(device), listing.parameters, listing.names));
+                .map(listing -> Inventory.of(
+                        device.profile(), root(device), listing.parameters, listing.names, listing.identities));
     }
 }

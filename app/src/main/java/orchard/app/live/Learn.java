@@ -13,18 +13,11 @@ import orchard.engine.Trace;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.Show;
-import orchard.mapping.When;
-import orchard.mapping.While;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
+import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -272,45 +265,7 @@ public final class Learn {
     }
 
     private Edit edit(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
-        Ref.ToControl trigger = dimension(rig, moved, target);
-        boolean exists = rig.mappings().stream()
-                .anyMatch(m -> m.when().triggers().contains(trigger)
-                        && m.then().actions().contains(new Do.SetParameter(target)));
-        if (exists) {
-            throw EditRefused.invalid("", "", names.words(trigger) + " sets " + names.words(target) + " already.");
-        }
-        Mapping made = new Mapping(
-                rig.freeId("m"),
-                new When(List.of(trigger)),
-                new While.Always(),
-                Shape.WHOLE,
-                new Do(List.of(new Do.SetParameter(target))),
-                new Show(answers(rig, trigger)));
-        return Edit.add("Map " + names.words(trigger) + " to " + names.words(target), new Part.OfMapping(made));
-    }
-
-    /** A switch is set by a press, not by how hard it was. */
-    private static Ref.ToControl dimension(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
-        boolean isSwitch = rig.parameter(target)
-                .filter(p -> p.law() instanceof Law.Named named && named.names().size() == 2)
-                .isPresent();
-        boolean hasGate = rig.device(moved.device())
-                .flatMap(d -> d.profile().control(moved.control()))
-                .flatMap(c -> c.dimension("gate"))
-                .isPresent();
-        return isSwitch && hasGate ? new Ref.ToControl(moved.device(), moved.control(), "gate") : moved;
-    }
-
-    /** Every light on the control answers, each as it can. */
-    public static List<Show.Answer> answers(Rig rig, Ref.ToControl trigger) {
-        List<Light> lights = rig.device(trigger.device())
-                .map(Device::profile)
-                .map(p -> p.lightsOn(trigger.control()))
-                .orElse(List.of());
-        return lights.stream()
-                .map(light -> new Show.Answer(
-                        new Ref.ToLight(trigger.device(), light.id()),
-                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE))
-                .toList();
+        Mapping made = new Copies(rig).pair(rig.freeId("m"), moved, target);
+        return Edit.add("Map " + names.words(made.trigger()) + " to " + names.words(target), new Part.OfMapping(made));
     }
 }

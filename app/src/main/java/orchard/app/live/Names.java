@@ -1,10 +1,13 @@
 package orchard.app.live;
 
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Preset;
 import orchard.mapping.Directory;
 import org.springframework.stereotype.Component;
 
@@ -24,9 +27,26 @@ public final class Names implements Directory {
         return !name.equals(told.put(device + "/" + group, name));
     }
 
+    /** The names a device tells right now, by the ids of its groups. */
+    public Map<String, String> told(Device device) {
+        Map<String, String> all = new HashMap<>();
+        device.profile().groups().forEach(group -> {
+            String name = told.get(device.id() + "/" + group.id());
+            if (name != null) {
+                all.put(group.id(), name);
+            }
+        });
+        return all;
+    }
+
     @Override
     public Optional<Device> device(String id) {
         return keeper.rig().device(id);
+    }
+
+    @Override
+    public List<Preset> presets() {
+        return keeper.rig().presets();
     }
 
     @Override

@@ -22,6 +22,9 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present) {
     List<PortStatus> all(List<Device> devices, Collection<Port> ports) {
         Map<String, PortStatus> all = new LinkedHashMap<>();
         for (Device device : devices) {
+            if (device.seat().wire().inside()) {
+                continue; // it needs no port
+            }
             PortStatus status = status(device);
             all.put(status.key(), status);
         }

@@ -285,7 +285,7 @@ public final class PortRoom {
                 boolean lately = last != 0 && System.nanoTime() - last < SILENCE_NANOS;
                 yield lately || !asked && onlyHears && !device.seat().out().isEmpty();
             }
-            case TOUCH -> true;
+            case TOUCH, NONE -> true;
         };
     }
 

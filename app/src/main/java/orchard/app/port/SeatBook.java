@@ -152,7 +152,7 @@ final class SeatBook {
         Map<String, Port> byDevice = new LinkedHashMap<>();
         List<Seating.Question> questions = new ArrayList<>();
         for (Seat.Wire wire : Seat.Wire.values()) {
-            if (wire == Seat.Wire.OSC || wire == Seat.Wire.TOUCH) {
+            if (wire == Seat.Wire.OSC || wire.inside()) {
                 continue;
             }
             Map<String, Port> byName = new HashMap<>();

@@ -75,7 +75,8 @@ class DeviceTable {
                         rs.getString("id"),
                         rs.getString("parent"),
                         rs.getString("name"),
-                        rs.getString("name_address")));
+                        rs.getString("name_address"),
+                        rs.getString("identity")));
         Map<String, List<Parameter>> parameters = children(
                 "select * from parameter order by device, place",
                 rs -> new Parameter(
@@ -168,10 +169,10 @@ class DeviceTable {
             c.pageNumber()
         });
         insertAll(
-                "insert into parameter_group (device, place, id, parent, name, name_address) values (?, ?, ?, ?, ?, ?)",
+                "insert into parameter_group (device, place, id, parent, name, name_address, identity) values (?, ?, ?, ?, ?, ?, ?)",
                 device.id(),
                 profile.groups(),
-                g -> new Object[] {g.id(), g.parent(), g.name(), g.nameAddress()});
+                g -> new Object[] {g.id(), g.parent(), g.name(), g.nameAddress(), g.identity()});
         insertAll("""
                 insert into parameter (device, place, id, grp, name, low, high, unit, law, standard, binding, settable,
                   marks, favourites)

@@ -40,6 +40,7 @@ class RigStore {
 
     private final DeviceTable devices;
     private final MappingTable mappings;
+    private final PresetTable presets;
     private final LayoutTable layouts;
     private final SongTable songs;
     private final SettingsTable settings;
@@ -48,12 +49,14 @@ class RigStore {
     RigStore(
             DeviceTable devices,
             MappingTable mappings,
+            PresetTable presets,
             LayoutTable layouts,
             SongTable songs,
             SettingsTable settings,
             RevisionTable revisions) {
         this.devices = devices;
         this.mappings = mappings;
+        this.presets = presets;
         this.layouts = layouts;
         this.songs = songs;
         this.settings = settings;
@@ -66,6 +69,7 @@ class RigStore {
         Map<String, Long> versions = new HashMap<>();
         devices.all().forEach(v -> add(parts, versions, new Part.OfDevice(v.value()), v.revision()));
         mappings.all().forEach(v -> add(parts, versions, new Part.OfMapping(v.value()), v.revision()));
+        presets.all().forEach(v -> add(parts, versions, new Part.OfPreset(v.value()), v.revision()));
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
         settings.all().forEach(v -> add(parts, versions, new Part.OfSettings(v.value()), v.revision()));
@@ -133,6 +137,8 @@ class RigStore {
             devices.delete(part.id());
         } else if (part instanceof Part.OfMapping) {
             mappings.delete(part.id());
+        } else if (part instanceof Part.OfPreset) {
+            presets.delete(part.id());
         } else if (part instanceof Part.OfLayout) {
             layouts.delete(part.id());
         } else if (part instanceof Part.OfSettings) {
@@ -147,6 +153,8 @@ class RigStore {
             devices.insert(of.device(), revision);
         } else if (part instanceof Part.OfMapping of) {
             mappings.insert(of.mapping(), revision);
+        } else if (part instanceof Part.OfPreset of) {
+            presets.insert(of.preset(), revision);
         } else if (part instanceof Part.OfLayout of) {
             layouts.insert(of.layout(), revision);
         } else if (part instanceof Part.OfSettings of) {

@@ -3,13 +3,17 @@ package orchard.app.web;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
+import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Shape;
@@ -59,7 +63,9 @@ record ActionForm(String when, String what, String parameter, String value, int 
         kinds.put("reset", new Kind("set to its default", true, ""));
         kinds.put("choose", new Kind("choose one of", true, "favourites first; stop: Reed"));
         kinds.put("row", new Kind("set what is on the open page of", false, "Peat"));
-        kinds.put("page", new Kind("turn the page of", false, "Peat: +1, or Peat: Tone"));
+        kinds.put("page", new Kind("turn the page of", false, "Peat: +1, Peat: +1 storm, or Peat: Tone"));
+        kinds.put("recall", new Kind("recall a preset of", false, "Peat: Low tide, Peat: +1, or Peat: +1 drone"));
+        kinds.put("tap", new Kind("tap the tempo of", true, ""));
         kinds.put("send", new Kind("send a message", false, "Peat: CC 20 = 64, ch 1"));
         kinds.put("wait", new Kind("wait", false, "0.5 s"));
         kinds.put("stop", new Kind("stop everything", false, ""));
@@ -106,7 +112,13 @@ record ActionForm(String when, String what, String parameter, String value, int 
         } else if (action instanceof Do.OpenPage open) {
             what = "page";
             value = name(open.device(), names) + ": "
-                    + (open.page().isEmpty() ? "%+d".formatted(open.by()) : pageName(open, names));
+                    + (open.page().isEmpty() ? onward(open.by(), open.tag()) : pageName(open, names));
+        } else if (action instanceof Do.Recall recall) {
+            what = "recall";
+            value = name(recall.device(), names) + ": "
+                    + (recall.preset().isEmpty() ? onward(recall.by(), recall.tag()) : presetName(recall, names));
+        } else if (action instanceof Do.Tap) {
+            what = "tap";
         } else if (action instanceof Do.Send send) {
             what = "send";
             value = names.device(send.device()).map(Device::name).orElse(send.device()) + ": "
@@ -144,6 +156,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
                 case "stop" -> new Do.StopAll();
                 case "row" -> new Do.SetOfPage(device(in, value.strip(), rig).id());
                 case "page" -> page(in, rig);
+                case "recall" -> recall(in, rig);
                 case "send" -> send(in, rig);
                 default -> about(in, rig, names, before);
             };
@@ -167,6 +180,8 @@ record ActionForm(String when, String what, String parameter, String value, int 
         }
         if (what.equals("reset")) {
             return new Do.Reset(ref);
+        } else if (what.equals("tap")) {
+            return new Do.Tap(ref);
         }
         Parameter p = rig.parameter(ref).orElseThrow(() -> in.refuse("the parameter is not there any more"));
         Range steps = new Range(-1e9, 1e9, p.range().unit());
@@ -245,19 +260,69 @@ record ActionForm(String when, String what, String parameter, String value, int 
                 .orElseThrow(() -> in.refuse("no device is called “" + name + "”"));
     }
 
-    private Do.Action page(Line in, Rig rig) {
-        String[] halves = value.split(":", 2);
-        Device device = device(in, halves[0].strip(), rig);
-        String which = halves.length < 2 ? "+1" : halves[1].strip();
-        if (which.matches("[+\\-−]\\d{1,2}")) {
-            return new Do.OpenPage(device.id(), "", Integer.parseInt(which.replace('−', '-')));
-        }
-        return device.profile().setup().parameterPages().stream()
-                .filter(page -> page.name().equalsIgnoreCase(which))
+    private static String onward(int by, String tag) {
+        return "%+d".formatted(by) + (tag.isEmpty() ? "" : " " + tag);
+    }
+
+    private static String presetName(Do.Recall recall, Names names) {
+        return names.presets().stream()
+                .filter(preset -> preset.id().equals(recall.preset()))
+                .map(Preset::name)
                 .findFirst()
-                .map(page -> new Do.OpenPage(device.id(), page.id(), 0))
-                .orElseThrow(() -> in.refuse(device.name() + " has no page called “" + which
-                        + "”; expected a name, or +1 for the next one"));
+                .orElse(recall.preset());
+    }
+
+    private Do.Action page(Line in, Rig rig) {
+        Pick pick = Pick.of(in, value, rig);
+        return pick.by() != 0
+                ? new Do.OpenPage(pick.device().id(), "", pick.by(), pick.words())
+                : pick.device().profile().setup().parameterPages().stream()
+                        .filter(page -> page.name().equalsIgnoreCase(pick.words()))
+                        .findFirst()
+                        .map(page -> new Do.OpenPage(pick.device().id(), page.id(), 0, ""))
+                        .orElseThrow(() -> in.refuse(pick.device().name() + " has no page called “" + pick.words()
+                                + "”; expected a name, or +1 for the next one"));
+    }
+
+    private Do.Action recall(Line in, Rig rig) {
+        Pick pick = Pick.of(in, value, rig);
+        String device = pick.device().id();
+        return pick.by() != 0
+                ? new Do.Recall(device, "", pick.by(), pick.words())
+                : rig.presets().stream()
+                        .filter(preset ->
+                                preset.device().equals(device) && preset.name().equalsIgnoreCase(pick.words()))
+                        .findFirst()
+                        .map(preset -> new Do.Recall(device, preset.id(), 0, ""))
+                        .orElseThrow(() -> in.refuse(pick.device().name() + " has no preset called “" + pick.words()
+                                + "”; expected a name, or +1 for the next one"));
+    }
+
+    /**
+     * One of what a device has several of, as it is typed: {@code Peat: Tone}, {@code Peat: +1}, {@code Peat: +1 storm}.
+     *
+     * @param by how many to go on, or 0 for the one of that name
+     * @param words the name, or the tag
+     */
+    private record Pick(Device device, int by, String words) {
+
+        private static final Pattern ONWARD = Pattern.compile("([+\\-−]\\d{1,2})(?:\\s+(.*))?");
+
+        static Pick of(Line in, String typed, Rig rig) {
+            String[] halves = typed.split(":", 2);
+            Device device = ActionForm.device(in, halves[0].strip(), rig);
+            String which = halves.length < 2 ? "+1" : halves[1].strip();
+            Matcher onward = ONWARD.matcher(which);
+            if (!onward.matches()) {
+                return new Pick(device, 0, which);
+            }
+            int by = Integer.parseInt(onward.group(1).replace('−', '-'));
+            if (by == 0) {
+                throw in.refuse("going on by nothing leads nowhere; expected +1, or −1 for back");
+            }
+            String tag = onward.group(2) == null ? "" : onward.group(2).strip().toLowerCase(Locale.ROOT);
+            return new Pick(device, by, tag);
+        }
     }
 
     private Do.Action send(Line in, Rig rig) {

@@ -5,10 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import orchard.app.live.Learn;
 import orchard.app.live.Names;
-import orchard.gear.Control;
-import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -20,8 +17,8 @@ import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
+import orchard.rig.Copies;
 import orchard.rig.EditRefused;
-import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
@@ -59,13 +56,14 @@ class ClauseActions {
             @RequestParam(defaultValue = "0.5 s") String seconds,
             @RequestParam(defaultValue = "") String takeover) {
         Ref.ToControl first = control(id, control);
-        double time = gesture == Gesture.Kind.MOVE ? 0 : number(id, "seconds", seconds, new Range(0.05, 10, "s"));
+        boolean timed = gesture == Gesture.Kind.HOLD || gesture == Gesture.Kind.DOUBLE;
+        double time = timed ? number(id, "seconds", seconds, new Range(0.05, 10, "s")) : 0;
         int many = count(id, count);
         return edits.change(id, seen, "Control of ", (rig, mapping) -> {
-            When when = new When(run(id, rig, first, many), new Gesture(gesture, time));
+            When when = new When(new Copies(rig).run(id, first, many), new Gesture(gesture, time));
             boolean same = mapping.trigger().equals(first);
             return mapping.with(when)
-                    .with(same ? mapping.show() : new Show(Learn.answers(rig, first)))
+                    .with(same ? mapping.show() : new Show(new Copies(rig).answers(first)))
                     .with(takeover.isEmpty() ? null : Takeover.valueOf(takeover));
         });
     }
@@ -82,39 +80,6 @@ class ClauseActions {
     /** How many controls in a row. */
     static int count(String part, String typed) {
         return (int) number(part, "count", typed, new Range(1, LONGEST_RUN, ""));
-    }
-
-    /** Controls in a row: the next ones of the same kind on the same page. */
-    static List<Ref.ToControl> run(String id, Rig rig, Ref.ToControl first, int count) {
-        if (count == 1) {
-            return List.of(first);
-        }
-        List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
-                .flatMap(profile -> profile.controls().stream())
-                .filter(c -> c.dimension(first.dimension()).isPresent())
-                .toList();
-        int from = 0;
-        while (from < alike.size() && !alike.get(from).id().equals(first.control())) {
-            from++;
-        }
-        if (from == alike.size()) {
-            throw EditRefused.invalid(id, "control", "The control is not there any more");
-        }
-        Control lowest = alike.get(from);
-        List<Ref.ToControl> run = alike.stream()
-                .skip(from)
-                .filter(c -> c.kind() == lowest.kind() && c.pageNumber() == lowest.pageNumber())
-                .limit(count)
-                .map(c -> new Ref.ToControl(first.device(), c.id(), first.dimension()))
-                .toList();
-        if (run.size() < count) {
-            throw EditRefused.invalid(
-                    id,
-                    "count",
-                    "From %s on there are only %d %ss"
-                            .formatted(lowest.name(), run.size(), lowest.kind().words()));
-        }
-        return run;
     }
 
     private static double number(String id, String field, String typed, Range range) {
@@ -209,7 +174,7 @@ class ClauseActions {
                 seen,
                 (rig, mapping) ->
                         "Repeat “" + names.words(mapping.trigger()) + "” " + many + (many == 1 ? " time" : " times"),
-                (rig, mapping) -> Repeat.of(mapping, many, rig));
+                (rig, mapping) -> new Copies(rig).further(mapping, many));
     }
 
     @PostMapping("/map/{id}/delete")

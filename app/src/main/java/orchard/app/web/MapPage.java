@@ -101,6 +101,7 @@ class MapPage {
         words.put(Gesture.Kind.MOVE, "moved or pressed");
         words.put(Gesture.Kind.HOLD, "held");
         words.put(Gesture.Kind.DOUBLE, "pressed twice");
+        words.put(Gesture.Kind.CIRCLE, "circled");
         return words;
     }
 
@@ -202,7 +203,7 @@ class MapPage {
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
                 "seconds",
-                mapping.when().gesture().kind() == Gesture.Kind.MOVE
+                mapping.when().gesture().seconds() == 0
                         ? "0.50 s"
                         : Display.text(mapping.when().gesture().seconds(), "s"));
         model.addAttribute("gestures", GESTURES);

@@ -23,6 +23,7 @@ import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
+import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -258,20 +259,22 @@ class ParameterPagesPage {
         int many = ClauseActions.count(device, count);
         keeper.commit(rig -> Edit.add(
                 "Lay the pages of " + owner.name() + " under " + names.words(first),
-                new Part.OfMapping(
-                        mapping(rig, ClauseActions.run(device, rig, first, many), new Do.SetOfPage(device)))));
+                new Part.OfMapping(mapping(rig, new Copies(rig).run(device, first, many), new Do.SetOfPage(device)))));
         return go(device, "");
     }
 
     /** A button goes on to the next page. */
     @PostMapping("/map/pages/{device}/turn")
     ResponseEntity<Void> turn(
-            @PathVariable String device, @RequestParam String control, @RequestParam(defaultValue = "1") int by) {
+            @PathVariable String device,
+            @RequestParam String control,
+            @RequestParam(defaultValue = "1") int by,
+            @RequestParam(defaultValue = "") String tag) {
         Device owner = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
         Ref.ToControl button = ClauseActions.control(device, control);
         keeper.commit(rig -> Edit.add(
                 names.words(button) + " turns the pages of " + owner.name(),
-                new Part.OfMapping(mapping(rig, List.of(button), new Do.OpenPage(device, "", by < 0 ? -1 : 1)))));
+                new Part.OfMapping(mapping(rig, List.of(button), new Do.OpenPage(device, "", by < 0 ? -1 : 1, tag)))));
         return go(device, "");
     }
 

@@ -75,7 +75,7 @@ record StageForm(String kind, String help, List<Field> fields) {
             case "dead band" -> new Stage.DeadBand(0.5, 0.1);
             case "switch" -> new Stage.Switch(0.45, 0.55);
             case "zone" -> new Stage.Zone(0, 0.5, 0, 0.5, false);
-            case "accumulate" -> new Stage.Accumulate(1, 1, false, null);
+            case "accumulate" -> new Stage.Accumulate(1, 1, false, null, Stage.Accumulate.TENTH);
             case "scale" -> new Stage.Scale(0, 1, range.low(), range.high());
             case "look-up" -> new Stage.LookUp(names(parameter));
             case "clamp" -> new Stage.Clamp(range.low(), range.high());
@@ -119,12 +119,8 @@ record StageForm(String kind, String help, List<Field> fields) {
             slow.put("", "nothing");
             slow.putAll(buttons);
             fields.add(new Field(
-                    "slow",
-                    "A tenth of the way while this is held",
-                    a.slow() == null ? "" : key(a.slow()),
-                    "",
-                    Input.CHOICE,
-                    slow));
+                    "slow", "While this is held …", a.slow() == null ? "" : key(a.slow()), "", Input.CHOICE, slow));
+            fields.add(text("fine", "… it moves, ×", number(a.fine()), "0.10"));
         } else if (stage instanceof Stage.Curve c) {
             fields.add(choice(
                     "form",
@@ -186,7 +182,11 @@ record StageForm(String kind, String help, List<Field> fields) {
             return new Stage.Bypassed(read(part, bypassed.stage(), typed, parameter));
         } else if (before instanceof Stage.Accumulate) {
             return new Stage.Accumulate(
-                    in.number("sensitivity"), in.number("acceleration"), in.check("around"), control(in.text("slow")));
+                    in.number("sensitivity"),
+                    in.number("acceleration"),
+                    in.check("around"),
+                    control(in.text("slow")),
+                    in.number("fine"));
         } else if (before instanceof Stage.Curve) {
             Stage.Form form = in.oneOf("form", Stage.Form.class);
             return new Stage.Curve(

@@ -11,7 +11,10 @@ import orchard.app.harness.TestDatabase;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
 import orchard.gear.Device;
+import orchard.gear.Preset;
+import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.layout.Element;
 import orchard.layout.Layout;
@@ -24,7 +27,12 @@ import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.parameter.Binding;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
 import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -58,8 +66,41 @@ class KeepingTest {
                         new Edit.Change(null, new Part.OfLayout(layout)),
                         new Edit.Change(null, new Part.OfMapping(mapping)),
                         new Edit.Change(null, new Part.OfMapping(everything())),
+                        new Edit.Change(null, new Part.OfPreset(preset())),
+                        new Edit.Change(null, new Part.OfDevice(variables())),
                         new Edit.Change(null, new Part.OfSong(new Song("song9", 9, "Encore", ""))))));
         assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    private static Preset preset() {
+        return new Preset(
+                "preset9",
+                "peat",
+                "Neap",
+                "drone",
+                "page2",
+                new Marks(true, List.of("dark")),
+                List.of(new Preset.Setting("filter.cutoff", 0.123456789), new Preset.Setting("sound.patch", 3)));
+    }
+
+    /** A device that is nowhere, with a group that is known wherever it stands. */
+    private static Device variables() {
+        return new Device(
+                "variables",
+                "Variables",
+                "",
+                new Seat(Seat.Wire.NONE, "", ""),
+                Profile.BLANK.withParameters(
+                        List.of(new Group("g", "", "Mine", "/x/name", "the one")),
+                        List.of(new Parameter(
+                                "level",
+                                "g",
+                                "Level",
+                                new Range(0, 10, ""),
+                                new Law.Linear(),
+                                4,
+                                new Binding.Kept(),
+                                true))));
     }
 
     /** A mapping with every stage and everything that can be done. */
@@ -75,7 +116,7 @@ class KeepingTest {
         return mapping(
                         "m98",
                         new Shape(List.of(
-                                new Stage.Accumulate(2, 3, true, pad),
+                                new Stage.Accumulate(2, 3, true, pad, 0.2),
                                 new Stage.Bypassed(new Stage.Curve(
                                         Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 1), new Stage.Point(1, 0)))),
                                 new Stage.DeadBand(0.5, 0.1),
@@ -98,7 +139,9 @@ class KeepingTest {
                                 new Do.SetOfPage("peat"),
                                 new Do.Wait(0.5)),
                         List.of(
-                                new Do.OpenPage("peat", "page2", 0),
+                                new Do.OpenPage("peat", "", -1, "storm"),
+                                new Do.Recall("peat", "preset9", 0, ""),
+                                new Do.Tap(cutoff),
                                 new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 90)),
                                 new Do.StopAll())))
                 .with(Takeover.CONVERGE)

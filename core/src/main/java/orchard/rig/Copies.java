@@ -1,0 +1,272 @@
+package orchard.rig;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+
+/** Makes mappings out of others, or out of pairs. All are refused with the sentence why, and nothing is made by halves. */
+public final class Copies {
+
+    private final Rig rig;
+
+    /** @param rig in which they are made */
+    public Copies(Rig rig) {
+        this.rig = rig;
+    }
+
+    /**
+     * The mapping that a control and a parameter make: over the whole range, answered by every light on the control.
+     *
+     * @throws EditRefused if there is such a mapping
+     */
+    public Mapping pair(String id, Ref.ToControl moved, Ref.ToParameter target) {
+        Ref.ToControl trigger = trigger(moved, target);
+        boolean exists = rig.mappings().stream()
+                .anyMatch(m -> m.when().triggers().contains(trigger)
+                        && m.then().actions().contains(new Do.SetParameter(target)));
+        if (exists) {
+            throw EditRefused.invalid("", "", rig.words(trigger) + " sets " + rig.words(target) + " already.");
+        }
+        return new Mapping(
+                id,
+                new When(List.of(trigger)),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(new Do.SetParameter(target))),
+                new Show(answers(trigger)));
+    }
+
+    /** A switch is set by a press, not by how hard it was. */
+    private Ref.ToControl trigger(Ref.ToControl moved, Ref.ToParameter target) {
+        boolean isSwitch = rig.parameter(target)
+                .filter(p -> p.law() instanceof Law.Named named && named.names().size() == 2)
+                .isPresent();
+        boolean hasGate = control(moved).flatMap(c -> c.dimension("gate")).isPresent();
+        return isSwitch && hasGate ? new Ref.ToControl(moved.device(), moved.control(), "gate") : moved;
+    }
+
+    /** Every light on the control answers, each as it can. */
+    public List<Show.Answer> answers(Ref.ToControl trigger) {
+        List<Light> lights = rig.device(trigger.device())
+                .map(Device::profile)
+                .map(p -> p.lightsOn(trigger.control()))
+                .orElse(List.of());
+        return lights.stream()
+                .map(light -> new Show.Answer(
+                        new Ref.ToLight(trigger.device(), light.id()),
+                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE))
+                .toList();
+    }
+
+    /**
+     * Controls in a row: the next ones of the same kind on the same page.
+     *
+     * @param part id of the part that is edited, for what is refused
+     */
+    public List<Ref.ToControl> run(String part, Ref.ToControl first, int count) {
+        if (count == 1) {
+            return List.of(first);
+        }
+        List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
+                .flatMap(profile -> profile.controls().stream())
+                .filter(c -> c.dimension(first.dimension()).isPresent())
+                .toList();
+        Control lowest = alike.stream()
+                .filter(c -> c.id().equals(first.control()))
+                .findFirst()
+                .orElseThrow(() -> EditRefused.invalid(part, "control", "The control is not there any more"));
+        List<Ref.ToControl> run = alike.stream()
+                .skip(alike.indexOf(lowest))
+                .filter(c -> c.kind() == lowest.kind() && c.pageNumber() == lowest.pageNumber())
+                .limit(count)
+                .map(c -> new Ref.ToControl(first.device(), c.id(), first.dimension()))
+                .toList();
+        if (run.size() < count) {
+            throw EditRefused.invalid(
+                    part,
+                    "count",
+                    "From %s on there are only %d %ss"
+                            .formatted(lowest.name(), run.size(), lowest.kind().words()));
+        }
+        return run;
+    }
+
+    /**
+     * The same mapping again and again: the next control of the row sets the same parameter of the next track, lamp or voice.
+     *
+     * @param count how many, from 1
+     */
+    public List<Mapping> further(Mapping mapping, int count) {
+        List<Ref.ToControl> controls = run(mapping.id(), mapping.trigger(), count + 1);
+        List<Mapping> made = new ArrayList<>();
+        for (int i = 1; i <= count; i++) {
+            int by = i;
+            made.add(copy(
+                    mapping,
+                    freeId(made.size()),
+                    control -> control.equals(mapping.trigger()) ? controls.get(by) : control,
+                    parameter -> next(mapping, parameter, by)));
+        }
+        return made;
+    }
+
+    /** The same mappings for another device: for its controls in place of the first one's, and for its parameters too. */
+    public List<Mapping> toDevice(List<Mapping> mappings, String from, String to) {
+        List<Mapping> made = new ArrayList<>();
+        for (Mapping mapping : mappings) {
+            made.add(copy(
+                    mapping,
+                    freeId(made.size()),
+                    control -> control.device().equals(from) ? alike(mapping, control, to) : control,
+                    parameter -> parameter.device().equals(from) ? alike(mapping, parameter, to) : parameter));
+        }
+        return made;
+    }
+
+    /**
+     * The same mappings for the controls of another page, or bank, of their device.
+     *
+     * @param page from 1
+     */
+    public List<Mapping> toPage(List<Mapping> mappings, int page) {
+        List<Mapping> made = new ArrayList<>();
+        for (Mapping mapping : mappings) {
+            made.add(copy(mapping, freeId(made.size()), control -> onPage(mapping, control, page), p -> p));
+        }
+        return made;
+    }
+
+    private String freeId(int made) {
+        return "m" + (Integer.parseInt(rig.freeId("m").substring(1)) + made);
+    }
+
+    private Mapping copy(
+            Mapping mapping,
+            String id,
+            UnaryOperator<Ref.ToControl> controls,
+            UnaryOperator<Ref.ToParameter> parameters) {
+        List<Ref.ToControl> triggers =
+                mapping.when().triggers().stream().map(controls).toList();
+        boolean answers = !mapping.show().answers().isEmpty();
+        return mapping.as(id)
+                .with(new When(triggers, mapping.when().gesture()))
+                .with(new Do(
+                        about(mapping.then().actions(), parameters),
+                        about(mapping.then().release(), parameters)))
+                .with(new Show(answers ? answers(triggers.get(0)) : List.of()));
+    }
+
+    private static List<Do.Action> about(List<Do.Action> actions, UnaryOperator<Ref.ToParameter> parameters) {
+        return actions.stream()
+                .map(action -> action.parameter() == null ? action : action.about(parameters.apply(action.parameter())))
+                .toList();
+    }
+
+    private Optional<Control> control(Ref.ToControl ref) {
+        return rig.device(ref.device()).flatMap(d -> d.profile().control(ref.control()));
+    }
+
+    /** The control of that id on another device, or the one of its kind that stands at the same place of the row. */
+    private Ref.ToControl alike(Mapping mapping, Ref.ToControl from, String to) {
+        Device there = rig.device(to).orElseThrow(() -> gone(mapping, "device"));
+        Control own = control(from).orElseThrow(() -> gone(mapping, "device"));
+        Optional<Control> same = there.profile().control(own.id()).filter(c -> c.kind() == own.kind());
+        int place = ofKind(rig.device(from.device()).orElseThrow(), own).indexOf(own);
+        List<Control> row = ofKind(there, own);
+        Control other = same.or(() -> Optional.ofNullable(place < row.size() ? row.get(place) : null))
+                .orElseThrow(() -> EditRefused.invalid(
+                        mapping.id(),
+                        "device",
+                        "%s has %d %ss, and %s is the %d. of %s"
+                                .formatted(
+                                        there.name(),
+                                        row.size(),
+                                        own.kind().words(),
+                                        own.name(),
+                                        place + 1,
+                                        rig.device(from.device()).orElseThrow().name())));
+        if (other.dimension(from.dimension()).isEmpty()) {
+            throw EditRefused.invalid(
+                    mapping.id(), "device", other.name() + " of " + there.name() + " has no " + from.dimension());
+        }
+        return new Ref.ToControl(to, other.id(), from.dimension());
+    }
+
+    private static List<Control> ofKind(Device device, Control like) {
+        return device.profile().controls().stream()
+                .filter(c -> c.kind() == like.kind() && c.pageNumber() == like.pageNumber())
+                .toList();
+    }
+
+    /** The parameter of that id on another device, or the one that is called the same in a group that is called the same. */
+    private Ref.ToParameter alike(Mapping mapping, Ref.ToParameter from, String to) {
+        Device here = rig.device(from.device()).orElseThrow(() -> gone(mapping, "device"));
+        Device there = rig.device(to).orElseThrow(() -> gone(mapping, "device"));
+        Parameter own = rig.parameter(from).orElseThrow(() -> gone(mapping, "device"));
+        String title = rig.title(here, own);
+        return there.profile()
+                .parameter(own.id())
+                .or(() -> there.profile().parameters().stream()
+                        .filter(p -> rig.title(there, p).equals(title))
+                        .findFirst())
+                .map(p -> new Ref.ToParameter(to, p.id()))
+                .orElseThrow(
+                        () -> EditRefused.invalid(mapping.id(), "device", there.name() + " has no “" + title + "”"));
+    }
+
+    private Ref.ToControl onPage(Mapping mapping, Ref.ToControl from, int page) {
+        Control own = control(from).orElseThrow(() -> gone(mapping, "page"));
+        return rig.device(from.device()).orElseThrow().profile().controls().stream()
+                .filter(c -> c.place().equals(own.place()) && c.pageNumber() == page && c.page() != null)
+                .findFirst()
+                .map(c -> new Ref.ToControl(from.device(), c.id(), from.dimension()))
+                .orElseThrow(() ->
+                        EditRefused.invalid(mapping.id(), "page", "There is no " + own.name() + " on page " + page));
+    }
+
+    /** The parameter of the same name in the group so many further on; beside groups with the same parent only. */
+    private Ref.ToParameter next(Mapping mapping, Ref.ToParameter from, int by) {
+        Profile profile = rig.device(from.device()).map(Device::profile).orElseThrow(() -> gone(mapping, "count"));
+        Parameter parameter = profile.parameter(from.parameter()).orElseThrow(() -> gone(mapping, "count"));
+        Optional<Group> own = profile.group(parameter.group());
+        List<Group> beside = profile.groups().stream()
+                .filter(group ->
+                        own.isPresent() && group.parent().equals(own.get().parent()))
+                .toList();
+        int place = own.map(beside::indexOf).orElse(-1) + by;
+        Optional<Parameter> same = own.isEmpty() || place >= beside.size()
+                ? Optional.empty()
+                : profile.parameters().stream()
+                        .filter(p -> p.group().equals(beside.get(place).id())
+                                && p.name().equals(parameter.name()))
+                        .findFirst();
+        return same.map(p -> new Ref.ToParameter(from.device(), p.id()))
+                .orElseThrow(() -> EditRefused.invalid(
+                        mapping.id(),
+                        "count",
+                        own.isEmpty()
+                                ? parameter.name() + " is in no group that has others beside it"
+                                : "Behind %s there are not %d more with “%s”"
+                                        .formatted(own.get().name(), by, parameter.name())));
+    }
+
+    private static EditRefused gone(Mapping mapping, String field) {
+        return EditRefused.invalid(mapping.id(), field, "What this is about is not there any more");
+    }
+}

@@ -1,0 +1,253 @@
+package orchard.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.Gear;
+import orchard.gear.Device;
+import orchard.gear.ParameterPage;
+import orchard.gear.Preset;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.gear.Seat;
+import orchard.mapping.Do;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Value;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+
+/** What is kept and comes back: presets, pages by tag, variables; and the tempo of taps. */
+class RecallTest {
+
+    private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
+    private static final Ref.ToParameter LEVEL = new Ref.ToParameter("mind", "level");
+
+    private static Mapping button(String id, int pad, Do.Action... actions) {
+        return new Mapping(
+                id,
+                new When(List.of(new Ref.ToControl("box", "p" + pad, "gate"))),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(actions)),
+                new Show(List.of()));
+    }
+
+    private static Preset preset(String id, String name, String type, double volume, double cutoff, String... tags) {
+        return new Preset(
+                id,
+                "desk",
+                name,
+                type,
+                "b",
+                new Marks(false, List.of(tags)),
+                List.of(
+                        new Preset.Setting("volume", volume),
+                        new Preset.Setting("gone", 1),
+                        new Preset.Setting("cutoff", cutoff)));
+    }
+
+    private static ParameterPage page(String id, String name, String tag, String parameter) {
+        return new ParameterPage(
+                id, name, new Marks(false, List.of(tag)), List.of(new ParameterPage.Entry(parameter, "")));
+    }
+
+    /** The desk with three pages, four presets, and a device that keeps a variable. */
+    private static Rig rig(Mapping... mappings) {
+        Device desk = Gear.desk();
+        List<ParameterPage> pages = List.of(
+                page("a", "Tone", "storm", "cutoff"),
+                page("b", "Level", "calm", "volume"),
+                page("c", "More", "storm", "mute"));
+        List<Part> parts = new ArrayList<>(List.of(
+                new Part.OfDevice(Gear.box()),
+                new Part.OfDevice(
+                        desk.with(desk.profile().with(desk.profile().setup().withParameterPages(pages)))),
+                new Part.OfDevice(new Device(
+                        "mind",
+                        "Variables",
+                        "",
+                        new Seat(Seat.Wire.NONE, "", ""),
+                        Profile.BLANK.withParameters(List.of(new Parameter(
+                                "level",
+                                "",
+                                "Level",
+                                new Range(0, 10, ""),
+                                new Law.Linear(),
+                                4,
+                                new Binding.Kept(),
+                                true))))),
+                new Part.OfPreset(preset("q1", "Surge", "lead", 0, 8000, "dark")),
+                new Part.OfPreset(preset("q2", "Ebb", "drone", -20, 300)),
+                new Part.OfPreset(preset("q3", "Neap", "drone", -10, 1000)),
+                new Part.OfPreset(preset("q4", "Flood", "lead", 6, 400, "drone"))));
+        for (Mapping mapping : mappings) {
+            parts.add(new Part.OfMapping(mapping));
+        }
+        return Rig.of(parts);
+    }
+
+    private static void tap(Bench bench, int pad) {
+        bench.arrive("box", new MidiMessage.NoteOn(1, 35 + pad, 100));
+        bench.pass(20);
+        bench.arrive("box", new MidiMessage.NoteOff(1, 35 + pad, 0));
+        bench.pass(20);
+    }
+
+    private static List<String> recalled(Bench bench) {
+        return bench.traces.stream()
+                .flatMap(trace -> trace.all(Step.PresetRecalled.class).stream())
+                .map(Step.PresetRecalled::preset)
+                .toList();
+    }
+
+    @Test
+    void aPresetSetsAllItsValuesInOrderAndOpensItsPage() {
+        Bench bench = new Bench(rig(button("m1", 1, new Do.Recall("desk", "q1", 0, ""))));
+        bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
+        assertThat(bench.words("desk")).containsExactly("/desk/volume 0.000", "/desk/cutoff 8000.000");
+        assertThat(bench.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 2));
+        assertThat(Explain.lines(bench.last(), rig(button("m1", 1, new Do.StopAll()))))
+                .extracting(Explain.Line::text)
+                .contains("The preset “Surge” was recalled.");
+        bench.sent.clear();
+        bench.engine.handle(new Event.Recalled(bench.nanos, "q2"));
+        assertThat(bench.words("desk")).containsExactly("/desk/volume -20.000", "/desk/cutoff 300.000");
+        bench.engine.handle(new Event.Recalled(bench.nanos, "none"));
+        assertThat(bench.last().first(Step.Refused.class).why()).contains("no such preset");
+        bench.gone("desk");
+        bench.engine.handle(new Event.Recalled(bench.nanos, "q1"));
+        assertThat(bench.last().first(Step.Refused.class).why())
+                .contains("Surge")
+                .contains("not there");
+    }
+
+    @Test
+    void presetsOfATypeOrTagAreGoneThroughByNameAndRound() {
+        Bench bench = new Bench(rig(
+                button("m1", 1, new Do.Recall("desk", "", 1, "drone")),
+                button("m2", 2, new Do.Recall("desk", "", -1, ""))));
+        tap(bench, 1);
+        tap(bench, 1);
+        tap(bench, 1);
+        tap(bench, 1);
+        assertThat(recalled(bench)).containsExactly("q2", "q4", "q3", "q2");
+        bench.traces.clear();
+        tap(bench, 2);
+        assertThat(recalled(bench))
+                .as("back from Ebb, which is the first of all")
+                .containsExactly("q1");
+    }
+
+    @Test
+    void whatIsMissingIsAFaultOfItsMappingAlone() {
+        Rig rig = rig(
+                button("m1", 1, new Do.Recall("desk", "q9", 0, "")),
+                button("m2", 2, new Do.Recall("box", "", 1, "")),
+                button("m3", 1, new Do.Recall("desk", "q3", 0, "")));
+        assertThat(Fault.of(rig.mapping("m1").orElseThrow(), rig))
+                .contains("It recalls a preset that is not there any more.");
+        assertThat(Fault.of(rig.mapping("m2").orElseThrow(), rig))
+                .contains("It goes through presets, but there are none.");
+        Bench bench = new Bench(rig);
+        tap(bench, 1);
+        assertThat(recalled(bench)).containsExactly("q3");
+        assertThat(Sentence.of(rig.mapping("m3").orElseThrow(), rig).text()).contains("recall “Neap” on Desk");
+    }
+
+    @Test
+    void pagesWithATagAreGoneThroughFromWhereverOneIs() {
+        Bench bench = new Bench(rig(
+                button("m1", 1, new Do.OpenPage("desk", "", 1, "storm")),
+                button("m2", 2, new Do.OpenPage("desk", "b", 0, ""))));
+        tap(bench, 2);
+        tap(bench, 1);
+        tap(bench, 1);
+        tap(bench, 1);
+        assertThat(bench.traces.stream()
+                        .flatMap(trace -> trace.all(Step.PageOpened.class).stream())
+                        .map(Step.PageOpened::page))
+                .containsExactly(2, 3, 1, 3);
+    }
+
+    @Test
+    void aVariableHasItsDefaultIsSetWithoutAMessageAndGivesItsValue() {
+        Bench bench = new Bench(rig(
+                button("m1", 1, new Do.SetTo(CUTOFF, new Value.Same(LEVEL))),
+                button("m2", 2, new Do.Nudge(LEVEL, 300, false)),
+                Gear.mapping("m3", "k1", "turn", "volume")));
+        tap(bench, 1);
+        assertThat(bench.words("desk")).as("4 is below 200 Hz").containsExactly("/desk/cutoff 200.000");
+        tap(bench, 2);
+        assertThat(bench.words("mind")).isEmpty();
+        Step.ParameterTold told = bench.traces.stream()
+                .map(trace -> trace.first(Step.ParameterTold.class))
+                .filter(step -> step != null)
+                .findFirst()
+                .orElseThrow();
+        assertThat(told).isEqualTo(new Step.ParameterTold(LEVEL, 1, "10", true, true));
+        bench.edit(rig(button("m2", 2, new Do.Nudge(LEVEL, -3, false))));
+        tap(bench, 2);
+        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.ParameterTold.class).stream()))
+                .as("an edit leaves it where it was")
+                .last()
+                .satisfies(step -> assertThat(step.text()).isEqualTo("7"));
+    }
+
+    @Test
+    void tapsMakeATempoAndAPauseBeginsAnew() {
+        Bench bench = new Bench(rig(button("m1", 1, new Do.Tap(CUTOFF))));
+        assertThat(Do.Tap.real(0.5, "BPM")).isEqualTo(120);
+        assertThat(Do.Tap.real(0.5, "ms")).isEqualTo(500);
+        assertThat(Do.Tap.real(0.5, "s")).isEqualTo(0.5);
+        bench = new Bench(tempo());
+        tap(bench, 1);
+        assertThat(bench.words("mind")).isEmpty();
+        for (int i = 0; i < 3; i++) {
+            bench.pass(460);
+            tap(bench, 1);
+        }
+        assertThat(level(bench)).isEqualTo("120");
+        bench.pass(4000);
+        tap(bench, 1);
+        assertThat(level(bench)).as("one tap says nothing").isEqualTo("120");
+        bench.pass(960);
+        tap(bench, 1);
+        assertThat(level(bench)).isEqualTo("60");
+    }
+
+    private static String level(Bench bench) {
+        return bench.traces.stream()
+                .flatMap(trace -> trace.all(Step.ParameterTold.class).stream())
+                .reduce((a, b) -> b)
+                .map(Step.ParameterTold::text)
+                .orElse("");
+    }
+
+    private static Rig tempo() {
+        Parameter tempo = new Parameter(
+                "level", "", "Tempo", new Range(20, 300, ""), new Law.Linear(), 90, new Binding.Kept(), true);
+        return Rig.of(List.of(
+                new Part.OfDevice(Gear.box()),
+                new Part.OfDevice(new Device(
+                        "mind",
+                        "Variables",
+                        "",
+                        new Seat(Seat.Wire.NONE, "", ""),
+                        Profile.BLANK.withParameters(List.of(tempo)))),
+                new Part.OfMapping(button("m1", 1, new Do.Tap(LEVEL)))));
+    }
+}

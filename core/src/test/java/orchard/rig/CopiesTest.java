@@ -1,0 +1,121 @@
+package orchard.rig;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.Gear;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
+import orchard.mapping.Value;
+import org.junit.jupiter.api.Test;
+
+class CopiesTest {
+
+    private static final Ref.ToControl KNOB = new Ref.ToControl("box", "k1", "turn");
+    private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
+
+    private static Device other(Device device, String id, String name, Profile profile) {
+        return new Device(id, name, "", device.seat(), profile);
+    }
+
+    /** The rig with a second box whose pads have other ids, a second desk, and a second page of knobs. */
+    private static Rig rig(Mapping... mappings) {
+        Device box = Gear.box();
+        List<Control> renamed = new ArrayList<>();
+        for (Control control : box.profile().controls()) {
+            renamed.add(
+                    control.kind() == Control.Kind.PAD
+                            ? new Control(
+                                    "x" + control.id(),
+                                    control.name(),
+                                    control.kind(),
+                                    control.dimensions(),
+                                    control.face())
+                            : control);
+        }
+        List<Part> parts = new ArrayList<>(Gear.rig(mappings).parts());
+        parts.removeIf(part -> part.id().equals("box"));
+        List<Control> paged = new ArrayList<>(box.profile().controls());
+        Control knob = box.profile().control("k1").orElseThrow();
+        paged.add(new Control(
+                "k1@2", knob.name(), "", knob.kind(), knob.dimensions(), knob.face(), new Control.Page("knobs", 2)));
+        parts.add(new Part.OfDevice(other(box, "box", "Box", box.profile().withControls(paged))));
+        parts.add(new Part.OfDevice(
+                other(box, "crate", "Crate", box.profile().withControls(renamed).withLights(List.of()))));
+        parts.add(new Part.OfDevice(
+                other(Gear.desk(), "stage", "Stage", Gear.desk().profile())));
+        return Rig.of(parts);
+    }
+
+    @Test
+    void aPairIsAnsweredByTheLightsOfItsControlAndASwitchByItsGate() {
+        Rig rig = rig();
+        Mapping made = new Copies(rig).pair("m1", KNOB, CUTOFF);
+        assertThat(made.show().answers())
+                .extracting(answer -> answer.light().light())
+                .containsExactly("k1.text", "k1.ring");
+        Mapping pad = new Copies(rig)
+                .pair("m1", new Ref.ToControl("box", "p1", "velocity"), new Ref.ToParameter("desk", "mute"));
+        assertThat(pad.trigger().dimension()).isEqualTo("gate");
+        assertThat(pad.show().answers()).extracting(Show.Answer::rule).containsExactly(Show.Rule.ON_OFF);
+        assertThatThrownBy(() -> new Copies(rig(made)).pair("m2", KNOB, CUTOFF))
+                .isInstanceOf(EditRefused.class)
+                .hasMessageContaining("already");
+    }
+
+    @Test
+    void aSetIsCopiedToAnotherControllerByIdOrByItsPlaceInTheRow() {
+        Mapping knob = new Copies(rig()).pair("m1", KNOB, CUTOFF);
+        Mapping pad = Gear.mapping("m2", "p2", "gate", "mute")
+                .with(new Do(List.of(new Do.SetTo(CUTOFF, new Value.Fixed(500))), List.of(new Do.Reset(CUTOFF))));
+        Rig rig = rig(knob, pad);
+        List<Mapping> made = new Copies(rig).toDevice(rig.mappings(), "box", "crate");
+        assertThat(made).extracting(Mapping::id).containsExactly("m3", "m4");
+        assertThat(made.get(0).trigger()).isEqualTo(new Ref.ToControl("crate", "k1", "turn"));
+        assertThat(made.get(0).show().answers()).as("the crate has no lights").isEmpty();
+        assertThat(made.get(1).trigger().control()).isEqualTo("xp2");
+        assertThat(made.get(1).then()).isEqualTo(pad.then());
+        assertThatThrownBy(() -> new Copies(rig).toDevice(rig.mappings(), "box", "desk"))
+                .hasMessageContaining("Desk has 0 endless knobs");
+    }
+
+    @Test
+    void aSetIsCopiedToOtherSoftwareAndToAnotherBank() {
+        Mapping knob = new Copies(rig()).pair("m1", KNOB, CUTOFF);
+        Rig rig = rig(knob);
+        List<Mapping> made = new Copies(rig).toDevice(rig.mappings(), "desk", "stage");
+        assertThat(made.get(0).trigger()).isEqualTo(KNOB);
+        assertThat(made.get(0).targets()).containsExactly(new Ref.ToParameter("stage", "cutoff"));
+        assertThat(new Copies(rig).toPage(rig.mappings(), 2).get(0).trigger().control())
+                .isEqualTo("k1@2");
+        assertThatThrownBy(() -> new Copies(rig).toPage(rig.mappings(), 3))
+                .hasMessageContaining("There is no Knob 1 on page 3");
+    }
+
+    @Test
+    void everyActionCanBeAboutAnotherParameter() {
+        Ref.ToParameter volume = new Ref.ToParameter("desk", "volume");
+        List<Do.Action> all = List.of(
+                new Do.SetParameter(CUTOFF),
+                new Do.SetTo(CUTOFF, new Value.Fixed(1)),
+                new Do.Nudge(CUTOFF, 1, true),
+                new Do.Toggle(CUTOFF, 1, 2),
+                new Do.Reset(CUTOFF),
+                new Do.Hold(CUTOFF, new Value.Fixed(1)),
+                new Do.Choose(CUTOFF, List.of(), null),
+                new Do.Tap(CUTOFF));
+        assertThat(all).allSatisfy(action -> {
+            assertThat(action.about(volume).parameter()).isEqualTo(volume);
+            assertThat(action.about(volume).getClass()).isEqualTo(action.getClass());
+            assertThat(action.about(volume).about(CUTOFF)).isEqualTo(action);
+        });
+        assertThat(new Do.StopAll().about(volume)).isEqualTo(new Do.StopAll());
+    }
+}
