@@ -1,6 +1,7 @@
 // Finder: narrows the list as one types; the tree and the chips narrow it further. What a line means is said by Java.
 import { send } from "./socket.js";
 import { learn } from "./main.js";
+import { narrowing, neighbour, open as openRow } from "./lists.js";
 
 let page;
 let rows = [];
@@ -8,28 +9,18 @@ const chosen = { words: "", group: "", show: new Set() };
 
 export function mount(main, known) {
   page = main;
-  rows = [...main.querySelectorAll("tbody tr")].map((row) => ({ row, words: row.dataset.words, cell: row.querySelector(".val") }));
-  const field = main.querySelector("#find");
-  if (field.value) chosen.words = field.value;
-  else field.value = chosen.words;
-  field.addEventListener("input", () => {
-    chosen.words = field.value;
-    narrow();
-  });
+  rows = [...main.querySelectorAll("tbody#lines tr")];
+  const narrow = narrowing(main, rows, chosen, fits, () =>
+    main.querySelectorAll("button[data-group]").forEach((button) => button.setAttribute("aria-pressed", button.dataset.group === chosen.group)));
   main.querySelectorAll("button[data-group]").forEach((button) => button.addEventListener("click", () => {
     chosen.group = button.dataset.group;
     narrow();
   }));
-  main.querySelectorAll("[data-show]").forEach((chip) => chip.addEventListener("click", () => {
-    if (!chosen.show.delete(chip.dataset.show)) chosen.show.add(chip.dataset.show);
-    narrow();
-  }));
   main.querySelector("[data-clear]").addEventListener("click", () => {
-    Object.assign(chosen, { words: "", group: "", show: new Set() });
-    field.value = "";
+    chosen.group = "";
     narrow();
   });
-  main.querySelector("tbody").addEventListener("click", (event) => {
+  main.querySelector("#lines").addEventListener("click", (event) => {
     const row = event.target.closest("tr");
     if (!row || event.ctrlKey || event.metaKey || event.shiftKey) return;
     event.preventDefault();
@@ -39,47 +30,27 @@ export function mount(main, known) {
     const { device, parameter } = event.currentTarget.dataset;
     learn(true).then(() => send({ type: "learn", device, parameter }));
   });
-  narrow();
   main.querySelector("tr[aria-current]")?.scrollIntoView({ block: "center" });
   if (known) show(known.parameters, known.controls);
 }
 
-function open(row) {
-  const path = "/map/find?at=" + encodeURIComponent(row.dataset.at);
-  history.replaceState(null, "", path);
-  htmx.ajax("GET", path, { source: "#said", target: "#detail", select: "#detail", swap: "outerHTML" });
-  page.querySelector("tr[aria-current]")?.removeAttribute("aria-current");
-  row.setAttribute("aria-current", "true");
-}
+const open = (row) => openRow(page, row, "/map/find?at=" + encodeURIComponent(row.dataset.at));
 
-function narrow() {
-  const words = chosen.words.toLowerCase().split(/\s+/).filter(Boolean);
-  const { group, show } = chosen;
+function fits({ dataset: data }, { group, show }) {
   const kinds = ["parameter", "control"].filter((kind) => show.has(kind));
-  let count = 0;
-  for (const { row, words: own } of rows) {
-    const data = row.dataset;
-    const fits = words.every((word) => own.includes(word))
-      && (!group || data.group === group || (!group.includes("/") && data.group.startsWith(group + "/")))
-      && (!kinds.length || kinds.includes(data.kind))
-      && (!show.has("unmapped") || data.mapped === "0")
-      && (!show.has("twice") || Number(data.mapped) > 1)
-      && (!show.has("favourite") || data.star === "true");
-    row.hidden = !fits;
-    if (fits) count++;
-  }
-  page.querySelector("#count").textContent = count === rows.length ? `${count} in the rig` : `${count} of ${rows.length}`;
-  page.querySelector("#nothing").hidden = count > 0 || !rows.length;
-  page.querySelectorAll("button[data-group]").forEach((button) => button.setAttribute("aria-pressed", button.dataset.group === group));
-  page.querySelectorAll("[data-show]").forEach((chip) => chip.setAttribute("aria-pressed", show.has(chip.dataset.show)));
+  return (!group || data.group === group || (!group.includes("/") && data.group.startsWith(group + "/")))
+    && (!kinds.length || kinds.includes(data.kind))
+    && (!show.has("unmapped") || data.mapped === "0")
+    && (!show.has("twice") || Number(data.mapped) > 1)
+    && (!show.has("favourite") || data.star === "true");
 }
 
 function show(parameters = {}, controls = {}) {
-  for (const { row, cell } of rows) {
+  for (const row of rows) {
     const parameter = parameters[row.dataset.key];
     const control = controls[row.dataset.key];
-    if (parameter) cell.textContent = parameter.text;
-    else if (control) cell.textContent = Math.round(control.position * 100) + " %";
+    if (parameter) row.querySelector(".val").textContent = parameter.text;
+    else if (control) row.querySelector(".val").textContent = Math.round(control.position * 100) + " %";
   }
   const big = page.querySelector(".bigvalue");
   if (big && parameters[big.dataset.key]) big.textContent = parameters[big.dataset.key].text;
@@ -99,14 +70,8 @@ export function key(event, main) {
     main.querySelector("#find").focus();
     return true;
   }
-  const by = { j: 1, ArrowDown: 1, k: -1, ArrowUp: -1 }[event.key];
-  if (!by || event.altKey) return false;
-  const seen = rows.map(({ row }) => row).filter((row) => !row.hidden);
-  const at = seen.findIndex((row) => row.hasAttribute("aria-current"));
-  const next = seen[Math.max(0, Math.min(seen.length - 1, at + by))];
-  if (next) {
-    open(next);
-    next.scrollIntoView({ block: "nearest" });
-  }
+  const next = !event.altKey && neighbour(rows, event.key);
+  if (!next) return false;
+  open(next);
   return true;
 }

@@ -13,8 +13,12 @@ import * as perform from "./perform.js";
 import * as monitor from "./monitor.js";
 import * as find from "./find.js";
 import * as pages from "./pages.js";
+import * as presets from "./presets.js";
+import * as pairs from "./pairs.js";
+import * as many from "./many.js";
+import * as table from "./table.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table };
 const said = document.getElementById("said");
 let quiet = 0;
 
@@ -49,7 +53,7 @@ socket.on("live", (message) => {
   for (const [key, words] of Object.entries(message.lights ?? {})) faceText(key, words);
   view()?.live?.(message);
 });
-["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory"].forEach((type) =>
+["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory", "recalled", "heard"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
 // Something is chosen or typed in a form and not sent yet.

@@ -82,7 +82,7 @@ export function escape() {
 }
 
 export function key(event, main) {
-  const go = { r: () => openClause("shape"), c: () => openClause("when"), e: () => openClause("do"), s: () => main.querySelector(".addstage summary")?.click(), f: () => openClause("marks"), n: () => openClause("repeat"), p: () => (location.href = "/map/find"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
+  const go = { r: () => openClause("shape"), c: () => openClause("when"), e: () => openClause("do"), s: () => main.querySelector(".addstage summary")?.click(), f: () => openClause("marks"), n: () => openClause("repeat"), p: () => (location.href = "/map/find"), y: () => (location.href = "/map/presets"), g: () => (location.href = "/map/pairs"), v: () => (location.href = "/map/many"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
   if (!go || event.altKey || event.target.closest?.(".cell") && event.key === "Delete") return false;
   go();
   return true;

@@ -248,7 +248,8 @@ public final class Compiler {
                 Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
                         .anyMatch(MidiKeys::isJoined),
                 sysExShapes(device.profile()),
-                MemoryFormat.named(device.profile().setup().memory()).orElse(null));
+                MemoryFormat.named(device.profile().setup().memory()).orElse(null),
+                places.parameterPages(device));
     }
 
     /** What the other dimensions of a control set, where the device wants to know of fingers. */

@@ -161,6 +161,15 @@ public final class Engine {
         } else if (event instanceof Event.Typed typed) {
             turn.send(typed.device(), typed.message());
             turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
+        } else if (event instanceof Event.Opened opened) {
+            DevicePlan device = plan.devices.get(opened.device());
+            GroupPlan pages = device == null ? null : device.pages();
+            int page = pages == null ? 0 : pages.group().keys().indexOf(opened.page()) + 1;
+            if (page > 0) {
+                turnTo(pages, page);
+            } else {
+                turn.note(new Step.Refused("There is no such page any more"));
+            }
         } else if (event instanceof Event.Recalled recalled) {
             PresetPlan preset = plan.presets.get(recalled.preset());
             if (preset == null) {

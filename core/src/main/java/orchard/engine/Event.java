@@ -24,6 +24,9 @@ public sealed interface Event {
     /** A person set a parameter on a page; position 0..1. */
     record Touched(long nanos, String device, String parameter, double position) implements Event {}
 
+    /** A person opened a page of a device's parameters. */
+    record Opened(long nanos, String device, String page) implements Event {}
+
     /** A person recalled a preset on a page. */
     record Recalled(long nanos, String preset) implements Event {}
 

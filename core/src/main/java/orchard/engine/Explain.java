@@ -58,6 +58,9 @@ public final class Explain {
                     names.words(new Ref.ToParameter(touched.device(), touched.parameter()))
                             + " was touched on a page."));
         }
+        if (trace.event() instanceof Event.Recalled) {
+            lines.add(line(Tone.IN, "A preset was asked for on a page."));
+        }
         for (Step step : trace.steps()) {
             add(step, trace, names, lines);
         }

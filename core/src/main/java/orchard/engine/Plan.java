@@ -92,6 +92,7 @@ public final class Plan {
      * @param joins whether some of it is said in halves that have to be joined
      * @param sysExShapes where numbers stand in SysEx messages that do not end with theirs
      * @param memory the language in which its memory speaks, or null
+     * @param pages the pages of its parameters, or null
      */
     record DevicePlan(
             int slot,
@@ -104,7 +105,8 @@ public final class Plan {
             LightPlan[] lights,
             boolean joins,
             SysExTemplate[] sysExShapes,
-            MemoryFormat memory) {
+            MemoryFormat memory,
+            GroupPlan pages) {
 
         private static final ControlPlan[] NONE = {};
 

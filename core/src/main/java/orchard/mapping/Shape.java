@@ -92,6 +92,17 @@ public record Shape(List<Stage> stages) {
         return new Shape(next);
     }
 
+    /** The same shape without any stage of a kind, bypassed ones too. */
+    public Shape without(Class<? extends Stage> kind) {
+        return new Shape(
+                stages.stream().filter(stage -> !kind.isInstance(bare(stage))).toList());
+    }
+
+    /** The same shape with one stage more where it belongs; null adds none. */
+    public Shape and(Stage stage) {
+        return stage == null ? this : put(stage);
+    }
+
     /** Where {@link #put} puts a stage. */
     public int placeFor(Stage stage) {
         int at = stages.size();

@@ -21,7 +21,19 @@ final class DemoMappings {
     private DemoMappings() {}
 
     static List<Mapping> more() {
-        return List.of(pan(), zones(), voice(), again(), drones(), scene(), pedal());
+        return List.of(
+                pan(),
+                zones(),
+                voice(),
+                again(),
+                drones(),
+                scene(),
+                pedal(),
+                looks(),
+                tempo(),
+                jog(),
+                storm(),
+                stormier());
     }
 
     /** Gull's endless turn is the first mover's pan. */
@@ -95,6 +107,53 @@ final class DemoMappings {
                         new Shape(List.of(new Stage.Smooth(0.15))),
                         new Do.SetParameter(parameter("loft", "house.master")))
                 .with(Takeover.PICK_UP);
+    }
+
+    /** The wand goes through the looks of the lamps. */
+    private static Mapping looks() {
+        return mapping(
+                        "m31",
+                        List.of(control("gull", "key1", "gate")),
+                        Shape.WHOLE,
+                        new Do.Recall("loft", "", 1, "look"))
+                .with(new Marks(false, List.of("lamps")));
+    }
+
+    /** The wand taps the tempo. */
+    private static Mapping tempo() {
+        return mapping(
+                "m32",
+                List.of(control("gull", "key2", "gate")),
+                Shape.WHOLE,
+                new Do.Tap(parameter("wherry", "song.tempo")));
+    }
+
+    /** A finger that goes round on pad 5 winds the song on and back, a bar of four a turn. */
+    private static Mapping jog() {
+        return mapping(
+                        "m33",
+                        List.of(control("cobble", "pad5", "x")),
+                        new Shape(List.of(new Stage.Scale(0, 1, 0, 4, true))),
+                        new Do.SetParameter(parameter("wherry", "song.position")))
+                .with(new When(List.of(control("cobble", "pad5", "x")), Gesture.CIRCLE));
+    }
+
+    /** How much storm there is stands in a variable; one key lets the lamps have it … */
+    private static Mapping storm() {
+        return mapping(
+                "m34",
+                List.of(control("gull", "key3", "gate")),
+                Shape.WHOLE,
+                new Do.SetTo(parameter("loft", "lamp9.level"), new Value.Same(parameter("variables", "storm"))));
+    }
+
+    /** … and another makes it more, and then none again. */
+    private static Mapping stormier() {
+        return mapping(
+                "m35",
+                List.of(control("gull", "key4", "gate")),
+                Shape.WHOLE,
+                new Do.Nudge(parameter("variables", "storm"), 20, true));
     }
 
     private static Mapping mapping(String id, List<Ref.ToControl> triggers, Shape shape, Do.Action... actions) {

@@ -95,7 +95,9 @@ final class DemoRig {
                 new Device("gull", "Gull", "right hand", new Seat(Seat.Wire.OSC, "/gull", ""), ProfileShelf.gull())));
         parts.add(new Part.OfDevice(wherry(wherryAt)));
         parts.add(new Part.OfDevice(loft(loftAt)));
+        parts.add(new Part.OfDevice(DemoPresets.variables()));
         parts.add(new Part.OfLayout(balcony()));
+        DemoPresets.all().forEach(preset -> parts.add(new Part.OfPreset(preset)));
         mappings().forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
         parts.addAll(songs());
         return parts;

@@ -101,6 +101,16 @@ public final class EngineRoom {
         thread.offer(nanos -> new Event.Touched(nanos, device, parameter, position));
     }
 
+    /** A person lays a page of parameters under its controls. */
+    public void open(String device, String page) {
+        thread.offer(nanos -> new Event.Opened(nanos, device, page));
+    }
+
+    /** A person recalls a preset. */
+    public void recall(String preset) {
+        thread.offer(nanos -> new Event.Recalled(nanos, preset));
+    }
+
     /**
      * A person sends a message.
      *

@@ -17,6 +17,7 @@ import java.util.concurrent.atomic.LongAdder;
 import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.engine.Event;
 import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
@@ -52,6 +53,7 @@ public final class LiveHub {
     private final Memories memories;
     private final Shaped shaped;
     private final Inventories inventories;
+    private final Unheard unheard;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
@@ -72,6 +74,7 @@ public final class LiveHub {
             Memories memories,
             Shaped shaped,
             Inventories inventories,
+            Unheard unheard,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -85,6 +88,7 @@ public final class LiveHub {
         this.memories = memories;
         this.shaped = shaped;
         this.inventories = inventories;
+        this.unheard = unheard;
         this.socket = socket;
     }
 
@@ -124,11 +128,15 @@ public final class LiveHub {
         Set<String> rows = new LinkedHashSet<>();
         List<Trace> traces = new ArrayList<>();
         queue.drainTo(traces);
+        Set<String> unheardFrom = new LinkedHashSet<>();
         for (Trace trace : traces) {
             log.take(trace);
             learn.take(trace);
             describing.take(trace);
             memories.take(trace);
+            if (unheard.take(trace)) {
+                unheardFrom.add(((Event.Arrived) trace.event()).device());
+            }
             if (inventories.take(trace)) {
                 socket.tellPage("find", Map.of("type", "inventory"));
             }
@@ -162,6 +170,7 @@ public final class LiveHub {
             all.put("hits", hits);
             socket.tellLive(all, few);
         }
+        unheardFrom.forEach(device -> socket.tellPage("table", Map.of("type", "heard", "device", device)));
         tellLearn();
         if (frame % MONITOR_FRAMES == 0) {
             socket.tellMonitors(unseen.sum() + engine.dropped());
@@ -198,6 +207,9 @@ public final class LiveHub {
         } else if (step instanceof Step.LightShown shown) {
             lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
         } else if (step instanceof Step.PageOpened opened) {
+            if (opened.group().equals("parameters")) {
+                socket.tellPage("pages", Map.of("type", "opened", "device", opened.device(), "page", opened.page()));
+            }
             socket.tellPage(
                     "describe",
                     Map.of(
@@ -209,6 +221,9 @@ public final class LiveHub {
                             opened.group(),
                             "page",
                             opened.page()));
+        } else if (step instanceof Step.PresetRecalled recalled) {
+            socket.tellPage(
+                    "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));
         } else if (step instanceof Step.PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
         }

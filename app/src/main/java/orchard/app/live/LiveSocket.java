@@ -31,7 +31,8 @@ import tools.jackson.databind.json.JsonMapper;
 public final class LiveSocket extends TextWebSocketHandler {
 
     /** Views that draw the values of controls and parameters as they move. */
-    private static final Set<String> VALUE_VIEWS = Set.of("find", "pages", "map", "describe", "layouts");
+    private static final Set<String> VALUE_VIEWS =
+            Set.of("find", "pages", "presets", "table", "map", "describe", "layouts");
 
     private static final HexFormat HEX = HexFormat.of();
 

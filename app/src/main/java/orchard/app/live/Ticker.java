@@ -123,6 +123,8 @@ public final class Ticker {
                     && Identity.of(arrived.message()).isEmpty();
             return (unknown ? "unknown " : "in ") + arrived.device() + " "
                     + arrived.message().subject();
+        } else if (trace.event() instanceof Event.Recalled recalled) {
+            return "recalled " + recalled.preset();
         } else if (trace.event() instanceof Event.Presence presence) {
             return "presence " + presence.device();
         }
@@ -152,7 +154,11 @@ public final class Ticker {
         }
         Row one = trace.event() instanceof Event.Arrived arrived
                 ? arrived(trace, key, arrived.device(), arrived.message())
-                : trace.event() instanceof Event.Touched touched ? touched(trace, key, touched) : presence(trace, key);
+                : trace.event() instanceof Event.Touched touched
+                        ? touched(trace, key, touched)
+                        : trace.event() instanceof Event.Recalled recalled
+                                ? recalled(trace, key, recalled)
+                                : presence(trace, key);
         return new Row(key, one.trace(), row.count, one.kind(), one.message(), one.text(), one.housekeeping());
     }
 
@@ -160,6 +166,18 @@ public final class Ticker {
         Ref ref = new Ref.ToParameter(touched.device(), touched.parameter());
         Kind kind = trace.first(Step.Refused.class) == null ? Kind.ARRIVING : Kind.WRONG;
         return row(trace, key, kind, "page", names.words(ref) + outcome(trace), false);
+    }
+
+    private Row recalled(Trace trace, String key, Event.Recalled recalled) {
+        Step.Refused refused = trace.first(Step.Refused.class);
+        String name = names.presets().stream()
+                .filter(preset -> preset.id().equals(recalled.preset()))
+                .map(preset -> "preset “" + preset.name() + "” of " + name(preset.device()))
+                .findFirst()
+                .orElse("a preset that is not there");
+        return refused == null
+                ? row(trace, key, Kind.ARRIVING, "page", name, false)
+                : row(trace, key, Kind.WRONG, "page", name + ": " + refused.why(), false);
     }
 
     private Row presence(Trace trace, String key) {
@@ -215,6 +233,10 @@ public final class Ticker {
         Step.ParameterSet set = trace.first(Step.ParameterSet.class);
         if (set != null) {
             return " → " + names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
+        }
+        Step.PresetRecalled preset = trace.first(Step.PresetRecalled.class);
+        if (preset != null) {
+            return " → preset of " + name(preset.device());
         }
         Step.Considered considered = trace.first(Step.Considered.class);
         return considered == null || considered.why().isEmpty() ? "" : ": " + considered.why();

@@ -57,6 +57,7 @@ public final class Values {
     }
 
     private final Map<String, String> displays = new ConcurrentHashMap<>();
+    private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<String, Integer> pages = new ConcurrentHashMap<>();
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
@@ -86,6 +87,11 @@ public final class Values {
         return pages.getOrDefault(device + "/" + group, 1);
     }
 
+    /** The preset a device recalled last, or "". */
+    public String recalled(String device) {
+        return recalled.getOrDefault(device, "");
+    }
+
     /** All parameters whose value is known. */
     public Map<String, OfParameter> parameters() {
         return parameters;
@@ -101,6 +107,9 @@ public final class Values {
             }
             if (step instanceof Step.PageOpened opened) {
                 pages.put(opened.device() + "/" + opened.group(), opened.page());
+            }
+            if (step instanceof Step.PresetRecalled preset) {
+                recalled.put(preset.device(), preset.preset());
             }
             if (step instanceof Step.ControlMoved moved) {
                 Message message = trace.event() instanceof Event.Arrived arrived ? arrived.message() : null;

@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import orchard.app.live.EngineRoom;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
-import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -44,12 +44,14 @@ class ParameterPagesPage {
     private final Names names;
     private final Values values;
     private final Learn learn;
+    private final EngineRoom engine;
 
-    ParameterPagesPage(RigKeeper keeper, Names names, Values values, Learn learn) {
+    ParameterPagesPage(RigKeeper keeper, Names names, Values values, Learn learn, EngineRoom engine) {
         this.keeper = keeper;
         this.names = names;
         this.values = values;
         this.learn = learn;
+        this.engine = engine;
     }
 
     /** One place of a page, as it is drawn. */
@@ -82,6 +84,13 @@ class ParameterPagesPage {
         model.addAttribute("device", device);
         model.addAttribute("seen", keeper.revision(device.id()));
         model.addAttribute("pages", pages);
+        model.addAttribute(
+                "tags",
+                pages.stream()
+                        .flatMap(p -> p.marks().tags().stream())
+                        .distinct()
+                        .sorted()
+                        .toList());
         model.addAttribute("openNow", values.page(device.id(), "parameters"));
         model.addAttribute(
                 "rows",
@@ -93,28 +102,15 @@ class ParameterPagesPage {
                                                 && open.device().equals(device.id())))
                         .map(m -> new Choice(m.id(), Sentence.of(m, names).text()))
                         .toList());
-        List<Choice> controls = new ArrayList<>();
-        List<Choice> buttons = new ArrayList<>();
-        for (Device hands : rig.gear()) {
-            for (Control control : hands.profile().controls()) {
-                String dimension =
-                        control.dimension("gate").isPresent() && control.kind().pressed()
-                                ? "gate"
-                                : control.dimensions().get(0).name();
-                Choice choice = new Choice(
-                        StageForm.key(new Ref.ToControl(hands.id(), control.id(), dimension)),
-                        control.name() + " of " + hands.name());
-                (control.kind().pressed() ? buttons : controls).add(choice);
-            }
-        }
-        model.addAttribute("controls", controls);
-        model.addAttribute("buttons", buttons);
+        model.addAttribute("controls", Pickers.movers(rig));
+        model.addAttribute("buttons", Pickers.buttons(rig));
         Optional<ParameterPage> open = pages.stream()
                 .filter(p -> p.id().equals(page))
                 .findFirst()
                 .or(() -> pages.stream().findFirst());
         open.ifPresent(p -> {
             model.addAttribute("open", p);
+            model.addAttribute("openNumber", pages.indexOf(p) + 1);
             model.addAttribute("listening", learn.listensFor(device.id(), p.id()));
             model.addAttribute(
                     "spots",
@@ -261,6 +257,17 @@ class ParameterPagesPage {
                 "Lay the pages of " + owner.name() + " under " + names.words(first),
                 new Part.OfMapping(mapping(rig, new Copies(rig).run(device, first, many), new Do.SetOfPage(device)))));
         return go(device, "");
+    }
+
+    /** Lays a page under the controls now, as a control could. */
+    @PostMapping("/map/pages/{device}/{page}/open")
+    ResponseEntity<Void> open(@PathVariable String device, @PathVariable String page) {
+        keeper.rig()
+                .ownDevice(device)
+                .filter(d -> d.profile().setup().parameterPages().stream().anyMatch(p -> p.id().equals(page)))
+                .orElseThrow(Replies::gone);
+        engine.open(device, page);
+        return ResponseEntity.noContent().build();
     }
 
     /** A button goes on to the next page. */

@@ -86,7 +86,7 @@ class KeepingTest {
     /** A device that is nowhere, with a group that is known wherever it stands. */
     private static Device variables() {
         return new Device(
-                "variables",
+                "mine",
                 "Variables",
                 "",
                 new Seat(Seat.Wire.NONE, "", ""),

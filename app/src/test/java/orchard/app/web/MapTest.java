@@ -290,12 +290,12 @@ class MapTest {
         browser.see("form[data-clause=repeat] .refusal", "From Encoder 1 on there are only 8 endless knobs");
         browser.type("#times", "7");
         browser.press(Keys.ENTER);
-        browser.see("#mappings", "37 mappings");
+        browser.see("#mappings", "42 mappings");
         browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
         orchard.standIn("sluice").play("encoder3", "turn", 20);
         browser.until(() -> !shows(orchard, "wherry", "/wherry/track/3/pan").equals("0 %"));
         browser.chord(Keys.CONTROL, "z");
-        browser.see("#mappings", "30 mappings");
+        browser.see("#mappings", "35 mappings");
         hand(orchard, "wherry", "/wherry/track/3/pan", 0.5);
     }
 

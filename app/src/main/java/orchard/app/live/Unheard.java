@@ -1,0 +1,73 @@
+package orchard.app.live;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import orchard.engine.Event;
+import orchard.engine.Step;
+import orchard.engine.Trace;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+import org.springframework.stereotype.Component;
+
+/** What devices said lately that nothing in the rig is about: moved on a device, it tells what a parameter may be. Safe for several threads. */
+@Component
+public final class Unheard {
+
+    private static final int MOST = 8;
+
+    /**
+     * Something heard.
+     *
+     * @param address as a table of parameters has it
+     * @param low the lowest number heard
+     * @param high the highest number heard
+     */
+    public record Heard(String address, double low, double high) {
+        private Heard and(double number) {
+            return new Heard(address, Math.min(low, number), Math.max(high, number));
+        }
+    }
+
+    private final Map<String, Map<String, Heard>> byDevice = new LinkedHashMap<>();
+
+    /** Takes a trace; true if its device said something nobody listens to. */
+    synchronized boolean take(Trace trace) {
+        if (!(trace.event() instanceof Event.Arrived arrived) || trace.first(Step.NobodyListens.class) == null) {
+            return false;
+        }
+        Heard heard = heard(arrived.message());
+        if (heard == null) {
+            return false;
+        }
+        Map<String, Heard> lately = byDevice.computeIfAbsent(arrived.device(), d -> new LinkedHashMap<>());
+        Heard before = lately.remove(heard.address());
+        lately.put(heard.address(), before == null ? heard : before.and(heard.low()));
+        if (lately.size() > MOST) {
+            lately.remove(lately.keySet().iterator().next());
+        }
+        return true;
+    }
+
+    private static Heard heard(Message message) {
+        if (message instanceof OscMessage osc && Double.isFinite(osc.number(0))) {
+            return new Heard(osc.address(), osc.number(0), osc.number(0));
+        } else if (message instanceof MidiMessage.ControlChange cc) {
+            return new Heard("CC %d, ch %d".formatted(cc.number(), cc.channel()), cc.value(), cc.value());
+        } else if (message instanceof MidiMessage.ProgramChange program) {
+            return new Heard("program change, ch " + program.channel(), program.program(), program.program());
+        }
+        return null;
+    }
+
+    /** What a device said lately, the newest first. */
+    public synchronized List<Heard> of(String device) {
+        List<Heard> lately =
+                new ArrayList<>(byDevice.getOrDefault(device, Map.of()).values());
+        Collections.reverse(lately);
+        return lately;
+    }
+}
