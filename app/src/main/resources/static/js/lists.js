@@ -17,7 +17,7 @@ export function narrowing(main, rows, chosen, fits, told = () => {}) {
       if (stays) count++;
     }
     const counted = main.querySelector("#count");
-    if (counted) counted.textContent = (count === entries.length ? count : `${count} of ${entries.length}`) + " " + counted.dataset.of;
+    if (counted) counted.textContent = (count === entries.length ? count : `${count} of ${entries.length}`) + " " + (entries.length === 1 ? counted.dataset.of.replace(/s$/, "") : counted.dataset.of);
     const nothing = main.querySelector("#nothing");
     if (nothing) nothing.hidden = count > 0 || !entries.length;
     main.querySelectorAll("[data-show]").forEach((chip) => chip.setAttribute("aria-pressed", chosen.show.has(chip.dataset.show)));

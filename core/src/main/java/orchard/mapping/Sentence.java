@@ -52,7 +52,7 @@ public record Sentence(List<Phrase> phrases) {
         Optional<Control> control =
                 directory.device(trigger.device()).flatMap(d -> d.profile().control(trigger.control()));
         phrases.add(plain("When "));
-        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when().triggers(), directory)));
+        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory)));
         phrases.add(plain(" " + verb(mapping.when(), control)));
         phrases.add(plain(", "));
         if (follows(mapping)) {
@@ -114,7 +114,13 @@ public record Sentence(List<Phrase> phrases) {
     }
 
     /** A run of controls is named by its ends. */
-    private static String triggers(List<Ref.ToControl> triggers, Directory directory) {
+    private static String triggers(When when, Directory directory) {
+        List<Ref.ToControl> triggers = when.triggers();
+        if (when.gesture().kind() == Gesture.Kind.CIRCLE) {
+            // the finger goes round on all of it, whichever of its dimensions stands for that
+            Ref.ToControl on = triggers.get(0);
+            return directory.words(new Ref.ToControl(on.device(), on.control(), "gate"));
+        }
         return triggers.size() > 3
                 ? "one of %d, %s to %s"
                         .formatted(

@@ -140,8 +140,12 @@ public final class Words {
     }
 
     private static String onward(int by, String what, String tag) {
-        return "go " + (by > 0 ? "on " : "back ") + Math.abs(by) + " " + (tag.isEmpty() ? "" : "“" + tag + "” ") + what
-                + (Math.abs(by) == 1 ? "" : "s");
+        String named = (tag.isEmpty() ? "" : "“" + tag + "” ") + what;
+        return switch (by) {
+            case 1 -> "go to the next " + named;
+            case -1 -> "go to the " + named + " before";
+            default -> "go " + (by > 0 ? "on " : "back ") + Math.abs(by) + " " + named + "s";
+        };
     }
 
     private static String device(String id, Directory names) {

@@ -2,11 +2,13 @@ package orchard.standin;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
 /**
  * A lamp desk with 12 lamps (level, hue, saturation), 2 movers (pan, tilt), 4 banks of 8 playbacks, a master, blackout and tap tempo, on
- * OSC over UDP both ways.
+ * OSC over UDP both ways. On MIDI controllers 1 to 8 are the playbacks and 16 the master, both ways; program changes 0 to 3 are the banks; note 36 is
+ * the blackout as long as it is held, note 37 taps the tempo.
  *
  * <p>Gestures beside those of every desk: {@code tap hit}.
  *
@@ -19,6 +21,10 @@ public final class LampLoft extends OscDesk {
     private static final int BANKS = 4;
     private static final int PLAYBACKS = 8;
     private static final int TAPS = 4;
+    private static final int MASTER = 16;
+    private static final int BLACKOUT_NOTE = 36;
+    private static final int TAP_NOTE = 37;
+    private static final int MODEL = 0x06;
     private static final String AT = "/loft/";
     private static final String[] NAMES = {
         "Harbour left",
@@ -37,6 +43,8 @@ public final class LampLoft extends OscDesk {
 
     private final float[][] banks = new float[BANKS][PLAYBACKS];
     private final Deque<Long> taps = new ArrayDeque<>();
+    private DeskMidi midi;
+    private boolean hearing;
 
     /** @param port UDP port it listens on, on this machine only; 0 for any free one */
     public LampLoft(int port) {
@@ -70,6 +78,50 @@ public final class LampLoft extends OscDesk {
         add(DeskParameter.named(AT + "blackout", "Blackout", "off", "on"));
         add(new DeskParameter(AT + "tempo", "Tempo", 20, 300, 120, "BPM", "linear"));
         open();
+        midi = new DeskMidi("Lamp Loft", MODEL, true, this::hear);
+    }
+
+    /** Something came in on MIDI; it is not said back. */
+    private synchronized void hear(MidiMessage message) {
+        if (!isUp()) {
+            return;
+        }
+        hearing = true;
+        if (message instanceof MidiMessage.ControlChange cc && cc.number() >= 1 && cc.number() <= PLAYBACKS) {
+            set(AT + "playback/" + cc.number(), cc.value() * 100 / 127f);
+        } else if (message instanceof MidiMessage.ControlChange cc && cc.number() == MASTER) {
+            set(AT + "master", cc.value() * 100 / 127f);
+        } else if (message instanceof MidiMessage.ProgramChange program && program.program() < BANKS) {
+            set(AT + "bank", program.program() + 1f);
+        } else if (message instanceof MidiMessage.NoteOn on && on.note() == BLACKOUT_NOTE) {
+            set(AT + "blackout", on.velocity() > 0 ? 1 : 0);
+        } else if (message instanceof MidiMessage.NoteOff off && off.note() == BLACKOUT_NOTE) {
+            set(AT + "blackout", 0);
+        } else if (message instanceof MidiMessage.NoteOn on && on.note() == TAP_NOTE && on.velocity() > 0) {
+            tap(System.nanoTime());
+        }
+        hearing = false;
+    }
+
+    /** What a change is on MIDI, or null. */
+    private static MidiMessage onMidi(String address, float value) {
+        int seven = Math.round(value * 127 / 100);
+        if (address.startsWith(AT + "playback/")) {
+            return new MidiMessage.ControlChange(1, number(address), seven);
+        } else if (address.equals(AT + "master")) {
+            return new MidiMessage.ControlChange(1, MASTER, seven);
+        }
+        return address.equals(AT + "bank") ? new MidiMessage.ProgramChange(1, Math.round(value) - 1) : null;
+    }
+
+    private static int number(String address) {
+        return Integer.parseInt(address.substring((AT + "playback/").length()));
+    }
+
+    @Override
+    public void close() {
+        super.close();
+        midi.close();
     }
 
     @Override
@@ -113,10 +165,13 @@ public final class LampLoft extends OscDesk {
     @Override
     void changed(DeskParameter parameter, float value) {
         String address = parameter.address();
+        MidiMessage message = onMidi(address, value);
+        if (message != null && !hearing && midi != null && isUp()) {
+            midi.send(message);
+        }
         int bank = Math.round(values.get(AT + "bank")) - 1;
         if (address.startsWith(AT + "playback/")) {
-            int playback = Integer.parseInt(address.substring((AT + "playback/").length())) - 1;
-            banks[bank][playback] = value;
+            banks[bank][number(address) - 1] = value;
         } else if (address.equals(AT + "bank")) {
             float[] levels = banks[bank].clone();
             for (int playback = 0; playback < PLAYBACKS; playback++) {

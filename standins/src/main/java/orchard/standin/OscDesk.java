@@ -97,6 +97,7 @@ abstract class OscDesk implements StandIn {
         }
         DeskParameter parameter = parameters.get(part);
         if (parameter != null && gesture.equals("set") && parameter.settable()) {
+            touched(parameter);
             set(parameter, parameter.at(amount));
         } else if (!hand(part, gesture, amount)) {
             throw new IllegalArgumentException(id() + " has no " + part + " to " + gesture);
@@ -116,6 +117,14 @@ abstract class OscDesk implements StandIn {
 
     /** A parameter was set, by hand or by a message. */
     void changed(DeskParameter parameter, float value) {}
+
+    /** A hand is about to move a parameter on the desk's own panel. */
+    void touched(DeskParameter parameter) {}
+
+    /** Whether anything comes in or goes out. */
+    final boolean isUp() {
+        return cable.isUp();
+    }
 
     /** Whether a parameter goes back to where it was when the finger leaves it. */
     boolean returns(DeskParameter parameter) {

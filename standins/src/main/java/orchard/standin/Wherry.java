@@ -2,19 +2,22 @@ package orchard.standin;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
 /**
  * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, clips), a device on the narrator's track, six blend knobs,
  * scenes, markers, transport, tempo, groove, automation and a master, on OSC over UDP both ways. It pushes every change to its
- * subscribers, with the value and the text on its display.
+ * subscribers, with the value and the text on its display. On MIDI, which it only hears, notes 36 to 43 start scenes, and any controller can be
+ * taught to move a parameter.
  *
- * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}. Track names are changed by
- * {@link #rename}.
+ * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}, {@code learn hit}: the parameter that was moved last
+ * by hand takes the next controller. Tracks are renamed by {@link #rename} and moved by {@link #move}.
  *
  * <p>Habits: the meters move only while it plays; while automation is on touch, a volume goes back to where it was when the finger
  * leaves; its modulator moves blend knob 6 thirty times a second; a device can be replaced, and then its parameters are others.
@@ -25,6 +28,8 @@ public final class Wherry extends OscDesk {
     private static final int SCENES = 8;
     private static final String AT = "/wherry/";
     private static final int NARRATOR = 4;
+    private static final int LOWEST_SCENE_NOTE = 36;
+    private static final int MODEL = 0x05;
     private static final String[] NAMES = {
         "Harp",
         "Bellows",
@@ -56,6 +61,12 @@ public final class Wherry extends OscDesk {
     /** Which of the tracks stands at each place. */
     private final List<Integer> order = new ArrayList<>();
 
+    /** What each controller moves, by channel and number. */
+    private final Map<String, String> learned = new HashMap<>();
+
+    private DeskMidi midi;
+    private String handled = "";
+    private String learning = "";
     private boolean playing;
     private long beat;
 
@@ -78,7 +89,9 @@ public final class Wherry extends OscDesk {
         filter();
         song();
         panel.show("transport", 0, "stopped");
+        panel.show("learn", 0, "");
         open();
+        midi = new DeskMidi("Wherry", MODEL, false, this::hear);
         if (lan) {
             clock.execute(this::announce);
         }
@@ -155,6 +168,9 @@ public final class Wherry extends OscDesk {
     boolean hand(String part, String gesture, double amount) {
         if (gesture.equals("hit") && (part.equals("play") || part.equals("stop"))) {
             transport(part.equals("play"));
+            return true;
+        } else if (part.equals("learn") && gesture.equals("hit")) {
+            learn(learning.isEmpty() ? handled : "");
             return true;
         } else if (part.equals("device") && gesture.equals("replace")) {
             replaceDevice();
@@ -240,8 +256,47 @@ public final class Wherry extends OscDesk {
     }
 
     @Override
+    void touched(DeskParameter parameter) {
+        handled = parameter.address();
+    }
+
+    /** The next controller moves this parameter from now on; "" for none after all. */
+    private void learn(String address) {
+        DeskParameter parameter = parameters.get(address);
+        learning = parameter != null && parameter.settable() ? address : "";
+        panel.show("learn", learning.isEmpty() ? 0 : 1, learning.isEmpty() ? "" : "a controller for " + learning);
+        push(OscMessage.of("/wherry/learning", learning));
+    }
+
+    /** Something came in on MIDI. */
+    private synchronized void hear(MidiMessage message) {
+        if (!isUp()) {
+            return;
+        }
+        if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
+            int scene = on.note() - LOWEST_SCENE_NOTE + 1;
+            if (scene >= 1 && scene <= SCENES) {
+                set(AT + "scene", scene);
+            }
+        } else if (message instanceof MidiMessage.ControlChange cc) {
+            String controller = "CC %d, ch %d".formatted(cc.number(), cc.channel());
+            if (!learning.isEmpty()) {
+                learned.put(controller, learning);
+                push(OscMessage.of("/wherry/learned", learning, controller));
+                panel.show("learn", 0, controller + ": " + learning);
+                learning = "";
+            }
+            DeskParameter parameter = parameters.get(learned.getOrDefault(controller, ""));
+            if (parameter != null) {
+                set(parameter, parameter.at(cc.value() / 127.0));
+            }
+        }
+    }
+
+    @Override
     boolean heard(OscMessage message) {
         switch (message.address()) {
+            case "/wherry/learn" -> learn(message.text(0));
             case "/wherry/play" -> transport(true);
             case "/wherry/stop" -> transport(false);
             default -> {
@@ -297,6 +352,7 @@ public final class Wherry extends OscDesk {
     @Override
     public void close() {
         super.close();
+        midi.close();
         if (announcing != null) {
             try {
                 announcing.close();

@@ -8,9 +8,16 @@ import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.SocketTimeoutException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Predicate;
+import javax.sound.midi.InvalidMidiDataException;
+import javax.sound.midi.ShortMessage;
+import orchard.signal.Identity;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 import org.junit.jupiter.api.AfterEach;
@@ -177,6 +184,15 @@ class OscStandInsTest {
         throw new AssertionError("never heard");
     }
 
+    /** What comes up to this address, by address. */
+    private Map<String, OscMessage> hearAll(String last) throws IOException {
+        Map<String, OscMessage> heard = new HashMap<>();
+        while (!heard.containsKey(last)) {
+            receive().forEach(message -> heard.put(((OscMessage) message).address(), (OscMessage) message));
+        }
+        return heard;
+    }
+
     private List<String> hearUntilQuiet() throws IOException {
         List<String> words = new ArrayList<>();
         socket.setSoTimeout(300);
@@ -193,5 +209,86 @@ class OscStandInsTest {
         DatagramPacket packet = new DatagramPacket(new byte[65_536], 65_536);
         socket.receive(packet);
         return OscCodec.decode(packet.getData(), packet.getLength());
+    }
+
+    @Test
+    void aTrackOfWherryThatIsMovedKeepsWhatItIsAndTakesEverythingAlong() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/track/4/volume", -33f));
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            assertThat(hearAll("/wherry/track/24/meter")
+                            .get("/wherry/track/4/id")
+                            .text(0))
+                    .isEqualTo("track-4");
+            wherry.move(4, 2);
+            Map<String, OscMessage> heard = hearAll("/wherry/track/24/meter");
+            assertThat(heard.get("/wherry/track/2/id").text(0)).isEqualTo("track-4");
+            assertThat(heard.get("/wherry/track/3/id").text(0)).isEqualTo("track-2");
+            assertThat(heard.get("/wherry/track/2/name").text(0)).isEqualTo("Narrator");
+            assertThat(heard.get("/wherry/track/2/volume").number(0)).isEqualTo(-33);
+            say(wherry, OscMessage.of("/wherry/track/2/device/1/cutoff", 500f));
+            assertThat(hear(m -> m.address().equals("/wherry/track/2/device/1/cutoff") && m.number(0) < 8000)
+                            .number(0))
+                    .isEqualTo(500);
+            say(wherry, OscMessage.of("/wherry/track/4/device/1/cutoff", 500f));
+            assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0))
+                    .isEqualTo("/wherry/track/4/device/1/cutoff");
+        }
+    }
+
+    @Test
+    void wherryLearnsAControllerAndStartsScenesByNotes() throws IOException {
+        try (Wherry wherry = new Wherry(0);
+                Plug plug = new Plug("Wherry", message -> {})) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            hear(m -> m.address().equals("/wherry/master"));
+            plug.send(new ShortMessage(ShortMessage.CONTROL_CHANGE, 0, 20, 127));
+            say(wherry, OscMessage.of("/wherry/learn", "/wherry/blend/2"));
+            assertThat(hear(m -> m.address().equals("/wherry/learning")).text(0))
+                    .isEqualTo("/wherry/blend/2");
+            plug.send(new ShortMessage(ShortMessage.CONTROL_CHANGE, 0, 20, 127));
+            assertThat(hear(m -> m.address().equals("/wherry/learned")).text(1)).isEqualTo("CC 20, ch 1");
+            assertThat(hear(m -> m.address().equals("/wherry/blend/2")).number(0))
+                    .isEqualTo(100);
+            plug.send(new ShortMessage(ShortMessage.NOTE_ON, 0, 38, 90));
+            assertThat(hear(m -> m.address().equals("/wherry/scene")).number(0)).isEqualTo(3);
+            wherry.play("/wherry/master", "set", 0.5);
+            wherry.play("learn", "hit", 1);
+            assertThat(hear(m -> m.address().equals("/wherry/learning")).text(0))
+                    .isEqualTo("/wherry/master");
+        } catch (InvalidMidiDataException e) {
+            throw new IOException(e);
+        }
+    }
+
+    @Test
+    void theLampDeskIsInStepOnBothItsWires() throws IOException {
+        List<Message> heard = new CopyOnWriteArrayList<>();
+        try (LampLoft loft = new LampLoft(0);
+                Plug plug = new Plug("Lamp Loft", heard::add)) {
+            plug.tell(Identity.REQUEST);
+            assertThat(heard).hasSize(1);
+            assertThat(Identity.of(heard.get(0)).orElseThrow().model()).startsWith("7D 06");
+            loft.play("/loft/playback/3", "set", 1);
+            assertThat(heard).last().isEqualTo(new MidiMessage.ControlChange(1, 3, 127));
+            loft.play("/loft/bank", "set", 0.34);
+            assertThat(heard).contains(new MidiMessage.ProgramChange(1, 1));
+            assertThat(heard).last().isEqualTo(new MidiMessage.ControlChange(1, 8, 0));
+            heard.clear();
+            plug.send(new ShortMessage(ShortMessage.PROGRAM_CHANGE, 0, 0, 0));
+            assertThat(loft.panel().readings())
+                    .filteredOn(reading -> reading.part().equals("/loft/playback/3"))
+                    .extracting(StandIn.Reading::text)
+                    .containsExactly("100 %");
+            assertThat(heard).as("what came in is not said back").isEmpty();
+            plug.send(new ShortMessage(ShortMessage.NOTE_ON, 0, 36, 90));
+            plug.send(new ShortMessage(ShortMessage.NOTE_OFF, 0, 36, 0));
+            assertThat(loft.panel().readings())
+                    .filteredOn(reading -> reading.part().equals("/loft/blackout"))
+                    .extracting(StandIn.Reading::text)
+                    .containsExactly("off");
+        } catch (InvalidMidiDataException e) {
+            throw new IOException(e);
+        }
     }
 }

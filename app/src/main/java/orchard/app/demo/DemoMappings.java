@@ -33,7 +33,8 @@ final class DemoMappings {
                 tempo(),
                 jog(),
                 storm(),
-                stormier());
+                stormier(),
+                bank());
     }
 
     /** Gull's endless turn is the first mover's pan. */
@@ -154,6 +155,15 @@ final class DemoMappings {
                 List.of(control("gull", "key4", "gate")),
                 Shape.WHOLE,
                 new Do.Nudge(parameter("variables", "storm"), 20, true));
+    }
+
+    /** The last switch of the foot board goes through the banks of the lamp desk. */
+    private static Mapping bank() {
+        return mapping(
+                "m36",
+                List.of(control("treadle", "switch10", "press")),
+                Shape.WHOLE,
+                new Do.Nudge(parameter("loftmidi", "bank"), 1, true));
     }
 
     private static Mapping mapping(String id, List<Ref.ToControl> triggers, Shape shape, Do.Action... actions) {

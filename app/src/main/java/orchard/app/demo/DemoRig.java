@@ -95,6 +95,8 @@ final class DemoRig {
                 new Device("gull", "Gull", "right hand", new Seat(Seat.Wire.OSC, "/gull", ""), ProfileShelf.gull())));
         parts.add(new Part.OfDevice(wherry(wherryAt)));
         parts.add(new Part.OfDevice(loft(loftAt)));
+        parts.add(byMidi("wherrymidi", "Wherry", MidiProfiles.wherry()));
+        parts.add(byMidi("loftmidi", "Lamp Loft", MidiProfiles.loft()));
         parts.add(new Part.OfDevice(DemoPresets.variables()));
         parts.add(new Part.OfLayout(balcony()));
         DemoPresets.all().forEach(preset -> parts.add(new Part.OfPreset(preset)));
@@ -105,6 +107,12 @@ final class DemoRig {
 
     private static Part midi(String id, String name, String role, Profile profile) {
         return new Part.OfDevice(new Device(id, name, role, new Seat(Seat.Wire.MIDI, name, name), profile));
+    }
+
+    /** The other socket of a device on OSC. */
+    private static Part byMidi(String id, String port, Profile profile) {
+        return new Part.OfDevice(
+                new Device(id, port + " by MIDI", "its other socket", new Seat(Seat.Wire.MIDI, port, port), profile));
     }
 
     private static Layout balcony() {

@@ -184,6 +184,44 @@ final class MidiProfiles {
                                 "envelope1.release Rel")));
     }
 
+    /** The MIDI side of the music software: what its learned controllers move is up to it. */
+    static Profile wherry() {
+        List<Parameter> parameters = new ArrayList<>();
+        for (int i = 1; i <= 4; i++) {
+            parameters.add(new Parameter(
+                    "learned" + i,
+                    "",
+                    "Learned " + i,
+                    new Range(0, 127, ""),
+                    new Law.Stepped(128),
+                    0,
+                    controller(19 + i),
+                    true));
+        }
+        return profile(List.of(), List.of(), parameters, List.of(), List.of());
+    }
+
+    /** The MIDI side of the lamp desk: the playbacks of the bank that is on, and the master. */
+    static Profile loft() {
+        List<Parameter> parameters = new ArrayList<>();
+        for (int i = 1; i <= 8; i++) {
+            parameters.add(new Parameter(
+                    "playback" + i,
+                    "",
+                    "Playback " + i,
+                    new Range(0, 100, "%"),
+                    new Law.Linear(),
+                    0,
+                    controller(i),
+                    true));
+        }
+        parameters.add(new Parameter(
+                "master", "", "Master", new Range(0, 100, "%"), new Law.Linear(), 100, controller(16), true));
+        parameters.add(new Parameter(
+                "bank", "", "Bank", new Range(1, 4, ""), new Law.Stepped(4), 1, new Binding.Program(1), true));
+        return profile(List.of(), List.of(), parameters, List.of(), List.of());
+    }
+
     private static List<ParameterPage.Entry> entries(String... entries) {
         return Stream.of(entries)
                 .map(entry -> entry.split(" ", 2))

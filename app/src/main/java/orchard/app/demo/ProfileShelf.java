@@ -35,6 +35,8 @@ public final class ProfileShelf {
         all.put("Gull", gull());
         all.put("Wherry", OscProfiles.wherry());
         all.put("Lamp Loft", OscProfiles.loft());
+        all.put("Wherry by MIDI", MidiProfiles.wherry());
+        all.put("Lamp Loft by MIDI", MidiProfiles.loft());
         all.putAll(GenericProfiles.all());
         return all;
     }

@@ -21,6 +21,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
+import orchard.gear.Takeover;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -94,6 +95,7 @@ class ConnectPage {
         model.addAttribute("tcpPort", ports.oscTcpPort());
         model.addAttribute("found", found(rig));
         model.addAttribute("settings", rig.settings());
+        model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("settingsSeen", keeper.revision(Settings.ID));
         model.addAttribute("portTroubles", ports.portTroubles().values());
         model.addAttribute("sessionPort", ports.sessionPort());
@@ -255,14 +257,18 @@ class ConnectPage {
         return Replies.go("/connect");
     }
 
-    /** Where OSC is heard besides the first port, and how octaves are counted. */
+    /** Where OSC is heard besides the first port, how octaves are counted, and what controls do that stand elsewhere. */
     @PostMapping("/connect/settings")
     ResponseEntity<Void> settings(
-            @RequestParam long seen, @RequestParam String udp, @RequestParam String tcp, @RequestParam int octave) {
+            @RequestParam long seen,
+            @RequestParam String udp,
+            @RequestParam String tcp,
+            @RequestParam int octave,
+            @RequestParam(defaultValue = "JUMP") Takeover takeover) {
         keeper.commit(Settings.ID, seen, rig -> {
             Settings before = rig.settings();
-            Settings after = new Settings(
-                    octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), before.takeover());
+            Settings after =
+                    new Settings(octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), takeover);
             Part old = rig.part(Settings.ID).orElse(null);
             return old == null
                     ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))

@@ -12,6 +12,7 @@ import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Palette;
 import orchard.gear.Swatch;
+import orchard.gear.Takeover;
 import orchard.rig.EditRefused;
 import orchard.signal.MidiMessage;
 import org.springframework.http.HttpHeaders;
@@ -82,6 +83,19 @@ class FeelActions {
                 "brightness",
                 device -> "Light " + device.name() + " at " + brightness.strip() + " %",
                 profile -> profile.with(profile.setup().lit(number(id, "brightness", brightness))));
+        return DeviceEdits.back(id, "feel");
+    }
+
+    /** What its absolute controls do that stand elsewhere than their parameters. */
+    @PostMapping("/describe/{id}/takeover")
+    ResponseEntity<Void> takeover(
+            @PathVariable String id, @RequestParam long seen, @RequestParam(required = false) Takeover takeover) {
+        edits.profile(
+                id,
+                seen,
+                "takeover",
+                device -> "Takeover of " + device.name(),
+                profile -> profile.with(profile.setup().with(takeover)));
         return DeviceEdits.back(id, "feel");
     }
 

@@ -16,6 +16,7 @@ import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Doubt;
 import orchard.gear.Inventory;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
@@ -124,43 +125,72 @@ class FinderPage {
         return "find/page";
     }
 
+    /** A button: what it asks for, and its words. */
+    record Press(String what, String words) {}
+
     /**
-     * A device whose own list and the rig's differ, or that could be asked for one.
+     * Something about a device that a person should know, or decide.
      *
      * @param text what is the matter, a sentence
-     * @param asks whether it is asked, rather than taken over
+     * @param more what else, or ""
      */
-    record Notice(String device, long seen, String text, String more, boolean asks) {}
+    record Notice(String device, long seen, String text, String more, List<Press> presses) {}
 
     private List<Notice> notices(Rig rig) {
         List<Notice> notices = new ArrayList<>();
         for (Device device : rig.devices()) {
             Optional<Inventory> told = inventories.of(device);
             long seen = keeper.revision(device.id());
+            List<Doubt> doubts = Doubt.of(device.profile(), names.told(device));
+            if (!doubts.isEmpty()) {
+                notices.add(new Notice(device.id(), seen, unsure(device, doubts), "", UNSURE));
+            }
             if (told.isPresent() && (!told.get().agrees())) {
                 Inventory inventory = told.get();
                 List<String> parts = new ArrayList<>();
-                if (!inventory.found().isEmpty()) {
-                    parts.add(some(inventory.found()) + " new");
-                }
-                if (!inventory.gone().isEmpty()) {
-                    parts.add(some(inventory.gone()) + " gone");
-                }
-                if (!inventory.changed().isEmpty()) {
-                    parts.add(some(inventory.changed()) + " changed");
-                }
+                part(inventory.found(), " new", parts);
+                part(inventory.gone(), " gone", parts);
+                part(inventory.changed(), " changed", parts);
+                part(inventory.moved(), " elsewhere", parts);
                 notices.add(new Notice(
                         device.id(),
                         seen,
                         device.name() + " tells of other parameters than the rig has: " + String.join("; ", parts)
                                 + ".",
                         String.join(" ", inventory.unreadable()),
-                        false));
+                        List.of(new Press("take", "Take them over"))));
             } else if (told.isEmpty() && device.profile().parameters().isEmpty() && Inventories.canBeAsked(device)) {
-                notices.add(new Notice(device.id(), seen, device.name() + " has no parameters yet.", "", true));
+                notices.add(new Notice(
+                        device.id(),
+                        seen,
+                        device.name() + " has no parameters yet.",
+                        "",
+                        List.of(new Press("ask", "Ask it for them"))));
             }
         }
         return notices;
+    }
+
+    private static void part(List<Parameter> parameters, String words, List<String> parts) {
+        if (!parameters.isEmpty()) {
+            parts.add(some(parameters) + words);
+        }
+    }
+
+    /** What to do when nobody knows whether something was moved or renamed. */
+    static final List<Press> UNSURE = List.of(
+            new Press("follow", "They were moved: follow the names"), new Press("stay", "They were renamed: stay"));
+
+    /** What a device tells that may mean that something was moved. */
+    static String unsure(Device device, List<Doubt> doubts) {
+        Doubt first = doubts.get(0);
+        return "Unsure: where %s had %s it has %s now, and %s elsewhere%s. Mappings still move the old places."
+                .formatted(
+                        device.name(),
+                        first.group().name(),
+                        first.called(),
+                        first.group().name(),
+                        doubts.size() == 1 ? "" : ", and so for " + (doubts.size() - 1) + " more");
     }
 
     private static String some(List<Parameter> parameters) {
@@ -190,6 +220,33 @@ class FinderPage {
                     new Part.OfDevice(before.with(told.merged())));
         });
         return Replies.go("/map/find");
+    }
+
+    /** Whoever was in doubt knows now: names were moved, or places renamed. */
+    @PostMapping("/map/find/{device}/{what:follow|stay}")
+    ResponseEntity<Void> decide(
+            @PathVariable String device,
+            @PathVariable String what,
+            @RequestParam long seen,
+            @RequestParam(defaultValue = "") String mapping) {
+        boolean follows = what.equals("follow");
+        keeper.commit(device, seen, rig -> {
+            Device before = rig.ownDevice(device).orElseThrow(Replies::gone);
+            Map<String, String> told = names.told(before);
+            List<Doubt> doubts = Doubt.of(before.profile(), told);
+            if (doubts.isEmpty()) {
+                throw EditRefused.invalid(device, "", "There is no doubt any more: it told its names anew.");
+            }
+            Profile after = follows ? Doubt.follow(before.profile(), doubts) : Doubt.stay(before.profile(), told);
+            return Edit.change(
+                    follows ? "Mappings follow what was moved on " + before.name() : "Names of " + before.name(),
+                    new Part.OfDevice(before),
+                    new Part.OfDevice(before.with(after)));
+        });
+        if (follows) {
+            keeper.rig().ownDevice(device).filter(Inventories::canBeAsked).ifPresent(inventories::ask);
+        }
+        return Replies.go(mapping.isEmpty() ? "/map/find" : "/map?mapping=" + Replies.query(mapping));
     }
 
     private Row row(Device device, Parameter parameter, int number, Map<Ref.ToParameter, Integer> movedBy) {

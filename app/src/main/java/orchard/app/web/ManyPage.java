@@ -97,9 +97,8 @@ class ManyPage {
     /** Takes over in another way. */
     @PostMapping("/map/many/takeover")
     ResponseEntity<Void> takeover(
-            @RequestParam(defaultValue = "") List<String> mapping, @RequestParam(defaultValue = "") String value) {
-        Takeover takeover = value.isEmpty() ? null : Takeover.valueOf(value);
-        return change(mapping, "Takeover", (rig, m) -> m.with(takeover));
+            @RequestParam(defaultValue = "") List<String> mapping, @RequestParam(required = false) Takeover value) {
+        return change(mapping, "Takeover", (rig, m) -> m.with(value));
     }
 
     /** Favourites, or none any more. */

@@ -16,6 +16,7 @@ import orchard.check.Check;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Doubt;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -182,10 +183,28 @@ class MapPage {
                         Stream.concat(Stream.of(trigger.device()), target.map(Ref.ToParameter::device).stream())
                                 .toList(),
                         rig));
+        Optional<Device> doubtful = target.flatMap(t -> rig.ownDevice(t.device()));
+        List<Doubt> doubts = doubtful.map(d -> Doubt.of(d.profile(), names.told(d))).orElse(List.of()).stream()
+                .filter(doubt -> parameter
+                        .filter(p -> doubt.isAround(doubtful.orElseThrow().profile(), p.group()))
+                        .isPresent())
+                .toList();
+        if (!doubts.isEmpty()) {
+            model.addAttribute("unsure", FinderPage.unsure(doubtful.orElseThrow(), doubts));
+            model.addAttribute("unsurePresses", FinderPage.UNSURE);
+            model.addAttribute("unsureOf", doubtful.orElseThrow().id());
+            model.addAttribute(
+                    "unsureSeen", keeper.revision(doubtful.orElseThrow().id()));
+        }
         model.addAttribute("triggerControl", trigger.control());
         model.addAttribute("triggerKey", Values.key(trigger));
         model.addAttribute("targetKey", target.map(Values::key).orElse(""));
-        model.addAttribute("message", dimension.map(d -> d.pattern().words()).orElse("nothing that is known"));
+        boolean circled = mapping.when().gesture().kind() == Gesture.Kind.CIRCLE;
+        model.addAttribute(
+                "message",
+                circled
+                        ? "the place of a finger on it"
+                        : dimension.map(d -> d.pattern().words()).orElse("nothing that is known"));
         if (follows && parameter.isPresent()) {
             Parameter p = parameter.get();
             model.addAttribute("parameter", p);

@@ -90,6 +90,12 @@ class PresetsPage {
                 .toList();
         model.addAttribute("at", at);
         model.addAttribute("devices", devices);
+        model.addAttribute(
+                "keepers",
+                devices.stream()
+                        .filter(device ->
+                                presets.stream().anyMatch(p -> p.device().equals(device.id())))
+                        .toList());
         model.addAttribute("rows", presets.stream().map(p -> row(p, rig)).toList());
         model.addAttribute(
                 "types",

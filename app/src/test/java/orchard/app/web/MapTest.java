@@ -290,12 +290,12 @@ class MapTest {
         browser.see("form[data-clause=repeat] .refusal", "From Encoder 1 on there are only 8 endless knobs");
         browser.type("#times", "7");
         browser.press(Keys.ENTER);
-        browser.see("#mappings", "42 mappings");
+        browser.see("#mappings", "43 mappings");
         browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
         orchard.standIn("sluice").play("encoder3", "turn", 20);
         browser.until(() -> !shows(orchard, "wherry", "/wherry/track/3/pan").equals("0 %"));
         browser.chord(Keys.CONTROL, "z");
-        browser.see("#mappings", "35 mappings");
+        browser.see("#mappings", "36 mappings");
         hand(orchard, "wherry", "/wherry/track/3/pan", 0.5);
     }
 
@@ -342,7 +342,7 @@ class MapTest {
         browser.see(".reasons", "set what is on the open page of Lamp Loft");
         browser.find("#turn").sendKeys("Page 2 of Cobble");
         browser.click("form[hx-post$='/turn'] button[value='1']");
-        browser.see(".reasons", "When Page 2 of Cobble is pressed, go on 1 page of Lamp Loft");
+        browser.see(".reasons", "When Page 2 of Cobble is pressed, go to the next page of Lamp Loft");
         StandIn cobble = orchard.standIn("cobble");
         cobble.play("knob4", "turn", -300);
         cobble.play("knob4", "turn", 300);
