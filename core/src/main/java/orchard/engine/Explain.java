@@ -88,6 +88,11 @@ public final class Explain {
                     names.words(set.parameter()) + " was set to "
                             + names.text(set.parameter(), set.position()) + ": "
                             + set.message().words() + " to " + device(set.parameter(), names) + "."));
+        } else if (step instanceof Step.VariableSet set) {
+            lines.add(line(
+                    Tone.THROUGH,
+                    names.words(set.parameter()) + " is " + names.text(set.parameter(), set.position())
+                            + " now: a variable, which nobody has to be told."));
         } else if (step instanceof Step.ParameterTold told) {
             lines.add(line(
                     Tone.IN,

@@ -179,6 +179,13 @@ final class Mappings {
             actions.press(mapping, control, position);
         } else if (!down && before) {
             actions.release(mapping, control, position);
+        } else if (mapping.targets().length == 0) {
+            note(
+                    mapping,
+                    0,
+                    Step.Verdict.HELD_BACK,
+                    List.of(),
+                    down ? "heard, but it is pressed already" : "heard, but it was not pressed");
         }
     }
 

@@ -52,15 +52,13 @@ final class Parameters {
             turn.send(plan.ref().device(), message);
         }
         if (turn.traced()) {
-            turn.note(message == null ? kept(plan) : new Step.ParameterSet(plan.ref(), settled, message));
+            turn.note(
+                    message == null
+                            ? new Step.VariableSet(plan.ref(), settled)
+                            : new Step.ParameterSet(plan.ref(), settled, message));
         }
         answers.answer(plan);
         return true;
-    }
-
-    /** Where a variable stands: nobody else tells. */
-    private Step kept(ParameterPlan plan) {
-        return new Step.ParameterTold(plan.ref(), state.parameterPosition[plan.slot()], text(plan), true, true);
     }
 
     /** Variables that never had a value get their default. */

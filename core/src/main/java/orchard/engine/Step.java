@@ -55,6 +55,9 @@ public sealed interface Step {
     /** A parameter was set. */
     record ParameterSet(Ref.ToParameter parameter, double position, Message message) implements Step {}
 
+    /** A variable was set: nobody had to be told. */
+    record VariableSet(Ref.ToParameter parameter, double position) implements Step {}
+
     /** A light was told what to show. */
     record LightShown(Ref.ToLight light, String text, Message message) implements Step {}
 

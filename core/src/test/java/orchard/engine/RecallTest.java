@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -193,18 +194,19 @@ class RecallTest {
         assertThat(bench.words("desk")).as("4 is below 200 Hz").containsExactly("/desk/cutoff 200.000");
         tap(bench, 2);
         assertThat(bench.words("mind")).isEmpty();
-        Step.ParameterTold told = bench.traces.stream()
-                .map(trace -> trace.first(Step.ParameterTold.class))
-                .filter(step -> step != null)
-                .findFirst()
-                .orElseThrow();
-        assertThat(told).isEqualTo(new Step.ParameterTold(LEVEL, 1, "10", true, true));
+        assertThat(sets(bench)).containsExactly(new Step.VariableSet(LEVEL, 1));
         bench.edit(rig(button("m2", 2, new Do.Nudge(LEVEL, -3, false))));
         tap(bench, 2);
-        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.ParameterTold.class).stream()))
+        assertThat(sets(bench))
                 .as("an edit leaves it where it was")
                 .last()
-                .satisfies(step -> assertThat(step.text()).isEqualTo("7"));
+                .satisfies(step -> assertThat(step.position()).isEqualTo(0.7));
+    }
+
+    private static List<Step.VariableSet> sets(Bench bench) {
+        return bench.traces.stream()
+                .flatMap(trace -> trace.all(Step.VariableSet.class).stream())
+                .toList();
     }
 
     @Test
@@ -220,21 +222,18 @@ class RecallTest {
             bench.pass(460);
             tap(bench, 1);
         }
-        assertThat(level(bench)).isEqualTo("120");
+        assertThat(level(bench)).isCloseTo(120, within(0.01));
         bench.pass(4000);
         tap(bench, 1);
-        assertThat(level(bench)).as("one tap says nothing").isEqualTo("120");
+        assertThat(level(bench)).as("one tap says nothing").isCloseTo(120, within(0.01));
         bench.pass(960);
         tap(bench, 1);
-        assertThat(level(bench)).isEqualTo("60");
+        assertThat(level(bench)).isCloseTo(60, within(0.01));
     }
 
-    private static String level(Bench bench) {
-        return bench.traces.stream()
-                .flatMap(trace -> trace.all(Step.ParameterTold.class).stream())
-                .reduce((a, b) -> b)
-                .map(Step.ParameterTold::text)
-                .orElse("");
+    private static double level(Bench bench) {
+        List<Step.VariableSet> sets = sets(bench);
+        return 20 + 280 * sets.get(sets.size() - 1).position();
     }
 
     private static Rig tempo() {

@@ -36,13 +36,15 @@ public final class Inventories {
 
     private final EngineRoom engine;
     private final RigKeeper keeper;
+    private final Names names;
     private final Map<String, Map<String, String>> identities = new HashMap<>();
     private final Map<String, Listing> begun = new HashMap<>();
     private final Map<String, Listing> whole = new ConcurrentHashMap<>();
 
-    Inventories(EngineRoom engine, RigKeeper keeper) {
+    Inventories(EngineRoom engine, RigKeeper keeper, Names names) {
         this.engine = engine;
         this.keeper = keeper;
+        this.names = names;
     }
 
     /** The first part of a device's addresses, without who it is that sends from there. */
@@ -114,6 +116,7 @@ public final class Inventories {
                         new Part.OfDevice(before),
                         new Part.OfDevice(before.with(Identities.apply(before.profile(), told))));
             });
+            names.forget(id);
             ask(device.get()); // what was told meanwhile was taken for something else
         } catch (EditRefused e) {
             told.remove(address); // the next time it is told is another try; the finder shows what differs

@@ -195,6 +195,9 @@ public final class LiveHub {
         if (step instanceof Step.ParameterSet set) {
             String key = Values.key(set.parameter());
             parameters.put(key, values.parameters().get(key));
+        } else if (step instanceof Step.VariableSet set) {
+            String key = Values.key(set.parameter());
+            parameters.put(key, values.parameters().get(key));
         } else if (step instanceof Step.ParameterTold told) {
             String key = Values.key(told.parameter());
             parameters.put(key, values.parameters().get(key));

@@ -27,6 +27,11 @@ public final class Names implements Directory {
         return !name.equals(told.put(device + "/" + group, name));
     }
 
+    /** Forgets what a device told of its groups, because they stand elsewhere now; what the profile says holds until it tells them anew. */
+    public void forget(String device) {
+        told.keySet().removeIf(key -> key.startsWith(device + "/"));
+    }
+
     /** The names a device tells right now, by the ids of its groups. */
     public Map<String, String> told(Device device) {
         Map<String, String> all = new HashMap<>();

@@ -234,6 +234,11 @@ public final class Ticker {
         if (set != null) {
             return " → " + names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
         }
+        Step.VariableSet variable = trace.first(Step.VariableSet.class);
+        if (variable != null) {
+            return " → " + names.words(variable.parameter()) + " "
+                    + names.text(variable.parameter(), variable.position());
+        }
         Step.PresetRecalled preset = trace.first(Step.PresetRecalled.class);
         if (preset != null) {
             return " → preset of " + name(preset.device());

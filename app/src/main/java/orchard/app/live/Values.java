@@ -119,6 +119,10 @@ public final class Values {
                 parameters.put(
                         key(set.parameter()),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
+            } else if (step instanceof Step.VariableSet set) {
+                parameters.put(
+                        key(set.parameter()),
+                        new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
             } else if (step instanceof Step.ParameterTold told) {
                 OfParameter before = parameters.get(key(told.parameter()));
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;

@@ -244,6 +244,7 @@ class FinderPage {
                     new Part.OfDevice(before.with(after)));
         });
         if (follows) {
+            names.forget(device);
             keeper.rig().ownDevice(device).filter(Inventories::canBeAsked).ifPresent(inventories::ask);
         }
         return Replies.go(mapping.isEmpty() ? "/map/find" : "/map?mapping=" + Replies.query(mapping));

@@ -10,6 +10,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.PageGroup;
 import orchard.gear.Takeover;
+import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
@@ -137,6 +138,12 @@ class ManyPage {
             @RequestParam String low,
             @RequestParam String high) {
         return change(mapping, "Range", (rig, m) -> {
+            if (!(m.then().actions().get(0) instanceof Do.SetParameter)) {
+                throw EditRefused.invalid(
+                        m.id(),
+                        "low",
+                        "No parameter follows " + names.words(m.trigger()) + ", so it has no range; tick it off.");
+            }
             Parameter parameter = MappingEdits.parameter(rig, m, -1, "low");
             double from = quantity(m, "low", low, parameter);
             double to = quantity(m, "high", high, parameter);

@@ -52,6 +52,15 @@ public final class TestOrchard implements AutoCloseable {
         return bean(StandInHouse.class).standIns().get(id);
     }
 
+    /** What a part of a stand-in's own panel shows. */
+    public String shows(String standIn, String part) {
+        return standIn(standIn).readings().stream()
+                .filter(reading -> reading.part().equals(part))
+                .findFirst()
+                .orElseThrow()
+                .text();
+    }
+
     /** TCP port of the pages. */
     public int port() {
         return context.getWebServer().getPort();

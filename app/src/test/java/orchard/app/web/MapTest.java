@@ -85,7 +85,7 @@ class MapTest {
         turn(orchard, -2.2);
         browser.see(".stage[data-stage='0'] .stagelive", "−360°");
         browser.see(".stage[data-stage='1'] .stagelive", "180°");
-        browser.until(() -> shows(orchard, "loft", "/loft/mover/2/pan").equals("180 deg"));
+        browser.until(() -> orchard.shows("loft", "/loft/mover/2/pan").equals("180 deg"));
         assertThat(browser.complaints()).isEmpty();
         assertThat(browser.barriers()).isEmpty();
     }
@@ -118,18 +118,18 @@ class MapTest {
         }
         hand(orchard, "wherry", "/wherry/track/8/volume", 0);
         crossfader(orchard, 0.2);
-        browser.until(() -> !shows(orchard, "wherry", "/wherry/track/8/volume").equals("-60.0 dB"));
-        assertThat(shows(orchard, "loft", "/loft/lamp/3/level")).isEqualTo("0 %");
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/8/volume").equals("-60.0 dB"));
+        assertThat(orchard.shows("loft", "/loft/lamp/3/level")).isEqualTo("0 %");
         crossfader(orchard, 0.6);
-        browser.until(() -> shows(orchard, "loft", "/loft/lamp/3/level").equals("49 %"));
-        assertThat(shows(orchard, "wherry", "/wherry/track/8/volume")).isEqualTo("6.0 dB");
+        browser.until(() -> orchard.shows("loft", "/loft/lamp/3/level").equals("49 %"));
+        assertThat(orchard.shows("wherry", "/wherry/track/8/volume")).isEqualTo("6.0 dB");
         crossfader(orchard, 0.95);
-        browser.until(() -> shows(orchard, "loft", "/loft/lamp/12/level").equals("100 %"));
+        browser.until(() -> orchard.shows("loft", "/loft/lamp/12/level").equals("100 %"));
         crossfader(orchard, 0.85);
         crossfader(orchard, 0.75);
-        browser.until(() -> shows(orchard, "loft", "/loft/lamp/12/level").equals("0 %"));
+        browser.until(() -> orchard.shows("loft", "/loft/lamp/12/level").equals("0 %"));
         crossfader(orchard, 0.5);
-        browser.until(() -> shows(orchard, "loft", "/loft/lamp/3/level").equals("50 %"));
+        browser.until(() -> orchard.shows("loft", "/loft/lamp/3/level").equals("50 %"));
     }
 
     @Test
@@ -155,11 +155,11 @@ class MapTest {
         browser.see(SENTENCE, "When Side 4 of Cobble is pressed, set Narrator › Filter › Cutoff to 1.00 kHz");
         browser.see(SENTENCE, "and when it is let go, set Narrator › Filter › Cutoff to 400 Hz");
         orchard.standIn("cobble").play("side4", "hit", 1);
-        browser.until(() ->
-                shows(orchard, "wherry", "/wherry/track/4/device/1/cutoff").equals("1.00 kHz"));
+        browser.until(
+                () -> orchard.shows("wherry", "/wherry/track/4/device/1/cutoff").equals("1.00 kHz"));
         orchard.standIn("cobble").play("side4", "release", 0);
-        browser.until(() ->
-                shows(orchard, "wherry", "/wherry/track/4/device/1/cutoff").equals("400 Hz"));
+        browser.until(
+                () -> orchard.shows("wherry", "/wherry/track/4/device/1/cutoff").equals("400 Hz"));
     }
 
     @Test
@@ -174,11 +174,11 @@ class MapTest {
             orchard.standIn("cobble").play(pad, "hit", 0.7);
             orchard.standIn("cobble").play(pad, "release", 0);
             String sound = expected[i];
-            browser.until(() -> shows(orchard, "peat", "patch").equals(sound));
+            browser.until(() -> orchard.shows("peat", "patch").equals(sound));
         }
         orchard.standIn("cobble").play("pad11", "hit", 0.7);
         orchard.standIn("cobble").play("pad11", "release", 0);
-        browser.until(() -> shows(orchard, "peat", "patch").equals("1 Low tide"));
+        browser.until(() -> orchard.shows("peat", "patch").equals("1 Low tide"));
     }
 
     @Test
@@ -195,16 +195,16 @@ class MapTest {
         choose(browser, 1, "parameter", "Undertow › Volume");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "Undertow › Volume");
-        String before = shows(orchard, "wherry", "/wherry/track/7/volume");
+        String before = orchard.shows("wherry", "/wherry/track/7/volume");
         crossfader(orchard, 0.2);
         browser.see("[data-live-why]", "waits to be picked up at " + before + ": move it up");
-        assertThat(shows(orchard, "wherry", "/wherry/track/7/volume")).isEqualTo(before);
+        assertThat(orchard.shows("wherry", "/wherry/track/7/volume")).isEqualTo(before);
         assertThat(Double.parseDouble(browser.attribute(".curve circle.ghost", "cx")))
                 .isPositive();
         for (int step = 3; step <= 9; step++) {
             crossfader(orchard, step / 10.0);
         }
-        browser.until(() -> !shows(orchard, "wherry", "/wherry/track/7/volume").equals(before));
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/7/volume").equals(before));
         browser.until(() -> browser.text("[data-live-why]").isEmpty());
     }
 
@@ -293,7 +293,7 @@ class MapTest {
         browser.see("#mappings", "43 mappings");
         browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
         orchard.standIn("sluice").play("encoder3", "turn", 20);
-        browser.until(() -> !shows(orchard, "wherry", "/wherry/track/3/pan").equals("0 %"));
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/3/pan").equals("0 %"));
         browser.chord(Keys.CONTROL, "z");
         browser.see("#mappings", "36 mappings");
         hand(orchard, "wherry", "/wherry/track/3/pan", 0.5);
@@ -346,13 +346,13 @@ class MapTest {
         StandIn cobble = orchard.standIn("cobble");
         cobble.play("knob4", "turn", -300);
         cobble.play("knob4", "turn", 300);
-        browser.until(() -> shows(orchard, "loft", "/loft/lamp/1/level").equals("100 %"));
+        browser.until(() -> orchard.shows("loft", "/loft/lamp/1/level").equals("100 %"));
         cobble.play("page2", "hit", 1);
         cobble.play("page2", "release", 0);
         browser.until(() -> knobDisplay(orchard).startsWith("Tilt "));
         cobble.play("knob4", "turn", -300);
-        browser.until(() -> shows(orchard, "loft", "/loft/mover/1/tilt").equals("-135 deg"));
-        assertThat(shows(orchard, "loft", "/loft/lamp/1/level")).isEqualTo("100 %");
+        browser.until(() -> orchard.shows("loft", "/loft/mover/1/tilt").equals("-135 deg"));
+        assertThat(orchard.shows("loft", "/loft/lamp/1/level")).isEqualTo("100 %");
         assertThat(browser.complaints()).isEmpty();
         assertThat(browser.barriers()).isEmpty();
     }
@@ -366,7 +366,7 @@ class MapTest {
     }
 
     private static String knobDisplay(TestOrchard orchard) {
-        return shows(orchard, "cobble", "knob4");
+        return orchard.shows("cobble", "knob4");
     }
 
     private static boolean isFree(TestOrchard orchard, String device, Control control) {
@@ -488,7 +488,7 @@ class MapTest {
     }
 
     private static double turns(TestOrchard orchard) {
-        return Double.parseDouble(shows(orchard, "gull", "turn").replace(" turns", ""));
+        return Double.parseDouble(orchard.shows("gull", "turn").replace(" turns", ""));
     }
 
     private static void crossfader(TestOrchard orchard, double place) {
@@ -497,13 +497,5 @@ class MapTest {
 
     private static void hand(TestOrchard orchard, String standIn, String part, double place) {
         orchard.standIn(standIn).play(part, "set", place);
-    }
-
-    private static String shows(TestOrchard orchard, String standIn, String part) {
-        return orchard.standIn(standIn).readings().stream()
-                .filter(reading -> reading.part().equals(part))
-                .findFirst()
-                .orElseThrow()
-                .text();
     }
 }

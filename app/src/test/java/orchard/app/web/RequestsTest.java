@@ -3,6 +3,7 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.http.HttpResponse;
+import java.util.List;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
@@ -36,6 +37,28 @@ class RequestsTest {
                 "/map/m2/actions|seen=1&what=set&parameter=&value=&own=x&when=press|422",
                 "/map/m2/repeat|seen=1&count=900|422",
                 "/map/cobble/delete|seen=1|404",
+                "/map/pairs||422",
+                "/map/pairs|control=x&parameter=y|422",
+                "/map/pairs|control=cobble/knob2/turn&parameter=wherry/track1.meter|422",
+                "/map/many/range|low=0&high=1|422",
+                "/map/many/range|mapping=m2&low=1 Hz&high=2 Hz|422",
+                "/map/many/range|mapping=m36&low=1&high=2|422",
+                "/map/many/takeover|mapping=m2&value=LEAP|400",
+                "/map/many/tag|mapping=m2&tag=|422",
+                "/map/many/sensitivity|mapping=m2&value=0|422",
+                "/map/many/bank|mapping=m2&page=900|422",
+                "/map/many/copy|mapping=m2&from=cobble&to=nothing|422",
+                "/map/presets/new|what=nothing/&name=x|404",
+                "/map/presets/new|what=peat/group/nothing&name=x|422",
+                "/map/presets/preset1|seen=1&name=|422",
+                "/map/presets/preset99/recall||404",
+                "/map/presets/preset1/lay|control=nothing|422",
+                "/map/table/peat/put|seen=1&name=x&address=nothing|422",
+                "/map/table/peat/put|seen=1&name=&address=/x|422",
+                "/map/table/nothing/put|seen=0&name=x&address=/x|404",
+                "/map/pages/peat/page99/open||404",
+                "/map/find/wherry/follow|seen=1|422",
+                "/describe/cobble/takeover|seen=1&takeover=LEAP|400",
                 "/connect/gull/delete|seen=99|422",
                 "/connect/wherry|seen=1&name=Wherry&role=&out=nowhere|422",
                 "/connect/wherry|seen=1&name=Wherry&role=a%09b&out=|422",
@@ -56,8 +79,10 @@ class RequestsTest {
             })
     void areRefusedWithoutHarm(String path, String body, int status, TestOrchard orchard) {
         long revision = orchard.keeper().revision();
-        String part = (path + "//x").split("/")[2];
-        String seen = body.replace("LONGHOST", "h".repeat(300))
+        String[] parts = (path + "//x").split("/");
+        String part = List.of("presets", "table", "find").contains(parts[2]) ? parts[3] : parts[2];
+        String seen = (body == null ? "" : body)
+                .replace("LONGHOST", "h".repeat(300))
                 .replace("seen=1", "seen=" + orchard.keeper().revision(part));
         HttpResponse<String> response = new Client(orchard).post(path, seen);
         assertThat(response.statusCode()).as(response.body()).isEqualTo(status);
@@ -72,6 +97,10 @@ class RequestsTest {
                 "/map?group=nothing",
                 "/map?group=wherry/nothing",
                 "/map?device=nothing",
+                "/map/presets?at=nothing",
+                "/map/table?device=nothing&at=nothing&address=%3Cscript%3Ealert(1)",
+                "/map/table/heard?device=%3Cscript%3Ealert(1)",
+                "/map/pages?device=nothing&page=nothing",
                 "/describe?device=nothing&control=nothing",
                 "/layouts?layout=nothing&element=nothing",
                 "/connect?edit=nothing",
