@@ -10,6 +10,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -144,8 +145,9 @@ public final class Browser implements AutoCloseable {
 
     /** The element of a CSS selector, as soon as it is there. */
     public WebElement find(String css) {
-        until(() -> !driver.findElements(By.cssSelector(css)).isEmpty());
-        return driver.findElement(By.cssSelector(css));
+        List<WebElement> found = new ArrayList<>();
+        until(() -> found.addAll(driver.findElements(By.cssSelector(css)))); // once, for the page may be drawn anew
+        return found.get(0);
     }
 
     /** All elements of a CSS selector, as they are now. */

@@ -117,6 +117,7 @@ class MapTest {
                     () -> stage(orchard, at) instanceof Stage.Zone zone && zone.downHigh() == percent(zones[at][3]));
         }
         hand(orchard, "wherry", "/wherry/track/8/volume", 0);
+        hand(orchard, "loft", "/loft/lamp/3/level", 0);
         crossfader(orchard, 0.2);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/8/volume").equals("-60.0 dB"));
         assertThat(orchard.shows("loft", "/loft/lamp/3/level")).isEqualTo("0 %");

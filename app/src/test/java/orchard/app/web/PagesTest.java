@@ -144,7 +144,7 @@ class PagesTest {
     void undoAndRedoAreOnKeysOnEveryPageButPerform(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.press(Keys.DELETE);
-        browser.see("#mappings", "29 mappings");
+        browser.see("#mappings", "35 mappings");
         browser.go("/perform");
         browser.chord(Keys.CONTROL, "z");
         browser.go("/rehearse");

@@ -53,13 +53,15 @@ class Shots {
         picture(orchard, browser, "daylight", "/connect", "connect");
         picture(orchard, browser, "daylight", "/describe?device=cobble&control=knob1", "describe");
         picture(orchard, browser, "daylight", "/describe/plan?device=cobble&count=40", "plan");
-        feel(orchard, browser);
         byTouch(orchard, browser);
         picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
-        picture(orchard, browser, "lamplight", "/map?mapping=m2", "map-lamplight");
-        picture(orchard, browser, "lamplight", "/map?mapping=m24&action=-1&stage=1", "map-stages");
+        picture(orchard, browser, "lamplight", "/map?mapping=m24&action=-1&stage=1", "map-lamplight");
         picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
+        picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
         picture(orchard, browser, "daylight", "/map/pages?device=peat", "pages");
+        picture(orchard, browser, "lamplight", "/map/presets?at=preset2", "presets");
+        pairs(browser);
+        several(browser);
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
         picture(orchard, browser, "lamplight", "/play/layout1", "play");
         picture(orchard, browser, "daylight", "/rehearse", "rehearse");
@@ -72,34 +74,31 @@ class Shots {
         browser.press("t");
         turn(orchard, browser);
         browser.picture(FOLDER.resolve("ticker.png"));
-        browser.press("w");
-        browser.see("#dialogbody", "Knob 1");
-        settle(browser);
-        browser.picture(FOLDER.resolve("why.png"));
-        browser.press(Keys.ESCAPE);
-
-        browser.light("daylight");
-        browser.go("/map?group=wherry/track5");
-        browser.press("l");
-        browser.see("#learnbar", "Move a control");
-        orchard.standIn("cobble").play("knob6", "turn", 20);
-        orchard.standIn("cobble").play("knob6", "turn", 5);
-        browser.see("#learnbar", "Knob 6 of Cobble");
-        browser.picture(FOLDER.resolve("learn.png"));
-        browser.press(Keys.ESCAPE);
     }
 
-    private static void feel(TestOrchard orchard, Browser browser) {
+    /** Eight knobs and what they are to move, half picked. */
+    private static void pairs(Browser browser) {
         browser.light("daylight");
-        browser.go("/describe?device=cobble&view=feel");
-        for (double hard : new double[] {0.2, 0.35, 0.5, 0.55, 0.7, 0.9}) {
-            orchard.standIn("cobble").play("pad3", "hit", hard);
-            orchard.standIn("cobble").play("pad3", "release", 0);
+        browser.go("/map/pairs");
+        browser.type("[data-name=parameter] input", "peat");
+        for (String value : new String[] {"cobble/knob2/turn", "cobble/knob4/turn", "cobble/knob5/turn"}) {
+            browser.click("[data-value='" + value + "']");
         }
-        browser.until(() -> browser.all(".velocity .hits circle").size() == 6);
-        browser.click("[data-points='0 56 88 110 127']");
+        for (String value : new String[] {"peat/oscillator1.tuning", "peat/lfo1.rate", "peat/lfo1.depth"}) {
+            browser.click("[data-value='" + value + "']");
+        }
         browser.rest();
-        browser.picture(FOLDER.resolve("describe-feel.png"));
+        browser.picture(FOLDER.resolve("pairs.png"));
+    }
+
+    /** All faders of the board, ticked. */
+    private static void several(Browser browser) {
+        browser.go("/map/many");
+        browser.type("#find", "fader sluice");
+        browser.press(Keys.ESCAPE);
+        browser.press("a");
+        browser.rest();
+        browser.picture(FOLDER.resolve("several.png"));
     }
 
     /** A fader board that nobody knows, half touched. */
