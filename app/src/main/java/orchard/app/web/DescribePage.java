@@ -100,7 +100,9 @@ class DescribePage {
             @RequestParam(defaultValue = "") String view,
             Model model) {
         Rig rig = keeper.rig();
-        List<Device> devices = rig.devices();
+        List<Device> devices = rig.devices().stream()
+                .filter(d -> !d.seat().wire().inside()) // variables have nothing to describe
+                .toList();
         Optional<Device> chosen = devices.stream()
                 .filter(d -> d.id().equals(device))
                 .findFirst()

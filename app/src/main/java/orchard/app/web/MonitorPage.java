@@ -76,7 +76,8 @@ class MonitorPage {
     /** Whoever something can be sent to. */
     private List<Place> targets() {
         Stream<Place> devices = keeper.rig().devices().stream()
-                .filter(device -> device.seat().wire() != Seat.Wire.PAD)
+                .filter(device -> device.seat().wire() != Seat.Wire.PAD
+                        && !device.seat().wire().inside())
                 .map(device -> new Place(device.id(), device.name()));
         Stream<Place> strangers = ports.ports().stream()
                 .filter(port -> port.device().isEmpty() && hears(port))

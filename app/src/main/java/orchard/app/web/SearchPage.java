@@ -8,6 +8,7 @@ import orchard.app.store.RigKeeper;
 import orchard.check.Finding;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Preset;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.parameter.Parameter;
@@ -72,6 +73,13 @@ class SearchPage {
         for (Mapping mapping : rig.mappings()) {
             all.add(new Hit(
                     "mapping", Sentence.of(mapping, names).text(), "/map?mapping=" + Replies.query(mapping.id())));
+        }
+        for (Preset preset : rig.presets()) {
+            all.add(new Hit(
+                    "preset",
+                    preset.name() + " of "
+                            + rig.device(preset.device()).map(Device::name).orElse("a missing device"),
+                    "/map/presets?at=" + Replies.query(preset.id())));
         }
         for (Finding finding : frame.findings()) {
             all.add(new Hit("finding", finding.sentence(), CheckPage.path(finding)));
