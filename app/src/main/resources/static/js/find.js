@@ -10,7 +10,7 @@ const chosen = { words: "", group: "", show: new Set() };
 export function mount(main, known) {
   page = main;
   rows = [...main.querySelectorAll("tbody#lines tr")];
-  const narrow = narrowing(main, rows, chosen, fits, () =>
+  const { narrow } = narrowing(main, rows, chosen, fits, () =>
     main.querySelectorAll("button[data-group]").forEach((button) => button.setAttribute("aria-pressed", button.dataset.group === chosen.group)));
   main.querySelectorAll("button[data-group]").forEach((button) => button.addEventListener("click", () => {
     chosen.group = button.dataset.group;

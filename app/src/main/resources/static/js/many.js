@@ -4,6 +4,7 @@ import { narrowing } from "./lists.js";
 
 let page;
 let last;
+let staying;
 const chosen = { words: "", show: new Set() };
 const ticked = new Set();
 
@@ -15,7 +16,7 @@ export function mount(main) {
   const rows = [...main.querySelectorAll("#ticks li")];
   if (!rows.length) return;
   boxes().forEach((box) => (box.checked = ticked.has(box.value)));
-  narrowing(main, rows, chosen, fits);
+  ({ staying } = narrowing(main, rows, chosen, fits));
   main.querySelector("#ticks").addEventListener("click", (event) => {
     const box = event.target.closest("input");
     if (!box) return;
@@ -37,7 +38,7 @@ function fits({ dataset: data }, { show }) {
 }
 
 function all() {
-  boxes().forEach((box) => (box.checked ||= !box.closest("li").hidden));
+  staying().forEach((row) => (row.querySelector("input").checked = true));
   draw();
 }
 

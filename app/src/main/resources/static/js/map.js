@@ -3,7 +3,9 @@ import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./main.js";
 import { mountNumbers } from "./numbers.js";
+import { narrowing } from "./lists.js";
 
+const chosen = { words: "", show: new Set() };
 let page;
 let points = [];
 let positions = [];
@@ -37,11 +39,7 @@ export function mount(main, known) {
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
   main.querySelectorAll("input.quantity").forEach(mountQuantity);
   mountNumbers(main);
-  const filter = main.querySelector("#filter");
-  filter?.addEventListener("input", () => {
-    const wanted = filter.value.toLowerCase();
-    main.querySelectorAll("#sentences li").forEach((item) => (item.hidden = !item.textContent.toLowerCase().includes(wanted)));
-  });
+  narrowing(main, [...main.querySelectorAll("#sentences li")], chosen, () => true, () => {}, "#filter");
   main.querySelector("#sentences").addEventListener("click", (event) => {
     const link = event.target.closest("a");
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Preset;
@@ -17,6 +18,7 @@ public final class Names implements Directory {
 
     private final RigKeeper keeper;
     private final Map<String, String> told = new ConcurrentHashMap<>();
+    private final AtomicLong version = new AtomicLong();
 
     Names(RigKeeper keeper) {
         this.keeper = keeper;
@@ -24,12 +26,22 @@ public final class Names implements Directory {
 
     /** Takes a name a device told; true if it is news. */
     boolean told(String device, String group, String name) {
-        return !name.equals(told.put(device + "/" + group, name));
+        boolean news = !name.equals(told.put(device + "/" + group, name));
+        if (news) {
+            version.incrementAndGet();
+        }
+        return news;
+    }
+
+    /** Counts what was told that is news: as long as it and the rig stay, so do all words made with these names. */
+    public long version() {
+        return version.get();
     }
 
     /** Forgets what a device told of its groups, because they stand elsewhere now; what the profile says holds until it tells them anew. */
     public void forget(String device) {
         told.keySet().removeIf(key -> key.startsWith(device + "/"));
+        version.incrementAndGet();
     }
 
     /** The names a device tells right now, by the ids of its groups. */

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
@@ -60,12 +61,17 @@ class MapPage {
     /**
      * A mapping in the list. The list may be long, so a line is drawn here and not by the template.
      *
-     * @param html the sentence, every word of it escaped
+     * @param html a list item with the sentence, every word of it escaped
      */
-    record Line(String id, String path, String html) {
+    private record Line(String html) {
 
         static Line of(Mapping mapping, Sentence sentence, boolean faulty, String alsoSetBy) {
-            StringBuilder html = new StringBuilder(200);
+            StringBuilder html = new StringBuilder(300);
+            html.append("<li><a href=\"/map?mapping=")
+                    .append(Replies.query(mapping.id()))
+                    .append("\" data-mapping=\"")
+                    .append(HtmlUtils.htmlEscape(mapping.id(), "UTF-8"))
+                    .append("\">");
             if (faulty) {
                 html.append("<span class=\"wrong\" title=\"cannot work\">▲ </span>");
             }
@@ -80,7 +86,7 @@ class MapPage {
                         .append(HtmlUtils.htmlEscape(alsoSetBy, "UTF-8"))
                         .append(".</span>");
             }
-            return new Line(mapping.id(), "/map?mapping=" + Replies.query(mapping.id()), html.toString());
+            return new Line(html.append("</a></li>").toString());
         }
     }
 
@@ -94,8 +100,25 @@ class MapPage {
             boolean settable,
             boolean target) {}
 
-    /** A group of parameters that can be chosen for the lower panel. */
+    /** Something that can be chosen. */
     record Choice(String value, String title) {}
+
+    /** What can be chosen from a list. There may be a thousand of them, so they are drawn here and not by the template. */
+    record Options(List<Choice> choices) {
+
+        /** The options with one of them chosen, every word escaped. */
+        public String html(String chosen) {
+            StringBuilder html = new StringBuilder(choices.size() * 80);
+            for (Choice choice : choices) {
+                html.append("<option value=\"")
+                        .append(HtmlUtils.htmlEscape(choice.value(), "UTF-8"))
+                        .append(choice.value().equals(chosen) ? "\" selected>" : "\">")
+                        .append(HtmlUtils.htmlEscape(choice.title(), "UTF-8"))
+                        .append("</option>");
+            }
+            return html.toString();
+        }
+    }
 
     private static Map<Gesture.Kind, String> gestures() {
         Map<Gesture.Kind, String> words = new EnumMap<>(Gesture.Kind.class);
@@ -115,13 +138,13 @@ class MapPage {
             @RequestParam(defaultValue = "-1") int stage,
             Model model) {
         Rig rig = keeper.rig();
-        List<Line> lines = lines(rig);
-        model.addAttribute("lines", lines);
         Optional<Mapping> selected = rig.mapping(mapping)
                 .or(() -> mapping.isEmpty() && device.isEmpty()
                         ? rig.mappings().stream().findFirst()
                         : Optional.empty());
         model.addAttribute("selected", selected.map(Mapping::id).orElse(""));
+        model.addAttribute("count", rig.mappings().size());
+        model.addAttribute("sentences", listed(rig, selected.map(Mapping::id).orElse("")));
         model.addAttribute("missing", !mapping.isEmpty() && selected.isEmpty());
         Optional<Device> top = selected.map(Mapping::trigger)
                 .flatMap(t -> rig.device(t.device()))
@@ -138,6 +161,24 @@ class MapPage {
         selected.ifPresent(m -> select(m, rig, action, stage, model));
         bottom(selected, group, rig, model);
         return "map/page";
+    }
+
+    /** The list of a rig, as long as nothing in it is called otherwise. */
+    private record Listed(Rig rig, long names, String html) {}
+
+    private volatile Listed listed = new Listed(Rig.EMPTY, -1, "");
+
+    /** The list is long, and most pages are drawn of a rig that was drawn before. */
+    private String listed(Rig rig, String selected) {
+        long version =
+                names.version(); // before the words are made, so that they are never taken for newer than they are
+        Listed known = listed;
+        if (known.rig() != rig || known.names() != version) {
+            known = new Listed(rig, version, lines(rig).stream().map(Line::html).collect(Collectors.joining()));
+            listed = known;
+        }
+        String link = "data-mapping=\"" + HtmlUtils.htmlEscape(selected, "UTF-8") + "\"";
+        return known.html().replace(link, link + " aria-current=\"true\"");
     }
 
     private List<Line> lines(Rig rig) {
@@ -216,8 +257,8 @@ class MapPage {
         }
         ChainView.add(mapping, names, action, stage, buttons(rig), model);
         dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
-        model.addAttribute("controls", controls(rig));
-        model.addAttribute("parameters", parameters(rig));
+        model.addAttribute("controls", new Options(controls(rig)));
+        model.addAttribute("parameters", new Options(parameters(rig)));
         model.addAttribute("chosenControl", Values.key(trigger));
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
@@ -323,7 +364,7 @@ class MapPage {
                                         .orElse("")));
             }
         }
-        model.addAttribute("groups", choices);
+        model.addAttribute("groups", new Options(choices));
         Optional<Ref.ToParameter> target = selected.flatMap(Mapping::target);
         String chosen = !group.isEmpty()
                 ? group
