@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
@@ -33,6 +34,8 @@ final class Actions {
     private final Runnable stopAll;
     private final PageTurner pages;
     private final List<Sounding> sounding = new ArrayList<>();
+    /** The mappings that are held, and while they are, reset what is moved. */
+    private final Set<String> resetting = new HashSet<>();
 
     /** A note that was sent and not yet let go. */
     private record Sounding(String mapping, String device, int channel, int note) {}
@@ -74,6 +77,7 @@ final class Actions {
                 }
             }
         }
+        holds |= resetting.remove(mapping.mapping().id());
         holds |= silence(mapping.mapping().id());
         note(
                 mapping,
@@ -140,6 +144,10 @@ final class Actions {
             turnPage(plan, open, open.by());
         } else if (action instanceof Do.Recall recall) {
             recall(plan.presets(), recall.preset().isEmpty() ? recall.by() : 0);
+        } else if (action instanceof Do.ResetMoved
+                && control != null
+                && control.dimension().tellsRelease()) {
+            resetting.add(mapping.mapping().id());
         } else if (action instanceof Do.Tap) {
             tap(plan);
         } else if (action instanceof Do.StopAll) {
@@ -269,13 +277,20 @@ final class Actions {
         return silence(note -> note.mapping().equals(mapping));
     }
 
-    /** Lets all notes go whose mapping is not among these. */
+    /** Whether what is moved is set to its default right now. */
+    boolean isResetting() {
+        return !resetting.isEmpty();
+    }
+
+    /** Lets go of everything that mappings hold which are not among these. */
     void keep(Set<String> mappings) {
+        resetting.retainAll(mappings);
         silence(note -> !mappings.contains(note.mapping()));
     }
 
-    /** Lets all notes go. */
+    /** Lets all notes go, and whatever else is held. */
     void silence() {
+        resetting.clear();
         silence(note -> true);
     }
 

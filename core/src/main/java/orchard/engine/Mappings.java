@@ -235,6 +235,10 @@ final class Mappings {
     }
 
     private void run(MappingPlan mapping, Target target, double position, boolean absolute) {
+        if (actions.isResetting()) {
+            reset(mapping, target, position);
+            return;
+        }
         boolean fine = absolute && isHeld(mapping);
         boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
         double meant = fine
@@ -260,6 +264,16 @@ final class Mappings {
         if (target.shape().isMoving(state.memory, target.stages())) {
             goOn(mapping, target);
         }
+    }
+
+    /** A reset is held: the parameter goes to its default, and the control stands elsewhere. */
+    private void reset(MappingPlan mapping, Target target, double position) {
+        ParameterPlan plan = target.parameter();
+        note(mapping, target.action(), Step.Verdict.ACTED, List.of(position), "");
+        if (state.present[plan.device().slot()]) {
+            parameters.set(plan, plan.parameter().position(plan.parameter().standard()));
+        }
+        takeovers.strayed(target);
     }
 
     private String waits(Target target, double shaped) {

@@ -31,6 +31,7 @@ public record Do(List<Action> actions, List<Action> release) {
                 .anyMatch(a -> a instanceof SetParameter
                         || a instanceof SetOfPage
                         || a instanceof Hold
+                        || a instanceof ResetMoved
                         || a instanceof Choose)) {
             throw new IllegalArgumentException(
                     "what follows the control, or ends with it, has no place on its release");
@@ -121,6 +122,9 @@ public record Do(List<Action> actions, List<Action> release) {
 
     /** Sets a parameter as long as the control is held; then it returns to where it was. */
     public record Hold(Ref.ToParameter parameter, Value value) implements Action {}
+
+    /** As long as the control is held, whatever else is moved sets its parameter to its default instead of moving it. */
+    public record ResetMoved() implements Action {}
 
     /**
      * The first control of the mapping chooses the first value, the second the second, and so on. Pressed again, it stops.

@@ -100,6 +100,8 @@ public final class Words {
         } else if (action instanceof Do.Reset) {
             return "set " + what + " to its default"
                     + parameter.map(p -> ", " + p.textOfReal(p.standard())).orElse("");
+        } else if (action instanceof Do.ResetMoved) {
+            return "set to its default whatever is moved meanwhile";
         } else if (action instanceof Do.Tap) {
             return "tap " + what;
         } else if (action instanceof Do.Hold hold) {

@@ -84,6 +84,37 @@ class MovementTest {
         assertThat(stands(bench)).isCloseTo(9 / 127.0, within(1e-6));
     }
 
+    @Test
+    void whatIsMovedWhileAResetIsHeldGoesToItsDefault() {
+        Mapping reset = new Mapping(
+                "m2",
+                new When(List.of(PAD)),
+                new While.Always(),
+                Shape.WHOLE,
+                new Do(List.of(new Do.ResetMoved())),
+                new Show(List.of()));
+        Bench bench = new Bench(Gear.rig(
+                Gear.mapping("m1", "k1", "turn", "cutoff"), reset, Gear.mapping("m3", "k2", "turn", "volume")));
+        bench.knob(21, 10);
+        bench.tell("volume", -40, "");
+        hold(bench, true);
+        bench.sent.clear();
+        bench.knob(21, 12);
+        bench.knob(22, 66);
+        assertThat(bench.words("desk")).containsExactly("/desk/cutoff 8000.000", "/desk/volume 0.000");
+        hold(bench, false);
+        bench.knob(21, 0);
+        assertThat(bench.words("desk")).last().isEqualTo("/desk/cutoff 200.000");
+        hold(bench, true);
+        bench.edit(Gear.rig(Gear.mapping("m1", "k1", "turn", "cutoff")));
+        bench.knob(21, 127);
+        bench.knob(21, 0);
+        assertThat(bench.words("desk"))
+                .as("the mapping that held it is gone")
+                .last()
+                .isEqualTo("/desk/cutoff 200.000");
+    }
+
     /** The box with a surface that tells x, y and whether a finger is on it. */
     private static Device box() {
         Device box = Gear.box();

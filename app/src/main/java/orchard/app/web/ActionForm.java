@@ -61,6 +61,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         kinds.put("move", new Kind("move by", true, "+3 dB or −1"));
         kinds.put("around", new Kind("move around by", true, "+1"));
         kinds.put("reset", new Kind("set to its default", true, ""));
+        kinds.put("resetting", new Kind("reset what is moved while held", false, ""));
         kinds.put("choose", new Kind("choose one of", true, "favourites first; stop: Reed"));
         kinds.put("row", new Kind("set what is on the open page of", false, "Peat"));
         kinds.put("page", new Kind("turn the page of", false, "Peat: +1, Peat: +1 storm, or Peat: Tone"));
@@ -117,6 +118,8 @@ record ActionForm(String when, String what, String parameter, String value, int 
             what = "recall";
             value = name(recall.device(), names) + ": "
                     + (recall.preset().isEmpty() ? onward(recall.by(), recall.tag()) : presetName(recall, names));
+        } else if (action instanceof Do.ResetMoved) {
+            what = "resetting";
         } else if (action instanceof Do.Tap) {
             what = "tap";
         } else if (action instanceof Do.Send send) {
@@ -154,6 +157,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
             return switch (what) {
                 case "wait" -> new Do.Wait(in.quantity(value, EVEN, new Range(0, 1e6, "s")));
                 case "stop" -> new Do.StopAll();
+                case "resetting" -> new Do.ResetMoved();
                 case "row" -> new Do.SetOfPage(device(in, value.strip(), rig).id());
                 case "page" -> page(in, rig);
                 case "recall" -> recall(in, rig);

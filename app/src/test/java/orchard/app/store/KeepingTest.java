@@ -137,6 +137,7 @@ class KeepingTest {
                                 new Do.Choose(cutoff, List.of(300.0, 500.0), 200.0),
                                 new Do.Choose(cutoff, List.of(), null),
                                 new Do.SetOfPage("peat"),
+                                new Do.ResetMoved(),
                                 new Do.Wait(0.5)),
                         List.of(
                                 new Do.OpenPage("peat", "", -1, "storm"),

@@ -116,11 +116,11 @@ class PagesTest {
         browser.go("/connect");
         browser.press("/");
         browser.until(() -> browser.find("#dialog input").isDisplayed());
+        browser.type("#dialog input", "first light of lamp");
+        browser.see("#dialogbody", "First light of Lamp Loft");
         browser.type("#dialog input", "narrator › filter");
         browser.see("#dialogbody", "Narrator › Filter › Cutoff in Wherry");
         browser.see("#dialogbody", "When Knob 1 of Cobble");
-        browser.type("#dialog input", "first light of lamp");
-        browser.see("#dialogbody", "First light of Lamp Loft");
         browser.type("#dialog input", "squeeze of gull moves");
         browser.until(() -> browser.all("#dialogbody .hits a").size() == 1);
         browser.press(Keys.ENTER);
