@@ -35,6 +35,9 @@ public final class Learn {
     private static final Set<String> BESIDE_A_HIT = Set.of("pressure", "x", "y");
     private static final long OWN_DOING_NANOS = 700_000_000;
 
+    /** A hand that rests as long as this begins anew. */
+    private static final long REST_NANOS = 600_000_000;
+
     /**
      * Where Learn stands.
      *
@@ -55,6 +58,10 @@ public final class Learn {
     private final Names names;
     private final Map<Ref, Double> from = new HashMap<>();
     private final Map<Ref, Long> ownDoing = new HashMap<>();
+    /** The last pair, and when each half of it was last moved. */
+    private final Map<Ref, Long> paired = new HashMap<>();
+
+    private long now;
     private boolean on;
     private Ref.ToControl control;
     private Ref.ToParameter parameter;
@@ -78,6 +85,7 @@ public final class Learn {
         mapping = "";
         refused = "";
         from.clear();
+        paired.clear();
     }
 
     /** From now on every parameter of a device that is touched goes on one of its pages. */
@@ -143,14 +151,15 @@ public final class Learn {
     /** Takes a trace; true if that changed where Learn stands. */
     synchronized boolean take(Trace trace) {
         long nanos = trace.event().nanos();
+        now = nanos;
         for (Step.ParameterSet set : trace.all(Step.ParameterSet.class)) {
             ownDoing.put(set.parameter(), nanos);
         }
         if (!on) {
             return false;
         }
-        Ref.ToControl moved = page == null ? moved(trace) : null;
-        Ref.ToParameter told = told(trace);
+        Ref.ToControl moved = page == null ? unlessPaired(moved(trace), nanos) : null;
+        Ref.ToParameter told = page == null ? unlessPaired(told(trace), nanos) : told(trace);
         if (page != null) {
             return told != null && putOnPage(told);
         }
@@ -164,6 +173,17 @@ public final class Learn {
         done = "";
         pair();
         return true;
+    }
+
+    /** What was just paired and still moves under the hand begins no new pair. */
+    private <T extends Ref> T unlessPaired(T touched, long nanos) {
+        Long before = touched == null ? null : paired.get(touched);
+        if (before == null || nanos - before >= REST_NANOS) {
+            return touched;
+        }
+        paired.put(touched, nanos);
+        from.remove(touched);
+        return null;
     }
 
     /** The control that was moved clearly enough to be meant. */
@@ -259,6 +279,9 @@ public final class Learn {
             mapping = "";
             refused = e.getMessage();
         }
+        paired.clear();
+        paired.put(control, now);
+        paired.put(parameter, now);
         control = null;
         parameter = null;
         from.clear();
