@@ -240,6 +240,9 @@ final class Mappings {
             return;
         }
         boolean fine = absolute && isHeld(mapping);
+        if (!fine && mapping.slow() >= 0) {
+            state.memory[target.memory() + Target.FINE] = Double.NaN; // the next time begins from where it is then
+        }
         boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
         double meant = fine
                 ? takeovers.fine(target, position, mapping.steps().fine())

@@ -22,7 +22,6 @@ final class Takeovers {
      */
     double position(Target target, double position) {
         int memory = target.memory();
-        state.memory[memory + Target.FINE] = Double.NaN;
         double before = state.memory[memory + Target.BEFORE];
         double stands = state.parameterPosition[target.parameter().slot()];
         if (target.takeover() != Takeover.CONVERGE || Double.isNaN(stands)) {

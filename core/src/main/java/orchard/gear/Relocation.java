@@ -35,8 +35,8 @@ record Relocation(Profile before, Map<String, String> paths) {
         if (!(parameter.binding() instanceof Binding.Osc osc)) {
             return parameter;
         }
-        String touch = osc.touch().isEmpty() ? "" : now(parameter.group(), osc.touch());
-        return parameter.with(new Binding.Osc(now(parameter), touch));
+        String finger = osc.touch().isEmpty() ? "" : now(parameter.group(), osc.touch());
+        return parameter.with(new Binding.Osc(now(parameter), finger));
     }
 
     /** An address inside a group, after the nearest group around it that moved. */

@@ -33,7 +33,7 @@ class CopiesTest {
             renamed.add(
                     control.kind() == Control.Kind.PAD
                             ? new Control(
-                                    "x" + control.id(),
+                                    "left-" + control.id(),
                                     control.name(),
                                     control.kind(),
                                     control.dimensions(),
@@ -80,7 +80,7 @@ class CopiesTest {
         assertThat(made).extracting(Mapping::id).containsExactly("m3", "m4");
         assertThat(made.get(0).trigger()).isEqualTo(new Ref.ToControl("crate", "k1", "turn"));
         assertThat(made.get(0).show().answers()).as("the crate has no lights").isEmpty();
-        assertThat(made.get(1).trigger().control()).isEqualTo("xp2");
+        assertThat(made.get(1).trigger().control()).isEqualTo("left-p2");
         assertThat(made.get(1).then()).isEqualTo(pad.then());
         assertThatThrownBy(() -> new Copies(rig).toDevice(rig.mappings(), "box", "desk"))
                 .hasMessageContaining("Desk has 0 endless knobs");
