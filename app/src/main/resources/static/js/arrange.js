@@ -1,4 +1,5 @@
 // Arranging a face: pick, drag, align, spread, size, group, copy. Where things may be is decided in Java.
+import { draw } from "./drawn.js";
 import { post, say } from "./main.js";
 
 const UNIT = 10;
@@ -15,7 +16,6 @@ const place = (control) => {
   const hit = control.querySelector(".hit");
   return { x: x / UNIT, y: y / UNIT, w: hit.getAttribute("width") / UNIT, h: hit.getAttribute("height") / UNIT };
 };
-const reload = () => htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
 
 export function mountArrange(main) {
   panel = main.querySelector(".facepanel");
@@ -126,7 +126,7 @@ async function send(path, fields, said) {
   const answer = await post(`/describe/${encodeURIComponent(panel.dataset.device)}/${path}`, body.toString());
   if (!answer.ok) say(answer.text);
   else if (said) say(said);
-  reload();
+  draw();
 }
 
 const keep = (places, what) => send("faces", [["what", what], ...places.map(([control, at]) =>

@@ -1,5 +1,5 @@
 // Connect: counts and activity of the ports as they happen.
-import { isBegun } from "./main.js";
+import { drawInPassing } from "./drawn.js";
 import { lending, start, stop, watch } from "./lend.js";
 
 let page;
@@ -47,10 +47,7 @@ export function ports({ ports }) {
     if (port.in > before) light(item);
   }
   const unseen = ports.some((port) => !page.querySelector(`[data-port="${CSS.escape(port.key)}"]`));
-  const busy = (document.activeElement?.matches("input, select") && page.contains(document.activeElement)) || page.querySelector("details[open]") || isBegun();
-  if ((unseen || known.size) && !busy) {
-    htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
-  }
+  if (unseen || known.size) drawInPassing();
 }
 
 function light(item) {

@@ -1,5 +1,5 @@
 // Describe: a control that is touched, on the device or here, is selected; views of a device come to life here.
-import { post, say } from "./main.js";
+import { draw, drawInPassing, isBusy } from "./drawn.js";
 import { mountNumbers } from "./numbers.js";
 import { mountArrange, arranging, arrangeKey } from "./arrange.js";
 import { mountFeel, feelHit } from "./feel.js";
@@ -8,17 +8,14 @@ import { mountColours } from "./colours.js";
 let page;
 let last = "";
 
-const load = (path) => htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
-const here = () => location.pathname + location.search;
 const view = () => page.dataset.sub;
-const typing = () => document.activeElement?.matches("input:not([type=checkbox]), select, textarea") && page.contains(document.activeElement);
 
 function select(control) {
   if (control.classList.contains("selected") || !control.dataset.control) return;
   const query = new URLSearchParams({ device: control.dataset.device, control: control.dataset.control });
   if (view() !== "face") query.set("view", view());
   history.replaceState(null, "", "/describe?" + query);
-  load("/describe?" + query);
+  draw("/describe?" + query);
 }
 
 const follows = () => localStorage.getItem("describe-follow") !== "off";
@@ -85,7 +82,7 @@ export function touched({ device }) {
 
 /** Another page of controls is open on the device. */
 export function opened({ device }) {
-  if (page.dataset.device === device && view() === "face" && follows() && !typing() && !arranging()) load("/describe?device=" + encodeURIComponent(device));
+  if (page.dataset.device === device && view() === "face" && follows() && !arranging()) drawInPassing("/describe?device=" + encodeURIComponent(device));
 }
 
 /** A device's memory stands otherwise than before. */
@@ -106,11 +103,11 @@ function listUnknown(rows) {
   if (view() !== "face") return;
   const device = page.querySelector(".heard")?.dataset.device;
   const fresh = rows.filter((row) => row.key.startsWith(`unknown ${device} `) && !listed.has(row.key));
-  if (!fresh.length || listing || typing() || arranging()) return;
+  if (!fresh.length || listing || isBusy() || arranging()) return;
   fresh.forEach((row) => listed.add(row.key));
   listing = setTimeout(() => {
     listing = 0;
-    load(here());
+    drawInPassing();
   }, 400);
 }
 
@@ -123,8 +120,7 @@ export function live(message) {
   if (first) (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
   else listUnknown(message.rows ?? []);
   const heard = Object.keys(message.controls ?? {});
-  const open = page.querySelector(".side details[open]");
-  if (first || typing() || open || heard.length === 0 || view() !== "face" || arranging() || !follows()) return;
+  if (first || isBusy() || heard.length === 0 || view() !== "face" || arranging() || !follows()) return;
   const key = heard[heard.length - 1];
   const control = [...page.querySelectorAll(".face .control")].find((c) => key.startsWith(`${c.dataset.device}/${c.dataset.control}/`));
   if (control && key !== last) {
@@ -142,4 +138,3 @@ export function key(event) {
   return false;
 }
 
-export { post, say, load, here };

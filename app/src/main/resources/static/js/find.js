@@ -1,4 +1,5 @@
 // Finder: narrows the list as one types; the tree and the chips narrow it further. What a line means is said by Java.
+import { drawInPassing } from "./drawn.js";
 import { send } from "./socket.js";
 import { learn } from "./main.js";
 import { narrowing, neighbour, open as openRow } from "./lists.js";
@@ -58,7 +59,7 @@ function show(parameters = {}, controls = {}) {
 
 /** A device has told of its parameters. */
 export function inventory() {
-  if (!page.contains(document.activeElement) || !document.activeElement.matches("input")) htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
+  drawInPassing();
 }
 
 export function live(message) {

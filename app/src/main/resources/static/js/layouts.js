@@ -1,4 +1,5 @@
 // Lay out: elements are dragged, sized and moved by keys; every change is sent as one edit.
+import { draw } from "./drawn.js";
 import { drag } from "./drag.js";
 import { level, place, rename } from "./board.js";
 
@@ -51,7 +52,7 @@ function select(element) {
   const path = `/layouts?layout=${encodeURIComponent(board.dataset.layout)}&element=${encodeURIComponent(element.dataset.element)}`;
   history.replaceState(null, "", path);
   const again = () => document.querySelector(`.element[data-element="${CSS.escape(element.dataset.element)}"]`)?.focus({ preventScroll: true });
-  htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" }).then(again);
+  draw(path).then(again);
 }
 
 function keep(element, to) {

@@ -3,6 +3,7 @@ import * as socket from "./socket.js";
 import { startTicker } from "./ticker.js";
 import { startKeys } from "./keys.js";
 import { mountFace, faceText, faceValue } from "./face.js";
+import { draw, drawInPassing } from "./drawn.js";
 import "./lend.js";
 import * as map from "./map.js";
 import * as describe from "./describe.js";
@@ -56,17 +57,6 @@ socket.on("live", (message) => {
 ["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory", "recalled", "heard"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
-// Something is chosen or typed in a form and not sent yet.
-const changed = (field) => {
-  if (field.matches("select")) return field.selectedIndex !== Math.max(0, [...field.options].findIndex((option) => option.defaultSelected));
-  return field.matches("[type=checkbox], [type=radio]") ? field.checked !== field.defaultChecked : field.value !== field.defaultValue;
-};
-
-/** Whether somebody has begun to fill in something here, so that it must not be drawn anew under their hands. */
-export function isBegun() {
-  return [...page().querySelectorAll("form input:not([type=hidden], [type=search]), form select, form textarea")].some(changed);
-}
-
 // What asks for no page of its own names a source that stays: of requests from the same source only the last one waits, and
 // the page that an edit leads to must not be crowded out by a row of tabs.
 let refreshing = 0;
@@ -74,13 +64,7 @@ let underWay = 0;
 document.addEventListener("htmx:beforeRequest", () => underWay++);
 document.addEventListener("htmx:afterRequest", () => (underWay = Math.max(0, underWay - 1)));
 
-// Another browser made an edit: show it, unless somebody is typing here.
-function refresh(asked = false) {
-  const typing = document.activeElement?.matches("input, select, textarea") && page().contains(document.activeElement);
-  const open = page().querySelector("form.clause:not([hidden]), details.addstage[open]");
-  if (!asked && (typing || open || isBegun())) return;
-  htmx.ajax("GET", location.pathname + location.search, { target: "#page", select: "#page", swap: "outerHTML" });
-}
+// Another browser made an edit: it is shown.
 socket.on("rig", (message) => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   clearTimeout(refreshing);
@@ -88,13 +72,13 @@ socket.on("rig", (message) => {
   const look = () => {
     if (Number(page().dataset.revision) >= message.revision) return;
     if (underWay) refreshing = setTimeout(look, 150);
-    else refresh();
+    else drawInPassing();
   };
   refreshing = setTimeout(look, 150);
 });
 socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
-  if (["connect", "check", "map"].includes(page().dataset.view)) refresh();
+  if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
 const cut = document.getElementById("lost");
 socket.on("offline", () => (cut.hidden = false));
@@ -139,7 +123,7 @@ export async function history(what) {
   if (page().dataset.view === "perform") return;
   const answer = await post("/" + what);
   say(answer.text);
-  if (answer.ok) refresh(true);
+  if (answer.ok) draw();
 }
 export async function post(path, body = "") {
   const headers = { ...JSON.parse(document.body.getAttribute("hx-headers")), "Content-Type": "application/x-www-form-urlencoded" };

@@ -1,4 +1,5 @@
 // Map: the falling view of the selected mapping.
+import { draw } from "./drawn.js";
 import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./main.js";
@@ -60,7 +61,7 @@ export function mount(main, known) {
 addEventListener("resize", () => page?.isConnected && branches());
 
 function select(mapping) {
-  htmx.ajax("GET", "/map?mapping=" + encodeURIComponent(mapping), { target: "#page", select: "#page", swap: "outerHTML" });
+  draw("/map?mapping=" + encodeURIComponent(mapping));
   history.replaceState(null, "", "/map?mapping=" + encodeURIComponent(mapping));
 }
 
@@ -99,7 +100,7 @@ function mountStages(main) {
     event.preventDefault();
     const path = link.getAttribute("href");
     history.replaceState(null, "", path);
-    htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
+    draw(path);
   }));
   main.querySelector(".stageform")?.scrollIntoView({ block: "nearest" });
   main.addEventListener("click", (event) => {

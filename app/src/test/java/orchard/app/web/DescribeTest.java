@@ -101,6 +101,22 @@ class DescribeTest {
     }
 
     @Test
+    void whatIsBegunStaysUnderAHandThatPlays(TestOrchard orchard, Browser browser) {
+        browser.go("/describe?device=cobble&control=knob2");
+        browser.type("#name", "Tide of the left hand");
+        browser.pressOn(".side > form.edit button[type=submit]", Keys.SHIFT);
+        orchard.standIn("cobble").play("knob5", "turn", 3);
+        browser.see("#ticker", "Knob 5");
+        browser.rest();
+        assertThat(browser.find("#name").getAttribute("value")).isEqualTo("Tide of the left hand");
+        browser.click(".side > form.edit button[type=submit]");
+        browser.see(".side h2", "Tide of the left hand");
+        orchard.standIn("cobble").play("knob5", "turn", 3);
+        browser.see(".side h2", "Knob 5"); // nothing is begun any more: the page follows the hand again
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
     void aClashIsAFindingThatOnePressMends(TestOrchard orchard, Browser browser) {
         orchard.keeper().commit(rig -> {
             Device before = rig.ownDevice("cobble").orElseThrow();
