@@ -10,7 +10,6 @@ import java.util.stream.Collectors;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Directory;
@@ -26,19 +25,28 @@ public final class Check {
     private Check() {}
 
     /**
-     * Everything there is to find.
+     * What is to be found in the rig itself, wherever it is.
      *
      * @param names what things are called right now; may know newer names than the rig
-     * @param absent ids of the devices that are not there right now
-     * @param halves what is missing for devices that are there with one direction only, by id
-     * @param memories what is the matter with the memories of devices, by id
      */
-    public static List<Finding> findings(
-            Rig rig, Directory names, Set<String> absent, Map<String, String> halves, Map<String, String> memories) {
+    public static List<Finding> ofRig(Rig rig, Directory names) {
         List<Finding> findings = new ArrayList<>();
         missing(rig, names, findings);
         twoDrivers(rig, names, findings);
         sameMessage(rig, findings);
+        return List.copyOf(findings);
+    }
+
+    /**
+     * What is to be found where the rig is played right now.
+     *
+     * @param absent ids of the devices that are not there
+     * @param halves what is missing for devices that are there with one direction only, by id
+     * @param memories what is the matter with the memories of devices, by id
+     */
+    public static List<Finding> ofMoment(
+            Rig rig, Set<String> absent, Map<String, String> halves, Map<String, String> memories) {
+        List<Finding> findings = new ArrayList<>();
         memories.forEach((id, matter) -> rig.device(id)
                 .ifPresent(device -> findings.add(new Finding(
                         Finding.Kind.OTHER_PROGRAMME,
@@ -74,7 +82,7 @@ public final class Check {
             }
         }
         drivers.forEach((target, mappings) -> {
-            if (mappings.size() > 1 && !mappings.stream().allMatch(mapping -> follows(mapping, names))) {
+            if (mappings.size() > 1 && !mappings.stream().allMatch(mapping -> mapping.putsControl(names))) {
                 String triggers = mappings.stream()
                         .flatMap(m -> m.when().triggers().stream())
                         .map(names::words)
@@ -100,18 +108,6 @@ public final class Check {
                 .map(Do.Action::parameter)
                 .distinct()
                 .toList();
-    }
-
-    /** Whether the control of a mapping is put where its parameter stands, so that nothing jumps when it is touched. */
-    public static boolean follows(Mapping mapping, Directory names) {
-        return mapping.show().answers().stream()
-                .map(answer -> answer.light())
-                .anyMatch(light -> names.device(light.device())
-                        .flatMap(device -> device.profile().light(light.light()))
-                        .filter(l -> l.lamp() instanceof Lamp.Motor
-                                || l.lamp() instanceof Lamp.Ring
-                                || l.lamp() instanceof Lamp.Element)
-                        .isPresent());
     }
 
     private static void sameMessage(Rig rig, List<Finding> findings) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.DoublePredicate;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
@@ -15,7 +16,6 @@ import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
-import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
 import orchard.mapping.ShapeFunction;
@@ -35,16 +35,20 @@ final class AnswerCompiler {
         this.rows = rows;
     }
 
-    /** What answers each parameter. */
-    Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights) {
+    /**
+     * What answers each parameter.
+     *
+     * @param faulty ids of the mappings that cannot work
+     */
+    Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights, Set<String> faulty) {
         Map<Ref.ToParameter, List<AnswerPlan>> answers = new HashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            if (Fault.of(mapping, rig).isPresent()) {
+            if (faulty.contains(mapping.id())) {
                 continue;
             }
             answersOfPages(rig, mapping, lights, answers);
             Optional<Ref.ToParameter> about = mapping.target();
-            if (about.isEmpty()) {
+            if (about.isEmpty() || mapping.show().answers().isEmpty()) {
                 continue;
             }
             Ref.ToParameter target = about.get();

@@ -30,6 +30,7 @@ import orchard.gear.MemoryFormat;
 import orchard.gear.Preset;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.mapping.Fault;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -54,10 +55,12 @@ public final class Compiler {
     /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
     public Plan compile(Rig rig) {
         Map<Ref.ToLight, LightPlan> lights = lights(rig);
-        Map<Ref.ToParameter, List<AnswerPlan>> answering = answers.answers(rig, lights);
+        Map<String, String> faults = new HashMap<>();
+        rig.mappings().forEach(mapping -> Fault.of(mapping, rig).ifPresent(fault -> faults.put(mapping.id(), fault)));
+        Map<Ref.ToParameter, List<AnswerPlan>> answering = answers.answers(rig, lights, faults.keySet());
         Map<Ref.ToParameter, ParameterPlan> parameters = parameters(rig, answering);
         Map<String, PresetPlan> presets = presets(rig, parameters);
-        Map<Ref.ToControl, List<MappingPlan>> listeners = mappings.listeners(rig, parameters, presets);
+        Map<Ref.ToControl, List<MappingPlan>> listeners = mappings.listeners(rig, faults, parameters, presets);
         Map<String, DevicePlan> devices = new LinkedHashMap<>();
         for (Device device : rig.gear()) {
             DevicePlan plan = device(device, lights, parameters, listeners);

@@ -17,12 +17,10 @@ import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
-import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
 import orchard.mapping.ShapeFunction;
-import orchard.mapping.Show;
 import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.parameter.Binding;
@@ -51,12 +49,19 @@ final class MappingCompiler {
         this.rows = rows;
     }
 
-    /** The mappings that listen to each control, in the order of the rig. */
+    /**
+     * The mappings that listen to each control, in the order of the rig.
+     *
+     * @param faults what keeps mappings from working, by their ids
+     */
     Map<Ref.ToControl, List<MappingPlan>> listeners(
-            Rig rig, Map<Ref.ToParameter, ParameterPlan> parameters, Map<String, PresetPlan> presets) {
+            Rig rig,
+            Map<String, String> faults,
+            Map<Ref.ToParameter, ParameterPlan> parameters,
+            Map<String, PresetPlan> presets) {
         Map<Ref.ToControl, List<MappingPlan>> listeners = new HashMap<>();
         for (Mapping mapping : rig.mappings()) {
-            String fault = Fault.of(mapping, rig).orElse(null);
+            String fault = faults.get(mapping.id());
             MappingPlan plan = fault == null
                     ? mapping(rig, mapping, parameters, presets)
                     : new MappingPlan(
@@ -213,20 +218,12 @@ final class MappingCompiler {
 
     /** What the mapping says, or its device, or the rig; where the control itself is put where it belongs, there is nothing to take over. */
     private static Takeover takeover(Rig rig, Mapping mapping) {
-        boolean isPut = mapping.show().answers().stream()
-                .map(Show.Answer::light)
-                .anyMatch(light -> rig.device(light.device())
-                        .flatMap(device -> device.profile().light(light.light()))
-                        .filter(l -> l.lamp() instanceof Lamp.Motor
-                                || l.lamp() instanceof Lamp.Ring
-                                || l.lamp() instanceof Lamp.Element)
-                        .isPresent());
+        if (mapping.putsControl(rig)) {
+            return Takeover.JUMP;
+        }
         Takeover ofDevice = rig.device(mapping.trigger().device())
                 .map(device -> device.profile().setup().takeover())
                 .orElse(null);
-        if (isPut) {
-            return Takeover.JUMP;
-        }
         Takeover said = mapping.takeover() != null
                 ? mapping.takeover()
                 : ofDevice != null ? ofDevice : rig.settings().takeover();

@@ -3,6 +3,7 @@ package orchard.mapping;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.parameter.Marks;
@@ -41,6 +42,19 @@ public record Mapping(
     /** The first parameter it is about. */
     public Optional<Ref.ToParameter> target() {
         return targets().stream().findFirst();
+    }
+
+    /** Whether its control is put where its parameter stands, by a motor, a ring or on a layout, so that nothing jumps when it is touched. */
+    public boolean putsControl(Directory directory) {
+        return show.answers().stream()
+                .map(Show.Answer::light)
+                .anyMatch(light -> directory
+                        .device(light.device())
+                        .flatMap(device -> device.profile().light(light.light()))
+                        .filter(l -> l.lamp() instanceof Lamp.Motor
+                                || l.lamp() instanceof Lamp.Ring
+                                || l.lamp() instanceof Lamp.Element)
+                        .isPresent());
     }
 
     /** The same mapping with another trigger. */

@@ -1,6 +1,5 @@
 package orchard.rig;
 
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -11,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -37,17 +37,20 @@ public final class Rig implements Directory {
     private static final int MOST_PORTS = 16;
 
     private final SortedMap<String, Part> parts;
+    private final Settings settings;
+    private final List<Device> devices;
+    private final List<Mapping> mappings;
     private final List<Device> gear;
     private final Map<String, Device> gearById;
 
     private Rig(SortedMap<String, Part> parts) {
         this.parts = Collections.unmodifiableSortedMap(parts);
-        List<Device> all = new ArrayList<>(devices());
-        layouts().forEach(layout -> all.add(layout.device()));
-        gear = List.copyOf(all);
-        Map<String, Device> byId = new TreeMap<>();
-        gear.forEach(device -> byId.put(device.id(), device));
-        gearById = byId;
+        settings = parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
+        devices = each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
+        mappings = each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+        gear = Stream.concat(devices.stream(), layouts().stream().map(Layout::device))
+                .toList();
+        gearById = gear.stream().collect(Collectors.toMap(Device::id, device -> device));
     }
 
     /** A rig with these parts; each is checked as in {@link #apply}. */
@@ -59,7 +62,7 @@ public final class Rig implements Directory {
 
     /** The devices that are parts of their own. */
     public List<Device> devices() {
-        return each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
+        return devices;
     }
 
     /** All devices: those of their own, and those the layouts are. */
@@ -69,7 +72,7 @@ public final class Rig implements Directory {
 
     /** The mappings, in the order of their ids. */
     public List<Mapping> mappings() {
-        return each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+        return mappings;
     }
 
     /** The presets, in the order of their ids. */
@@ -93,7 +96,7 @@ public final class Rig implements Directory {
 
     /** What holds for the rig as a whole. */
     public Settings settings() {
-        return parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
+        return settings;
     }
 
     /** A device by id, the layouts' devices among them. */
@@ -264,14 +267,27 @@ public final class Rig implements Directory {
     }
 
     private static int naturally(String a, String b) {
-        String lettersA = a.replaceAll("\\d+$", "");
-        String lettersB = b.replaceAll("\\d+$", "");
-        int byLetters = lettersA.compareTo(lettersB);
-        if (byLetters != 0) {
-            return byLetters;
+        int lettersA = letters(a);
+        int lettersB = letters(b);
+        for (int i = 0; i < Math.min(lettersA, lettersB); i++) {
+            if (a.charAt(i) != b.charAt(i)) {
+                return a.charAt(i) - b.charAt(i);
+            }
+        }
+        if (lettersA != lettersB) {
+            return lettersA - lettersB;
         }
         int byLength = Integer.compare(a.length(), b.length());
         return byLength != 0 ? byLength : a.compareTo(b);
+    }
+
+    /** How many characters stand before the number an id ends with. */
+    private static int letters(String id) {
+        int letters = id.length();
+        while (letters > 0 && id.charAt(letters - 1) >= '0' && id.charAt(letters - 1) <= '9') {
+            letters--;
+        }
+        return letters;
     }
 
     @Override

@@ -65,7 +65,7 @@ class CheckTest {
     @Test
     void findsDevicesThatAreNotThere() {
         Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
-        assertThat(Check.findings(rig, rig, Set.of("desk"), Map.of(), Map.of()))
+        assertThat(Check.ofMoment(rig, Set.of("desk"), Map.of(), Map.of()))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Desk is not there.");
@@ -76,12 +76,8 @@ class CheckTest {
     @Test
     void findsDevicesThatNeedBothDirectionsAndHaveOne() {
         Rig rig = Gear.rig();
-        assertThat(Check.findings(
-                        rig,
-                        rig,
-                        Set.of(),
-                        Map.of("box", "Nothing can be sent to it: its port only comes in."),
-                        Map.of()))
+        assertThat(Check.ofMoment(
+                        rig, Set.of(), Map.of("box", "Nothing can be sent to it: its port only comes in."), Map.of()))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Box has one direction only.");
@@ -99,6 +95,6 @@ class CheckTest {
     }
 
     private static List<Finding> find(Rig rig) {
-        return Check.findings(rig, rig, Set.of(), Map.of(), Map.of());
+        return Check.ofRig(rig, rig);
     }
 }

@@ -3,9 +3,7 @@ package orchard.app.web;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -47,44 +45,15 @@ class FinderPage {
     private final Names names;
     private final Values values;
     private final Inventories inventories;
+    private final Remembered<FinderList> lists;
 
     FinderPage(RigKeeper keeper, Names names, Values values, Inventories inventories) {
         this.inventories = inventories;
         this.keeper = keeper;
         this.names = names;
         this.values = values;
+        lists = new Remembered<>(names, rig -> FinderList.of(rig, names));
     }
-
-    /**
-     * A parameter or a control in the list.
-     *
-     * @param key under which its value is told live
-     * @param at how the page is asked to show it
-     * @param group device and group, by which the tree narrows the list
-     * @param number of a parameter: its place in its device, from 1; of a control 0
-     * @param mapped how many mappings are about it
-     * @param words everything it can be found by, in small letters
-     */
-    record Row(
-            String key,
-            String at,
-            String group,
-            int number,
-            String name,
-            String where,
-            String value,
-            String range,
-            String sends,
-            int mapped,
-            boolean favourite,
-            boolean isParameter,
-            String words) {}
-
-    /** A device with the groups of its parameters. */
-    record Branch(String id, String name, List<Twig> twigs, int count) {}
-
-    /** A group of parameters in the tree. */
-    record Twig(String id, String name, int count) {}
 
     /** A sentence that is about what is looked at. */
     record Reason(String mapping, String text) {}
@@ -95,30 +64,10 @@ class FinderPage {
     @GetMapping("/map/find")
     String page(@RequestParam(defaultValue = "") String at, @RequestParam(defaultValue = "") String q, Model model) {
         Rig rig = keeper.rig();
-        Map<Ref.ToParameter, Integer> movedBy = new HashMap<>();
-        Map<String, Integer> does = new HashMap<>();
-        for (Mapping mapping : rig.mappings()) {
-            mapping.targets().forEach(target -> movedBy.merge(target, 1, Integer::sum));
-            mapping.when().triggers().stream()
-                    .map(trigger -> trigger.device() + "/" + trigger.control())
-                    .distinct()
-                    .forEach(control -> does.merge(control, 1, Integer::sum));
-        }
-        List<Row> rows = new ArrayList<>();
-        List<Branch> tree = new ArrayList<>();
-        for (Device device : rig.gear()) {
-            List<Row> own = new ArrayList<>();
-            List<Parameter> parameters = device.profile().parameters();
-            for (int i = 0; i < parameters.size(); i++) {
-                own.add(row(device, parameters.get(i), i + 1, movedBy));
-            }
-            device.profile().controls().forEach(control -> own.add(row(device, control, does)));
-            tree.add(branch(device, own));
-            rows.addAll(own);
-        }
+        FinderList list = lists.of(rig);
         model.addAttribute("notices", notices(rig));
-        model.addAttribute("rows", rows);
-        model.addAttribute("tree", tree);
+        model.addAttribute("rows", list.html(at, values));
+        model.addAttribute("tree", list.tree());
         model.addAttribute("q", q);
         model.addAttribute("at", at);
         show(at, rig, model);
@@ -248,81 +197,6 @@ class FinderPage {
             keeper.rig().ownDevice(device).filter(Inventories::canBeAsked).ifPresent(inventories::ask);
         }
         return Replies.go(mapping.isEmpty() ? "/map/find" : "/map?mapping=" + Replies.query(mapping));
-    }
-
-    private Row row(Device device, Parameter parameter, int number, Map<Ref.ToParameter, Integer> movedBy) {
-        Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-        Values.OfParameter value = values.parameters().get(Values.key(ref));
-        String where = names.groupTitle(device, parameter.group())
-                .map(group -> device.name() + " · " + group)
-                .orElse(device.name());
-        String range = parameter.law() instanceof Law.Named named
-                ? named.names().size() + " names"
-                : parameter.textOfReal(parameter.range().low()) + " to "
-                        + parameter.textOfReal(parameter.range().high());
-        String words = String.join(
-                        " ",
-                        parameter.name(),
-                        where,
-                        range,
-                        parameter.law().words(),
-                        parameter.binding().words(),
-                        parameter.range().unit(),
-                        String.join(" ", parameter.marks().tags()))
-                .toLowerCase(Locale.ROOT);
-        return new Row(
-                Values.key(ref),
-                "p/" + Values.key(ref),
-                device.id() + "/" + parameter.group(),
-                number,
-                parameter.name(),
-                where,
-                value == null ? "" : value.text(),
-                range,
-                parameter.binding().words(),
-                movedBy.getOrDefault(ref, 0),
-                parameter.marks().favourite(),
-                true,
-                words);
-    }
-
-    private Row row(Device device, Control control, Map<String, Integer> does) {
-        String key = device.id() + "/" + control.id();
-        String dimension = control.dimensions().get(0).name();
-        Values.OfControl value = values.controls().get(key + "/" + dimension);
-        String sends = control.dimensions().stream()
-                .map(d -> d.pattern().words())
-                .distinct()
-                .collect(Collectors.joining("; "));
-        return new Row(
-                key + "/" + dimension,
-                "c/" + key,
-                device.id() + "/",
-                0,
-                control.name(),
-                device.name(),
-                value == null ? "" : "%.0f %%".formatted(100 * value.position()),
-                control.kind().words(),
-                sends,
-                does.getOrDefault(key, 0),
-                false,
-                false,
-                String.join(" ", control.name(), device.name(), control.kind().words(), sends)
-                        .toLowerCase(Locale.ROOT));
-    }
-
-    private Branch branch(Device device, List<Row> rows) {
-        List<Twig> twigs = device.profile().parameters().stream()
-                .map(Parameter::group)
-                .distinct()
-                .map(group -> new Twig(
-                        device.id() + "/" + group,
-                        names.groupTitle(device, group).orElse("Parameters"),
-                        (int) rows.stream()
-                                .filter(r -> r.isParameter() && r.group().equals(device.id() + "/" + group))
-                                .count()))
-                .toList();
-        return new Branch(device.id(), device.name(), twigs, rows.size());
     }
 
     /** Puts what is looked at into the model, if it is there. */

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Memories;
 import orchard.app.live.Names;
@@ -16,11 +17,13 @@ import orchard.app.store.RigKeeper;
 import orchard.check.Check;
 import orchard.check.Finding;
 import orchard.gear.Device;
+import orchard.rig.Rig;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
+import org.thymeleaf.context.LazyContextVariable;
 
 /** What stands around every page: the row of pages with their counts, undo and redo, Learn, and the light. */
 @Controller
@@ -36,7 +39,7 @@ class Frame {
     record Tab(String path, String title, int count, String why) {}
 
     private final RigKeeper keeper;
-    private final Names names;
+    private final Remembered<List<Finding>> ofRig;
     private final PortRoom ports;
     private final Learn learn;
     private final Memories memories;
@@ -44,7 +47,7 @@ class Frame {
     Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories) {
         this.memories = memories;
         this.keeper = keeper;
-        this.names = names;
+        ofRig = new Remembered<>(names, rig -> Check.ofRig(rig, names));
         this.ports = ports;
         this.learn = learn;
     }
@@ -61,7 +64,15 @@ class Frame {
         model.addAttribute("undoable", keeper.undoable().orElse(""));
         model.addAttribute("redoable", keeper.redoable().orElse(""));
         model.addAttribute("learn", learn.status());
-        model.addAttribute("tabs", tabs());
+        model.addAttribute(
+                "tabs",
+                new LazyContextVariable<List<Tab>>() { // an edit is answered without them
+
+                    @Override
+                    protected List<Tab> loadValue() {
+                        return tabs();
+                    }
+                });
     }
 
     @GetMapping("/")
@@ -102,21 +113,21 @@ class Frame {
     /** Everything Check finds right now. */
     List<Finding> findings() {
         Set<String> present = ports.present();
-        Set<String> absent = keeper.rig().devices().stream()
+        Rig rig = keeper.rig();
+        Set<String> absent = rig.devices().stream()
                 .map(Device::id)
                 .filter(id -> !present.contains(id))
                 .collect(Collectors.toSet());
         Map<String, String> halves = new LinkedHashMap<>();
-        keeper.rig()
-                .devices()
+        rig.devices()
                 .forEach(device -> ports.missingHalf(device).ifPresent(missing -> halves.put(device.id(), missing)));
         Map<String, String> matters = new LinkedHashMap<>();
-        keeper.rig()
-                .devices()
+        rig.devices()
                 .forEach(device -> memories.standing(device)
                         .filter(Memories.Standing::wantsAttention)
                         .ifPresent(standing -> matters.put(device.id(), standing.sentence())));
-        return Check.findings(keeper.rig(), names, absent, halves, matters);
+        return Stream.concat(ofRig.of(rig).stream(), Check.ofMoment(rig, absent, halves, matters).stream())
+                .toList();
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

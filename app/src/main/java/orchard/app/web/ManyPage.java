@@ -38,10 +38,12 @@ class ManyPage {
 
     private final RigKeeper keeper;
     private final Names names;
+    private final Remembered<Lines> remembered;
 
     ManyPage(RigKeeper keeper, Names names) {
         this.keeper = keeper;
         this.names = names;
+        remembered = new Remembered<>(names, this::lines);
     }
 
     /**
@@ -50,7 +52,38 @@ class ManyPage {
      * @param devices ids of the devices it is about, with blanks around them
      * @param words everything it can be found by, in small letters
      */
-    record Line(String id, String sentence, String tags, boolean favourite, String devices, String words) {}
+    record Line(String id, String sentence, String tags, boolean favourite, String devices, String words) {
+
+        private void draw(Html html) {
+            html.raw("<li")
+                    .attribute("data-words", words)
+                    .attribute("data-devices", devices)
+                    .attribute("data-star", Boolean.toString(favourite))
+                    .raw("><label><input type=\"checkbox\" name=\"mapping\"")
+                    .attribute("value", id)
+                    .raw("><span>")
+                    .raw(favourite ? Html.STAR : "")
+                    .raw("<span>")
+                    .text(sentence)
+                    .raw("</span> <span class=\"faint\">")
+                    .text(tags)
+                    .raw("</span></span></label></li>");
+        }
+    }
+
+    /** All lines, as they are drawn, and the ids of the devices they are about. */
+    private record Lines(String html, Set<String> about) {}
+
+    private Lines lines(Rig rig) {
+        Html html = new Html();
+        Set<String> about = new LinkedHashSet<>();
+        for (Mapping mapping : rig.mappings()) {
+            Line line = line(mapping);
+            line.draw(html);
+            about.addAll(List.of(line.devices().strip().split(" ")));
+        }
+        return new Lines(html.toString(), about);
+    }
 
     /** A device, for a choice. */
     record Choice(String value, String title) {}
@@ -58,13 +91,11 @@ class ManyPage {
     @GetMapping("/map/many")
     String page(Model model) {
         Rig rig = keeper.rig();
-        List<Line> lines = rig.mappings().stream().map(this::line).toList();
-        Set<String> about = new LinkedHashSet<>();
-        lines.forEach(line -> about.addAll(List.of(line.devices().strip().split(" "))));
-        List<Choice> involved = about.stream()
+        Lines lines = remembered.of(rig);
+        List<Choice> involved = lines.about().stream()
                 .map(id -> new Choice(id, rig.device(id).map(Device::name).orElse(id)))
                 .toList();
-        model.addAttribute("lines", lines);
+        model.addAttribute("lines", lines.html());
         model.addAttribute("involved", involved);
         model.addAttribute(
                 "all",

@@ -6,14 +6,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
-import orchard.check.Check;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -36,7 +34,6 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.util.HtmlUtils;
 
 /** Map: this control moves that parameter, over this range. */
 @Controller
@@ -49,6 +46,7 @@ class MapPage {
     private final Values values;
     private final PortRoom ports;
     private final Learn learn;
+    private final Remembered<String> sentences;
 
     MapPage(RigKeeper keeper, Names names, Values values, PortRoom ports, Learn learn) {
         this.keeper = keeper;
@@ -56,38 +54,7 @@ class MapPage {
         this.values = values;
         this.ports = ports;
         this.learn = learn;
-    }
-
-    /**
-     * A mapping in the list. The list may be long, so a line is drawn here and not by the template.
-     *
-     * @param html a list item with the sentence, every word of it escaped
-     */
-    private record Line(String html) {
-
-        static Line of(Mapping mapping, Sentence sentence, boolean faulty, String alsoSetBy) {
-            StringBuilder html = new StringBuilder(300);
-            html.append("<li><a href=\"/map?mapping=")
-                    .append(Replies.query(mapping.id()))
-                    .append("\" data-mapping=\"")
-                    .append(HtmlUtils.htmlEscape(mapping.id(), "UTF-8"))
-                    .append("\">");
-            if (faulty) {
-                html.append("<span class=\"wrong\" title=\"cannot work\">▲ </span>");
-            }
-            for (Sentence.Phrase phrase : sentence.phrases()) {
-                boolean strong = phrase.clause() == Sentence.Clause.WHEN || phrase.clause() == Sentence.Clause.DO;
-                html.append(strong ? "<strong>" : "")
-                        .append(HtmlUtils.htmlEscape(phrase.text(), "UTF-8"))
-                        .append(strong ? "</strong>" : "");
-            }
-            if (!alsoSetBy.isEmpty()) {
-                html.append("<span class=\"also\"><span class=\"wrong\">▲</span> Also set by ")
-                        .append(HtmlUtils.htmlEscape(alsoSetBy, "UTF-8"))
-                        .append(".</span>");
-            }
-            return new Line(html.append("</a></li>").toString());
-        }
+        sentences = new Remembered<>(names, rig -> SentenceList.html(rig, names));
     }
 
     /** A parameter in the lower panel. */
@@ -108,13 +75,13 @@ class MapPage {
 
         /** The options with one of them chosen, every word escaped. */
         public String html(String chosen) {
-            StringBuilder html = new StringBuilder(choices.size() * 80);
+            Html html = new Html();
             for (Choice choice : choices) {
-                html.append("<option value=\"")
-                        .append(HtmlUtils.htmlEscape(choice.value(), "UTF-8"))
-                        .append(choice.value().equals(chosen) ? "\" selected>" : "\">")
-                        .append(HtmlUtils.htmlEscape(choice.title(), "UTF-8"))
-                        .append("</option>");
+                html.raw("<option")
+                        .attribute("value", choice.value())
+                        .raw(choice.value().equals(chosen) ? " selected>" : ">")
+                        .text(choice.title())
+                        .raw("</option>");
             }
             return html.toString();
         }
@@ -163,47 +130,9 @@ class MapPage {
         return "map/page";
     }
 
-    /** The list of a rig, as long as nothing in it is called otherwise. */
-    private record Listed(Rig rig, long names, String html) {}
-
-    private volatile Listed listed = new Listed(Rig.EMPTY, -1, "");
-
-    /** The list is long, and most pages are drawn of a rig that was drawn before. */
     private String listed(Rig rig, String selected) {
-        long version =
-                names.version(); // before the words are made, so that they are never taken for newer than they are
-        Listed known = listed;
-        if (known.rig() != rig || known.names() != version) {
-            known = new Listed(rig, version, lines(rig).stream().map(Line::html).collect(Collectors.joining()));
-            listed = known;
-        }
-        String link = "data-mapping=\"" + HtmlUtils.htmlEscape(selected, "UTF-8") + "\"";
-        return known.html().replace(link, link + " aria-current=\"true\"");
-    }
-
-    private List<Line> lines(Rig rig) {
-        Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
-        for (Mapping mapping : rig.mappings()) {
-            Check.driven(mapping)
-                    .forEach(target -> drivers.computeIfAbsent(target, k -> new ArrayList<>())
-                            .add(mapping));
-        }
-        return rig.mappings().stream()
-                .map(mapping -> {
-                    String others = Check.driven(mapping).stream()
-                            .flatMap(target -> drivers.get(target).stream())
-                            .filter(other -> !other.equals(mapping))
-                            .filter(other -> !(Check.follows(mapping, names) && Check.follows(other, names)))
-                            .map(other -> names.words(other.trigger()))
-                            .findFirst()
-                            .orElse("");
-                    return Line.of(
-                            mapping,
-                            Sentence.of(mapping, names),
-                            Fault.of(mapping, names).isPresent(),
-                            others);
-                })
-                .toList();
+        String link = "data-mapping=\"" + Html.escape(selected) + "\"";
+        return sentences.of(rig).replace(link, link + " aria-current=\"true\"");
     }
 
     private void select(Mapping mapping, Rig rig, int action, int stage, Model model) {
