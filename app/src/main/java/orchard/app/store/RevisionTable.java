@@ -41,12 +41,12 @@ class RevisionTable {
     Optional<Made> redoable() {
         return jdbc.sql("""
                         select * from revision
-                        where kind = 'edit' and undone and not dropped order by id limit 1
+                        where kind = 'edit' and undone = true and dropped = false order by id limit 1
                         """).query(MADE).optional();
     }
 
     void insertEdit(long revision, Edit edit) {
-        jdbc.sql("update revision set dropped = true where undone and not dropped")
+        jdbc.sql("update revision set dropped = true where undone = true and dropped = false")
                 .update();
         insert(revision, "edit", edit, null);
     }

@@ -3,7 +3,6 @@ package orchard.app.web;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
 import orchard.mapping.Shape;
 import orchard.mapping.ShapeFunction;
@@ -77,8 +76,10 @@ record CurveView(
         for (int i = 0; i < points.size(); i++) {
             double y = points.get(i);
             if (y >= 0) {
-                path.append(String.format(
-                        Locale.ROOT, "%s%.2f %.2f", drawing ? " L" : " M", 100.0 * i / SAMPLES, 100 - 100 * y));
+                path.append(drawing ? " L" : " M")
+                        .append(100.0 * i / SAMPLES)
+                        .append(' ')
+                        .append(rounded(100 - 100 * y));
             }
             drawing = y >= 0;
         }
@@ -86,7 +87,11 @@ record CurveView(
     }
 
     private static String list(List<Double> numbers) {
-        return numbers.stream().map(n -> String.format(Locale.ROOT, "%.4f", n)).collect(Collectors.joining(" "));
+        return numbers.stream().map(n -> Double.toString(rounded(n))).collect(Collectors.joining(" "));
+    }
+
+    private static double rounded(double number) {
+        return Math.round(number * 1e4) / 1e4;
     }
 
     private static String plain(double number) {
