@@ -101,6 +101,10 @@ class PresetsTest {
     @Test
     void aPageIsLaidUnderTheControlsFromHere(TestOrchard orchard, Browser browser) {
         browser.go("/map/pages?device=peat&page=page2");
+        assertThat(browser.all("#opennow")).isEmpty(); // no row of controls: nothing lies under one
+        browser.click("form[hx-post='/map/pages/peat/lay'] button");
+        browser.until(() -> !browser.all("#opennow").isEmpty());
+        browser.go("/map/pages?device=peat&page=page2");
         browser.see("#opennow", "Page 1 is under them.");
         browser.click(".under button");
         browser.see("#opennow", "It is under them.");
