@@ -184,6 +184,7 @@ public final class Memory {
         last = message;
         askedAt = nanos;
         tries = 1;
+        why = "";
         outbox.add(message);
     }
 

@@ -5,15 +5,22 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import orchard.Gear;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Seat;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.Value;
+import orchard.parameter.Binding;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import org.junit.jupiter.api.Test;
 
 class CopiesTest {
@@ -97,6 +104,91 @@ class CopiesTest {
                 .isEqualTo("k1@2");
         assertThatThrownBy(() -> new Copies(rig).toPage(rig.mappings(), 3))
                 .hasMessageContaining("There is no Knob 1 on page 3");
+    }
+
+    /** Software with three tracks of which the last has no pan. */
+    private static Device tracks() {
+        List<Group> groups = new ArrayList<>();
+        List<Parameter> parameters = new ArrayList<>();
+        Range range = new Range(0, 1, "");
+        for (int i = 1; i <= 3; i++) {
+            groups.add(new Group("t" + i, "", "Track " + i, ""));
+            for (String name : i == 3 ? List.of("Volume") : List.of("Volume", "Pan")) {
+                String id = "t" + i + "." + name.toLowerCase(Locale.ROOT);
+                parameters.add(new Parameter(
+                        id, "t" + i, name, range, new Law.Linear(), 0, new Binding.Osc("/tracks/" + id), true));
+            }
+        }
+        return new Device(
+                "tracks",
+                "Tracks",
+                "",
+                new Seat(Seat.Wire.OSC, "/tracks", ""),
+                new Profile(List.of(), groups, parameters, List.of(), List.of(), List.of(), List.of()));
+    }
+
+    private static Mapping onTrack(String id, String parameter) {
+        return Gear.mapping(id, "k1", "turn", "cutoff")
+                .with(new Do(List.of(new Do.SetParameter(new Ref.ToParameter("tracks", parameter)))));
+    }
+
+    private static Rig withTracks(Mapping... mappings) {
+        List<Part> parts = new ArrayList<>(Gear.rig(mappings).parts());
+        parts.add(new Part.OfDevice(tracks()));
+        return Rig.of(parts);
+    }
+
+    @Test
+    void aMappingIsRepeatedForTheNextControlsAndTracks() {
+        Mapping volume = onTrack("m1", "t1.volume")
+                .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "k1.ring"), Show.Rule.VALUE))));
+        List<Mapping> made = new Copies(withTracks(volume)).further(volume, 1);
+        assertThat(made).singleElement().satisfies(next -> {
+            assertThat(next.id()).isEqualTo("m2");
+            assertThat(next.trigger()).isEqualTo(new Ref.ToControl("box", "k2", "turn"));
+            assertThat(next.targets()).containsExactly(new Ref.ToParameter("tracks", "t2.volume"));
+            assertThat(next.show().answers())
+                    .as("the second knob has no lights")
+                    .isEmpty();
+        });
+    }
+
+    @Test
+    void whatHasNoNextIsRefusedWithTheReason() {
+        Mapping pan = onTrack("m1", "t2.pan");
+        assertThatThrownBy(() -> new Copies(withTracks(pan)).further(pan, 1))
+                .hasMessageContaining("Behind Track 2 there are not 1 more with “Pan”");
+        Mapping volume = onTrack("m1", "t1.volume");
+        assertThatThrownBy(() -> new Copies(withTracks(volume)).further(volume, 2))
+                .hasMessageContaining("From Knob 1 on there are only 2 endless knobs");
+        Mapping gone = onTrack("m1", "t9.volume");
+        assertThatThrownBy(() -> new Copies(withTracks(gone)).further(gone, 1))
+                .hasMessageContaining("not there any more");
+    }
+
+    @Test
+    void aRunBeginsAtAControlThatIsThere() {
+        Copies copies = new Copies(rig());
+        assertThat(copies.run("m1", KNOB, 1)).containsExactly(KNOB);
+        assertThat(copies.run("m1", new Ref.ToControl("box", "p1", "gate"), 2))
+                .extracting(Ref.ToControl::control)
+                .containsExactly("p1", "p2");
+        assertThatThrownBy(() -> copies.run("m1", new Ref.ToControl("box", "k9", "turn"), 2))
+                .hasMessageContaining("not there any more");
+    }
+
+    @Test
+    void whatTheOtherDeviceCannotDoIsSaid() {
+        Mapping wheel = Gear.mapping("m1", "w", "turn", "volume");
+        Rig rig = rig(wheel);
+        assertThatThrownBy(() -> new Copies(rig).toDevice(rig.mappings(), "box", "harp"))
+                .isInstanceOf(EditRefused.class)
+                .hasMessageContaining("not there any more");
+        List<Part> parts = new ArrayList<>(rig.parts());
+        parts.add(new Part.OfDevice(tracks()));
+        Rig more = Rig.of(parts);
+        assertThatThrownBy(() -> new Copies(more).toDevice(more.mappings(), "desk", "tracks"))
+                .hasMessageContaining("Tracks has no “Surf › Volume”");
     }
 
     @Test

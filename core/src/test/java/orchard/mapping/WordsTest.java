@@ -1,0 +1,153 @@
+package orchard.mapping;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import orchard.Gear;
+import orchard.gear.Device;
+import orchard.gear.ParameterPage;
+import orchard.gear.Preset;
+import orchard.gear.Ref;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Every stage and every action can be read aloud. */
+class WordsTest {
+
+    private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
+    private static final Ref.ToParameter VOLUME = new Ref.ToParameter("desk", "volume");
+    private static final Ref.ToParameter MUTE = new Ref.ToParameter("desk", "mute");
+
+    /** The small rig with a page “Tone” and a preset “Low tide”. */
+    private static Rig rig() {
+        Device desk = Gear.desk();
+        ParameterPage tone = new ParameterPage("page1", "Tone", Marks.NONE, List.of());
+        List<Part> parts = new ArrayList<>(Gear.rig().parts());
+        parts.removeIf(part -> part.id().equals("desk"));
+        parts.add(new Part.OfDevice(
+                desk.with(desk.profile().with(desk.profile().setup().withParameterPages(List.of(tone))))));
+        parts.add(new Part.OfPreset(new Preset("preset1", "desk", "Low tide", "drone", "", Marks.NONE, List.of())));
+        return Rig.of(parts);
+    }
+
+    private static Arguments stage(Stage stage, String name, String words) {
+        return Arguments.of(stage, name, words);
+    }
+
+    static Stream<Arguments> stages() {
+        return Stream.of(
+                stage(new Stage.Accumulate(0.5, 1, false, null, 0.1), "accumulate", "0.50× each step"),
+                stage(
+                        new Stage.Accumulate(1, 4, true, null, 0.1),
+                        "accumulate",
+                        "1× each step, up to 4× when turned fast, round at the ends"),
+                stage(
+                        new Stage.Accumulate(1, 1, false, new Ref.ToControl("box", "p1", "gate"), 0.1),
+                        "accumulate",
+                        "1× each step, 0.10× while another is held"),
+                stage(new Stage.Invert(), "invert", "inverted"),
+                stage(new Stage.Curve(Stage.Form.GAMMA, 2, List.of()), "curve", "bent by a power of 2"),
+                stage(new Stage.Curve(Stage.Form.LOGARITHMIC, 2, List.of()), "curve", "quick at first"),
+                stage(new Stage.Curve(Stage.Form.EXPONENTIAL, 2, List.of()), "curve", "slow at first"),
+                stage(new Stage.Curve(Stage.Form.S, 2, List.of()), "curve", "slow at both ends"),
+                stage(
+                        new Stage.Curve(Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 0), new Stage.Point(1, 0.5))),
+                        "curve",
+                        "along a curve of 2 points"),
+                stage(new Stage.DeadBand(0.5, 0.1), "dead band", "resting at 50 %"),
+                stage(new Stage.Switch(0.4, 0.6), "switch", "on from 60 %, off from 40 %"),
+                stage(new Stage.Zone(0, 0.4, 0, 0.4, false), "zone", "between 0 % and 40 %"),
+                stage(
+                        new Stage.Zone(0.5, 1, 0.4, 0.9, true),
+                        "zone",
+                        "on between 50 % and 100 %, going down 40 % and 90 %"),
+                stage(new Stage.Scale(0, 1, 300, 2000), "scale", "300 Hz to 2.00 kHz, logarithmic"),
+                stage(new Stage.Scale(0, 1, 300, 2000, true), "scale", "300 Hz to 2.00 kHz for every turn"),
+                stage(new Stage.LookUp(List.of("a", "b", "c", "d", "e")), "look-up", "one of a, b, c and 2 more"),
+                stage(new Stage.Clamp(400, 1000), "clamp", "kept within 400 Hz and 1.00 kHz"),
+                stage(new Stage.Wrap(400, 1000), "wrap", "wrapped 400 Hz to 1.00 kHz"),
+                stage(new Stage.Fold(400, 1000), "fold", "folded 400 Hz to 1.00 kHz"),
+                stage(new Stage.Snap(250, 0), "snap", "in steps of 250 Hz"),
+                stage(new Stage.Smooth(0.25), "smooth", "smoothed over 0.25 s"),
+                stage(new Stage.Rate(4), "rate", "no faster than 4 s for the whole way"),
+                stage(new Stage.Formula("x * x"), "formula", "by x * x"),
+                stage(new Stage.Bypassed(new Stage.Invert()), "invert", "(not now: inverted)"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("stages")
+    void aStageHasANameAndWords(Stage stage, String name, String words) {
+        Optional<Parameter> cutoff = rig().parameter(CUTOFF);
+        assertThat(Words.name(stage)).isEqualTo(name);
+        assertThat(Words.of(stage, cutoff)).isEqualTo(words);
+        assertThat(Words.of(stage, Optional.empty())).as("without a parameter").isNotBlank();
+    }
+
+    @Test
+    void everyStageThereIsHasWords() {
+        assertThat(stages().map(a -> a.get()[0].getClass().getName())).containsAll(names(Stage.class));
+    }
+
+    static Stream<Arguments> actions() {
+        Value kilohertz = new Value.Fixed(1000);
+        return Stream.of(
+                Arguments.of(new Do.SetParameter(CUTOFF), "set Surf › Cutoff"),
+                Arguments.of(
+                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Stage.Invert(), new Stage.Clamp(400, 1000)))),
+                        "set Surf › Cutoff, inverted, kept within 400 Hz and 1.00 kHz"),
+                Arguments.of(new Do.SetTo(CUTOFF, kilohertz), "set Surf › Cutoff to 1.00 kHz"),
+                Arguments.of(
+                        new Do.SetTo(CUTOFF, new Value.Same(VOLUME)), "set Surf › Cutoff to what Surf › Volume is at"),
+                Arguments.of(new Do.Nudge(VOLUME, -3, false), "move Surf › Volume down by 3.0 dB"),
+                Arguments.of(new Do.Nudge(MUTE, 1, true), "move Surf › Mute up by 1, and round"),
+                Arguments.of(new Do.Toggle(MUTE, 0, 1), "switch Surf › Mute between off and on"),
+                Arguments.of(new Do.Reset(CUTOFF), "set Surf › Cutoff to its default, 8.00 kHz"),
+                Arguments.of(new Do.ResetMoved(), "set to its default whatever is moved meanwhile"),
+                Arguments.of(new Do.Tap(CUTOFF), "tap Surf › Cutoff"),
+                Arguments.of(new Do.Hold(CUTOFF, kilohertz), "hold Surf › Cutoff at 1.00 kHz, then return"),
+                Arguments.of(
+                        new Do.Choose(CUTOFF, List.of(), null), "choose a value for Surf › Cutoff, favourites first"),
+                Arguments.of(new Do.Choose(CUTOFF, List.of(400.0, 800.0), null), "choose one of 2 for Surf › Cutoff"),
+                Arguments.of(new Do.SetOfPage("desk"), "set what is on the open page of Desk"),
+                Arguments.of(new Do.OpenPage("desk", "page1", 0, ""), "open page “Tone” of Desk"),
+                Arguments.of(new Do.OpenPage("desk", "page7", 0, ""), "open page a missing page of Desk"),
+                Arguments.of(new Do.OpenPage("desk", "", 1, ""), "go to the next page of Desk"),
+                Arguments.of(new Do.OpenPage("desk", "", -1, "storm"), "go to the “storm” page before of Desk"),
+                Arguments.of(new Do.OpenPage("desk", "", -3, ""), "go back 3 pages of Desk"),
+                Arguments.of(new Do.Recall("desk", "preset1", 0, ""), "recall “Low tide” on Desk"),
+                Arguments.of(new Do.Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
+                Arguments.of(new Do.Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
+                Arguments.of(new Do.Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
+                Arguments.of(new Do.Wait(0.5), "wait 0.50 s"),
+                Arguments.of(new Do.StopAll(), "stop everything"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("actions")
+    void anActionHasWords(Do.Action action, String words) {
+        assertThat(Words.of(action, rig())).isEqualTo(words);
+        assertThat(Words.of(action, Rig.EMPTY)).as("of gear that is gone").isNotBlank();
+    }
+
+    @Test
+    void everyActionThereIsHasWords() {
+        assertThat(actions().map(a -> a.get()[0].getClass().getName())).containsAll(names(Do.Action.class));
+    }
+
+    private static List<String> names(Class<?> sealed) {
+        return Arrays.stream(sealed.getPermittedSubclasses())
+                .map(Class::getName)
+                .toList();
+    }
+}
