@@ -74,6 +74,23 @@ class MovementTest {
     }
 
     @Test
+    void underARingASecondFineMoveBeginsWhereTheParameterIsByThen() {
+        Bench bench = new Bench(Gear.rig(Gear.answering(fine("k1", 0.1), "k1.ring", Show.Rule.VALUE)));
+        bench.knob(21, 64);
+        hold(bench, true);
+        bench.knob(21, 64);
+        bench.knob(21, 84);
+        assertThat(stands(bench)).isCloseTo(66 / 127.0, within(5e-3));
+        hold(bench, false);
+        bench.knob(21, 20);
+        assertThat(stands(bench)).as("a ring is put, so nothing waits").isCloseTo(20 / 127.0, within(5e-3));
+        hold(bench, true);
+        bench.knob(21, 20);
+        bench.knob(21, 30);
+        assertThat(stands(bench)).as("not from where the first one ended").isCloseTo(21 / 127.0, within(5e-3));
+    }
+
+    @Test
     void anEndlessKnobGoesCoarselyWhereThatIsSaid() {
         Bench bench = new Bench(Gear.rig(fine("k2", 8)));
         bench.tell("volume", -60, "");

@@ -137,6 +137,56 @@ class RecallTest {
     }
 
     @Test
+    void anEndlessKnobGoesThroughPresetsAndPagesStepByStepBothWays() {
+        Ref.ToControl knob = new Ref.ToControl("box", "k2", "turn");
+        Mapping presets = button("m1", 1, new Do.Recall("desk", "", 1, "drone")).with(new When(List.of(knob)));
+        Bench bench = new Bench(rig(presets));
+        bench.knob(22, 65);
+        bench.knob(22, 66);
+        bench.knob(22, 63);
+        assertThat(recalled(bench))
+                .as("Ebb, Flood and Neap are drones; on, on twice, back")
+                .hasSize(3);
+        assertThat(recalled(bench).get(0)).isEqualTo("q2");
+        assertThat(recalled(bench).get(2)).isEqualTo("q4");
+        Mapping pages = button("m2", 1, new Do.OpenPage("desk", "", 1, "")).with(new When(List.of(knob)));
+        Bench other = new Bench(rig(pages));
+        other.knob(22, 66);
+        assertThat(other.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 3));
+        other.knob(22, 63);
+        assertThat(other.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 2));
+    }
+
+    @Test
+    void whatHasNoDirectionIsDoneByAKnobThatIsTurnedUpOnly() {
+        Mapping once = button("m1", 1, new Do.SetTo(CUTOFF, new Value.Fixed(1000)), new Do.Nudge(CUTOFF, 500, false))
+                .with(new When(List.of(new Ref.ToControl("box", "k2", "turn"))));
+        Bench bench = new Bench(rig(once));
+        bench.knob(22, 66);
+        assertThat(bench.words("desk")).containsExactly("/desk/cutoff 1000.000", "/desk/cutoff 2000.000");
+        bench.sent.clear();
+        bench.knob(22, 63);
+        assertThat(bench.words("desk"))
+                .as("back by one step, and nothing set")
+                .containsExactly("/desk/cutoff 1500.000");
+    }
+
+    @Test
+    void aNoteFromAControlThatIsNeverLetGoEndsByItself() {
+        Mapping bell = button("m1", 1, new Do.Send("box", new MidiMessage.NoteOn(3, 72, 90)))
+                .with(new When(List.of(new Ref.ToControl("box", "k2", "turn"))));
+        Bench bench = new Bench(rig(bell));
+        bench.knob(22, 65);
+        assertThat(bench.words("box")).containsExactly("note 72 on, velocity 90, ch 3");
+        bench.knob(22, 65);
+        assertThat(bench.words("box"))
+                .as("the same note is let go before it is struck again")
+                .hasSize(3);
+        bench.pass(5_000);
+        assertThat(bench.words("box")).hasSize(4).last().asString().startsWith("note 72 off");
+    }
+
+    @Test
     void presetsOfATypeOrTagAreGoneThroughByNameAndRound() {
         Bench bench = new Bench(rig(
                 button("m1", 1, new Do.Recall("desk", "", 1, "drone")),
