@@ -1,5 +1,6 @@
 package orchard.gear;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -67,6 +68,29 @@ public record Setup(
     /** The same with other parameter pages. */
     public Setup withParameterPages(List<ParameterPage> other) {
         return new Setup(pages, feels, palette, brightness, clusters, memory, takeover, other);
+    }
+
+    /**
+     * The same with more parameter pages, behind those that are there; they get ids of their own.
+     *
+     * @throws IllegalArgumentException if there would be too many
+     */
+    public Setup withMore(List<ParameterPage> more) {
+        if (parameterPages.size() + more.size() > ParameterPage.MOST) {
+            throw new IllegalArgumentException("There are at most %d pages, and these would be %d"
+                    .formatted(ParameterPage.MOST, parameterPages.size() + more.size()));
+        }
+        int last = parameterPages.stream()
+                .filter(page -> page.id().matches("page\\d{1,6}"))
+                .mapToInt(page -> Integer.parseInt(page.id().substring(4)))
+                .max()
+                .orElse(0);
+        List<ParameterPage> all = new ArrayList<>(parameterPages);
+        for (ParameterPage page : more) {
+            last++;
+            all.add(new ParameterPage("page" + last, page.name(), page.marks(), page.entries()));
+        }
+        return withParameterPages(all);
     }
 
     /** The same with another way to take over. */

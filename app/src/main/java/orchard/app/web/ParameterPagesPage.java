@@ -4,16 +4,20 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Banks;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Setup;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -111,6 +115,21 @@ class ParameterPagesPage {
         open.ifPresent(p -> {
             model.addAttribute("open", p);
             model.addAttribute("openNumber", pages.indexOf(p) + 1);
+            Banks banks = banks(device);
+            boolean isAlone = banks.beside(p).isEmpty();
+            model.addAttribute("isAlone", isAlone);
+            model.addAttribute(
+                    "alike", banks.likeIt(p).stream().map(ParameterPage::name).toList());
+            model.addAttribute(
+                    "across",
+                    isAlone
+                            ? List.of()
+                            : p.entries().stream()
+                                    .map(entry -> device.profile()
+                                            .parameter(entry.parameter())
+                                            .orElseThrow())
+                                    .map(parameter -> new Choice(parameter.id(), parameter.name()))
+                                    .toList());
             model.addAttribute("listening", learn.listensFor(device.id(), p.id()));
             model.addAttribute(
                     "spots",
@@ -143,23 +162,54 @@ class ParameterPagesPage {
 
     @PostMapping("/map/pages/{device}/new")
     ResponseEntity<Void> add(@PathVariable String device, @RequestParam long seen, @RequestParam String name) {
-        String[] id = new String[1];
-        edit(device, seen, "Page “" + name.strip() + "” of ", pages -> {
-            if (pages.size() >= ParameterPage.MOST) {
-                throw new IllegalArgumentException("There are at most " + ParameterPage.MOST + " pages");
+        return add(
+                device,
+                seen,
+                "Page “" + name.strip() + "” of ",
+                owner -> List.of(new ParameterPage("", name.strip(), Marks.NONE, List.of())));
+    }
+
+    /** A page like this one for everything that lies beside what it is about. */
+    @PostMapping("/map/pages/{device}/{page}/alike")
+    ResponseEntity<Void> alike(@PathVariable String device, @PathVariable String page, @RequestParam long seen) {
+        return add(device, seen, "Pages like another of ", owner -> {
+            ParameterPage like =
+                    pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
+            List<ParameterPage> made = banks(owner).likeIt(like);
+            if (made.isEmpty()) {
+                throw new IllegalArgumentException("Whatever lies beside what this page is about has a page like it");
             }
-            int next = pages.stream()
-                            .filter(p -> p.id().matches("page\\d{1,6}"))
-                            .mapToInt(p -> Integer.parseInt(p.id().substring(4)))
-                            .max()
-                            .orElse(0)
-                    + 1;
-            id[0] = "page" + next;
-            List<ParameterPage> all = new ArrayList<>(pages);
-            all.add(new ParameterPage(id[0], name.strip(), Marks.NONE, List.of()));
-            return all;
+            return made;
         });
-        return go(device, id[0]);
+    }
+
+    /** One parameter of everything that lies beside what it belongs to, so many on a page. */
+    @PostMapping("/map/pages/{device}/across")
+    ResponseEntity<Void> across(
+            @PathVariable String device,
+            @RequestParam long seen,
+            @RequestParam String parameter,
+            @RequestParam String width,
+            @RequestParam(defaultValue = "false") boolean single) {
+        int many = ClauseActions.count(device, width);
+        return add(device, seen, "Banks of ", owner -> banks(owner).across(parameter, many, single ? 1 : many));
+    }
+
+    private Banks banks(Device device) {
+        return new Banks(
+                device.profile(), group -> names.groupTitle(device, group.id()).orElse(group.name()));
+    }
+
+    private ResponseEntity<Void> add(
+            String device, long seen, String label, Function<Device, List<ParameterPage>> making) {
+        String[] first = new String[1];
+        edit(device, seen, label, owner -> {
+            Setup setup = owner.profile().setup();
+            Setup more = setup.withMore(making.apply(owner));
+            first[0] = more.parameterPages().get(setup.parameterPages().size()).id();
+            return more.parameterPages();
+        });
+        return go(device, first[0]);
     }
 
     /** Name and tags. */
@@ -181,7 +231,7 @@ class ParameterPagesPage {
                 device,
                 seen,
                 "Delete a page of ",
-                pages -> pages.stream().filter(p -> !p.id().equals(page)).toList());
+                owner -> pages(owner).filter(p -> !p.id().equals(page)).toList());
         return go(device, "");
     }
 
@@ -310,18 +360,22 @@ class ParameterPagesPage {
                 device,
                 seen,
                 "Parameter page of ",
-                pages -> pages.stream()
+                owner -> pages(owner)
                         .map(p -> p.id().equals(page) ? change.apply(p) : p)
                         .toList());
         return go(device, page);
     }
 
-    private void edit(String id, long seen, String label, UnaryOperator<List<ParameterPage>> change) {
+    private static Stream<ParameterPage> pages(Device device) {
+        return device.profile().setup().parameterPages().stream();
+    }
+
+    private void edit(String id, long seen, String label, Function<Device, List<ParameterPage>> change) {
         keeper.commit(id, seen, rig -> {
             Device device = rig.ownDevice(id).orElseThrow(Replies::gone);
             List<ParameterPage> after;
             try {
-                after = change.apply(device.profile().setup().parameterPages());
+                after = change.apply(device);
             } catch (IllegalArgumentException e) {
                 throw EditRefused.invalid(id, "", e.getMessage());
             }

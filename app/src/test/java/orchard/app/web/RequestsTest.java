@@ -57,6 +57,10 @@ class RequestsTest {
                 "/map/table/peat/put|seen=1&name=&address=/x|422",
                 "/map/table/nothing/put|seen=0&name=x&address=/x|404",
                 "/map/pages/peat/page99/open||404",
+                "/map/pages/peat/page99/alike|seen=1|404",
+                "/map/pages/peat/page1/alike|seen=1|422",
+                "/map/pages/peat/across|seen=1&parameter=nothing&width=8|422",
+                "/map/pages/peat/across|seen=1&parameter=nothing&width=-1|422",
                 "/map/find/wherry/follow|seen=1|422",
                 "/describe/cobble/takeover|seen=1&takeover=LEAP|400",
                 "/connect/gull/delete|seen=99|422",
@@ -80,7 +84,7 @@ class RequestsTest {
     void areRefusedWithoutHarm(String path, String body, int status, TestOrchard orchard) {
         long revision = orchard.keeper().revision();
         String[] parts = (path + "//x").split("/");
-        String part = List.of("presets", "table", "find").contains(parts[2]) ? parts[3] : parts[2];
+        String part = List.of("presets", "table", "find", "pages").contains(parts[2]) ? parts[3] : parts[2];
         String seen = (body == null ? "" : body)
                 .replace("LONGHOST", "h".repeat(300))
                 .replace("seen=1", "seen=" + orchard.keeper().revision(part));

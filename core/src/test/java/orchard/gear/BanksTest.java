@@ -1,0 +1,156 @@
+package orchard.gear;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import orchard.parameter.Binding;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import org.junit.jupiter.api.Test;
+
+/** Pages for what lies beside one another: tracks, lamps, voices. */
+class BanksTest {
+
+    private static Parameter parameter(String group, String name, boolean settable) {
+        String id = group + "." + name.toLowerCase(Locale.ROOT);
+        return new Parameter(
+                id, group, name, new Range(0, 1, ""), new Law.Linear(), 0, new Binding.Osc("/" + id), settable);
+    }
+
+    /** So many tracks with volume, pan and a meter, of which the last has no pan; a device on the first; and a master. */
+    private static Profile profile(int tracks) {
+        List<Group> groups = new ArrayList<>();
+        List<Parameter> parameters = new ArrayList<>();
+        for (int i = 1; i <= tracks; i++) {
+            String id = "t" + i;
+            groups.add(new Group(id, "", "Track " + i, ""));
+            parameters.add(parameter(id, "Volume", true));
+            if (i < tracks) {
+                parameters.add(parameter(id, "Pan", true));
+            }
+            parameters.add(parameter(id, "Meter", false));
+        }
+        groups.add(new Group("filter", "t1", "Filter", ""));
+        parameters.add(parameter("filter", "Volume", true));
+        groups.add(new Group("clock", "", "Clock", ""));
+        parameters.add(parameter("clock", "Tempo", true));
+        parameters.add(parameter("", "Master", true));
+        return Profile.BLANK.withParameters(groups, parameters);
+    }
+
+    private static ParameterPage page(String... parameters) {
+        List<ParameterPage.Entry> entries = new ArrayList<>();
+        for (String parameter : parameters) {
+            entries.add(new ParameterPage.Entry(parameter, parameter.substring(parameter.indexOf('.') + 1)));
+        }
+        return new ParameterPage("page1", "First", new Marks(true, List.of("mix")), entries);
+    }
+
+    private static Banks banks(int tracks) {
+        return new Banks(profile(tracks), Group::name);
+    }
+
+    private static List<String> parameters(ParameterPage page) {
+        return page.entries().stream().map(ParameterPage.Entry::parameter).toList();
+    }
+
+    @Test
+    void everyTrackGetsAPageLikeTheFirstWithWhatItHas() {
+        List<ParameterPage> made = banks(4).likeIt(page("t2.pan", "t2.volume"));
+        assertThat(made).extracting(ParameterPage::name).containsExactly("Track 1", "Track 3", "Track 4");
+        assertThat(parameters(made.get(0))).containsExactly("t1.pan", "t1.volume");
+        assertThat(parameters(made.get(2))).as("it has no pan").containsExactly("t4.volume");
+        assertThat(made.get(1).entries().get(0).label()).isEqualTo("pan");
+        assertThat(made.get(1).marks())
+                .as("found by the same tags, but no favourite")
+                .isEqualTo(new Marks(false, List.of("mix")));
+    }
+
+    @Test
+    void whatHasAPageLikeItGetsNoSecondOne() {
+        Profile profile = profile(4);
+        ParameterPage first = page("t1.volume");
+        Setup all = profile.setup().withParameterPages(List.of(first, page("t3.volume"), page("t2.volume", "t2.pan")));
+        assertThat(new Banks(profile.with(all), Group::name).likeIt(first))
+                .extracting(ParameterPage::name)
+                .containsExactly("Track 2", "Track 4");
+    }
+
+    @Test
+    void whatIsInSeveralGroupsOrInNoneOrNotThereHasNothingBesideIt() {
+        Banks banks = banks(4);
+        assertThat(banks.beside(page("t1.volume", "t2.volume"))).isEmpty();
+        assertThat(banks.beside(page("t1.volume", "gone"))).isEmpty();
+        assertThat(banks.beside(page(".master"))).isEmpty();
+        assertThat(banks.beside(page("clock.tempo")))
+                .as("nothing else has a tempo")
+                .isEmpty();
+        assertThat(banks.beside(page("filter.volume")))
+                .as("tracks are not beside a filter")
+                .isEmpty();
+        assertThat(banks.beside(page())).isEmpty();
+        assertThat(banks.likeIt(page())).isEmpty();
+    }
+
+    @Test
+    void banksGoOnByAPageOrByOne() {
+        assertThat(banks(20).across("t3.volume", 8, 8))
+                .extracting(ParameterPage::name)
+                .containsExactly("Volume 1–8", "Volume 9–16", "Volume 17–20");
+        List<ParameterPage> scrolled = banks(10).across("t1.volume", 8, 1);
+        assertThat(scrolled).extracting(ParameterPage::name).containsExactly("Volume 1–8", "Volume 2–9", "Volume 3–10");
+        assertThat(parameters(scrolled.get(2))).startsWith("t3.volume").endsWith("t10.volume");
+        assertThat(scrolled.get(0).entries().get(0).label()).isEqualTo("Track 1");
+        assertThat(scrolled.get(0).marks().tags()).containsExactly("volume");
+        assertThat(banks(3).across("t1.volume", 8, 8)).hasSize(1);
+    }
+
+    @Test
+    void longNamesAreCutForDisplaysBetweenLetters() {
+        Banks banks = new Banks(profile(2), group -> "🌊".repeat(20));
+        assertThat(banks.across("t1.volume", 2, 2).get(0).entries().get(0).label())
+                .isEqualTo("🌊".repeat(12));
+    }
+
+    @Test
+    void whatCannotBeIsSaid() {
+        assertThatThrownBy(() -> banks(3).across("t1.meter", 8, 8)).hasMessageContaining("not there any more");
+        assertThatThrownBy(() -> banks(3).across("clock.tempo", 8, 8))
+                .hasMessageContaining("Tempo is in no group that has others beside it");
+        assertThatThrownBy(() -> banks(3).across(".master", 8, 8)).hasMessageContaining("Master is in no group");
+        assertThatThrownBy(() -> banks(3).across("t1.volume", 0, 1)).hasMessageContaining("over 1 to 32");
+        assertThatThrownBy(() -> banks(3).across("t1.volume", 2, 3)).hasMessageContaining("no more than that");
+    }
+
+    @Property(tries = 200)
+    void everyTrackIsOnABankAndEveryPageButTheLastIsFull(
+            @ForAll @IntRange(min = 2, max = 40) int tracks,
+            @ForAll @IntRange(min = 1, max = 12) int width,
+            @ForAll boolean single) {
+        List<ParameterPage> made = banks(tracks).across("t1.volume", width, single ? 1 : width);
+        assertThat(made.stream().flatMap(p -> parameters(p).stream()).distinct())
+                .hasSize(tracks);
+        assertThat(made.subList(0, made.size() - 1))
+                .allSatisfy(page -> assertThat(page.entries()).hasSize(width));
+    }
+
+    @Test
+    void whatIsMadeGetsIdsOfItsOwnAndNoMoreThanThereIsRoomFor() {
+        Setup one = Setup.PLAIN.withParameterPages(List.of(page("t1.volume")));
+        Setup more = one.withMore(banks(10).across("t1.volume", 8, 1));
+        assertThat(more.parameterPages())
+                .extracting(ParameterPage::id)
+                .containsExactly("page1", "page2", "page3", "page4");
+        assertThatThrownBy(() -> one.withMore(banks(40).across("t1.volume", 8, 1)))
+                .hasMessageContaining("at most 32 pages, and these would be 34");
+    }
+}
