@@ -28,8 +28,8 @@ import org.openjdk.jmh.infra.Blackhole;
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.NANOSECONDS)
-@Warmup(iterations = 3, time = 1)
-@Measurement(iterations = 5, time = 1)
+@Warmup(iterations = 6, time = 1)
+@Measurement(iterations = 9, time = 1)
 @Fork(1)
 public class EngineBench {
 
