@@ -51,7 +51,10 @@ public final class Banks {
             List<ParameterPage.Entry> entries = new ArrayList<>();
             for (ParameterPage.Entry entry : page.entries()) {
                 Parameter like = profile.parameter(entry.parameter()).orElseThrow();
-                named(group, like.name()).ifPresent(p -> entries.add(new ParameterPage.Entry(p.id(), entry.label())));
+                named(group, like.name())
+                        .filter(p -> entries.stream()
+                                .noneMatch(other -> other.parameter().equals(p.id()))) // two of one name
+                        .ifPresent(p -> entries.add(new ParameterPage.Entry(p.id(), entry.label())));
             }
             if (profile.setup().parameterPages().stream().noneMatch(there -> holds(there, entries))) {
                 pages.add(new ParameterPage(

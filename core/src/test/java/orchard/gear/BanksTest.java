@@ -86,6 +86,18 @@ class BanksTest {
     }
 
     @Test
+    void twoParametersOfOneNameBecomeOneWhereTheOthersHaveOne() {
+        Profile profile = profile(3);
+        List<Parameter> twice = new ArrayList<>(profile.parameters());
+        Parameter pan = parameter("t1", "Pan", true);
+        twice.add(new Parameter("t1.pan2", "t1", "Pan", pan.range(), pan.law(), 0, new Binding.Osc("/t1.pan2"), true));
+        Banks banks = new Banks(profile.withParameters(twice), Group::name);
+        assertThat(banks.likeIt(page("t1.pan", "t1.pan2", "t1.volume")))
+                .first()
+                .satisfies(made -> assertThat(parameters(made)).containsExactly("t2.pan", "t2.volume"));
+    }
+
+    @Test
     void whatIsInSeveralGroupsOrInNoneOrNotThereHasNothingBesideIt() {
         Banks banks = banks(4);
         assertThat(banks.beside(page("t1.volume", "t2.volume"))).isEmpty();
