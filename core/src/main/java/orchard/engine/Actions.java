@@ -1,17 +1,10 @@
 package orchard.engine;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashSet;
-import java.util.Iterator;
 import java.util.List;
-import java.util.Set;
-import java.util.function.Predicate;
 import orchard.engine.Plan.ActionPlan;
-import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Preset;
 import orchard.mapping.Do;
@@ -21,133 +14,121 @@ import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
-/** What mappings do once: on a press, on a release, one after the other, with waits between. */
-final class Actions {
+/**
+ * What mappings do once: on a press, on a release, one after the other, with waits between. Whatever has to be ended again is owed by the press it
+ * was done for; what was begun when its press had ended already lasts {@value #SHORT_NANOS} ns.
+ */
+final class Actions implements Debt.Payer {
 
-    /** How long a note sounds whose control never tells that it was let go. */
-    static final long NOTE_NANOS = 200_000_000;
+    /** How long lasts what was begun without a press that could end it. */
+    static final long SHORT_NANOS = 200_000_000;
+
+    /** A knob makes at most so many steps at a time. */
+    static final int MOST_STEPS = 127;
 
     private final State state;
     private final Turn turn;
+    private final Fence fence;
     private final Parameters parameters;
-    private final Timers timers;
+    private final Lights lights;
     private final Runnable stopAll;
-    private final PageTurner pages;
-    private final List<Sounding> sounding = new ArrayList<>();
-    /** The mappings that are held, and while they are, reset what is moved. */
-    private final Set<String> resetting = new HashSet<>();
 
-    /** A note that was sent and not yet let go. */
-    private record Sounding(String mapping, String device, int channel, int note) {}
-
-    /** Opens a page of a device's parameters, from 1. */
-    interface PageTurner {
-        void open(Plan.GroupPlan pages, int page);
-    }
-
-    /**
-     * @param stopAll what stops everything
-     * @param pages what opens pages of parameters
-     */
-    Actions(State state, Turn turn, Parameters parameters, Timers timers, Runnable stopAll, PageTurner pages) {
-        this.pages = pages;
+    /** @param stopAll what stops everything */
+    Actions(State state, Turn turn, Fence fence, Parameters parameters, Lights lights, Runnable stopAll) {
         this.state = state;
         this.turn = turn;
+        this.fence = fence;
         this.parameters = parameters;
-        this.timers = timers;
+        this.lights = lights;
         this.stopAll = stopAll;
     }
 
     /** The control was pressed. */
-    void press(MappingPlan mapping, ControlPlan control, double position) {
-        note(mapping, position, "");
-        perform(mapping, mapping.press(), 0, control);
+    void press(Press press, double position) {
+        note(press.plan, Step.Verdict.ACTED, position, "");
+        perform(press, press.plan.press(), 0);
     }
 
-    /** The control was let go. */
-    void release(MappingPlan mapping, ControlPlan control, double position) {
-        boolean holds = false;
-        for (ActionPlan plan : mapping.press()) {
-            if (plan.action() instanceof Do.Hold) {
-                double before = state.memory[plan.memory()];
-                holds = true;
-                if (!Double.isNaN(before)) {
-                    state.memory[plan.memory()] = Double.NaN;
-                    set(plan.parameter(), before);
-                }
-            }
-        }
-        holds |= resetting.remove(mapping.mapping().id());
-        holds |= silence(mapping.mapping().id());
+    /** The control was let go: first everything is paid, then what is done on a release is done. */
+    void release(Press press, double position) {
+        boolean owed = pay(press);
+        boolean acts = owed || press.plan.release().length > 0;
         note(
-                mapping,
+                press.plan,
+                acts ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
                 position,
-                holds || mapping.release().length > 0 ? "" : "heard, and nothing is to be done when it is let go");
-        perform(mapping, mapping.release(), 0, control);
+                acts ? "" : "heard, and nothing is to be done when it is let go");
+        perform(press, press.plan.release(), 0);
     }
 
     /** An endless control was turned by some steps. */
-    void turned(MappingPlan mapping, int steps) {
-        note(mapping, Double.NaN, "");
-        for (ActionPlan plan : mapping.press()) {
-            if (plan.action() instanceof Do.Nudge nudge) {
-                nudge(plan.parameter(), nudge.by() * steps, nudge.around());
-            } else if (plan.action() instanceof Do.OpenPage open && plan.pages() != null) {
-                turnPage(plan, open, open.by() * steps);
-            } else if (plan.action() instanceof Do.Recall recall
-                    && recall.preset().isEmpty()) {
-                recall(plan.presets(), recall.by() * steps);
-            } else if (steps > 0) {
-                act(mapping, plan, null);
-            }
+    void turned(Press press, int steps) {
+        note(press.plan, Step.Verdict.ACTED, Double.NaN, "");
+        for (ActionPlan plan : press.plan.press()) {
+            fence.around(press.plan, () -> {
+                if (plan.action() instanceof Do.Nudge nudge) {
+                    nudge(plan.parameter(), nudge.by() * steps, nudge.around());
+                } else if (plan.action() instanceof Do.OpenPage open && plan.pages() != null) {
+                    turnPage(plan, open, open.by() * steps);
+                } else if (plan.action() instanceof Do.Recall recall
+                        && recall.preset().isEmpty()) {
+                    recall(plan.presets(), recall.by() * steps);
+                } else if (steps > 0) {
+                    act(press, plan);
+                }
+            });
         }
     }
 
-    private void perform(MappingPlan mapping, ActionPlan[] actions, int from, ControlPlan control) {
+    private void perform(Press press, ActionPlan[] actions, int from) {
         for (int i = from; i < actions.length; i++) {
             if (actions[i].action() instanceof Do.Wait wait) {
-                int next = i + 1;
-                boolean taken = timers.at(turn.now + (long) (wait.seconds() * 1e9), () -> {
-                    turn.note(considered(mapping, Step.Verdict.ACTED, List.of(), "went on after its wait"));
-                    perform(mapping, actions, next, control);
-                });
-                if (!taken) {
-                    turn.note(new Step.Refused("More than " + Timers.MOST + " actions wait for their time already"));
-                }
+                waitFor(press, actions, i + 1, (long) (wait.seconds() * 1e9));
                 return;
             }
-            act(mapping, actions[i], control);
+            ActionPlan action = actions[i];
+            fence.around(press.plan, () -> act(press, action));
         }
     }
 
-    private void act(MappingPlan mapping, ActionPlan plan, ControlPlan control) {
+    private void waitFor(Press press, ActionPlan[] actions, int next, long nanos) {
+        boolean waits = state.timers.at(turn.now + nanos, Timers.Kind.ACTION, press, () -> {
+            note(press.plan, Step.Verdict.ACTED, Double.NaN, "went on after its wait");
+            perform(press, actions, next);
+        });
+        if (waits) {
+            state.ledger.waits(press);
+        } else {
+            turn.note(new Step.Refused("More than " + Timers.MOST + " actions wait for their time already"));
+        }
+    }
+
+    private void act(Press press, ActionPlan plan) {
         Do.Action action = plan.action();
         if (action instanceof Do.SetTo set) {
             set(plan.parameter(), position(plan, set.value()));
         } else if (action instanceof Do.Nudge nudge) {
             nudge(plan.parameter(), nudge.by(), nudge.around());
         } else if (action instanceof Do.Toggle toggle) {
+            Parameter parameter = plan.parameter().plan.parameter();
             boolean isOn =
-                    Position.nearer(plan.parameter().parameter(), known(plan.parameter()), toggle.on(), toggle.off());
-            set(plan.parameter(), plan.parameter().parameter().position(isOn ? toggle.off() : toggle.on()));
+                    Position.nearer(parameter, Parameters.known(plan.parameter()), toggle.on(), toggle.off());
+            set(plan.parameter(), parameter.position(isOn ? toggle.off() : toggle.on()));
         } else if (action instanceof Do.Reset) {
-            Parameter parameter = plan.parameter().parameter();
+            Parameter parameter = plan.parameter().plan.parameter();
             set(plan.parameter(), parameter.position(parameter.standard()));
         } else if (action instanceof Do.Hold hold) {
-            state.memory[plan.memory()] = known(plan.parameter());
-            set(plan.parameter(), position(plan, hold.value()));
-        } else if (action instanceof Do.Choose choose && control != null) {
-            choose(mapping, plan, choose, control);
+            hold(press, plan, hold);
+        } else if (action instanceof Do.Choose choose && press.control != null) {
+            choose(press, plan, choose);
         } else if (action instanceof Do.Send send) {
-            send(mapping, send, control);
+            send(press, plan, send);
         } else if (action instanceof Do.OpenPage open && plan.pages() != null) {
             turnPage(plan, open, open.by());
         } else if (action instanceof Do.Recall recall) {
             recall(plan.presets(), recall.preset().isEmpty() ? recall.by() : 0);
-        } else if (action instanceof Do.ResetMoved
-                && control != null
-                && control.dimension().tellsRelease()) {
-            resetting.add(mapping.mapping().id());
+        } else if (action instanceof Do.ResetMoved) {
+            owe(press, new Debt.Reset());
         } else if (action instanceof Do.Tap) {
             tap(plan);
         } else if (action instanceof Do.StopAll) {
@@ -155,15 +136,95 @@ final class Actions {
         }
     }
 
+    /** Whether a mapping is one that, while it is held, resets what is moved. */
+    boolean isResetter(MappingPlan mapping) {
+        for (ActionPlan plan : mapping.press()) {
+            if (plan.action() instanceof Do.ResetMoved) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** A press owes something from now on; if it ended already, for a short time only. */
+    private void owe(Press press, Debt debt) {
+        boolean isHeld = press.isHeld();
+        state.ledger.owe(press, debt);
+        if (!isHeld) {
+            state.ledger.waits(press);
+            state.timers.at(
+                    turn.now + SHORT_NANOS,
+                    Timers.Kind.DEBT,
+                    press,
+                    () -> state.ledger.pay(press, debt, this::payOne));
+        }
+    }
+
+    /** Pays all that a press owes; true if it owed something. */
+    boolean pay(Press press) {
+        return state.ledger.pay(press, this::payOne);
+    }
+
+    /** Pays one debt that has left the book. */
+    void payOne(Debt debt) {
+        fence.around("What was held", () -> debt.pay(this));
+    }
+
+    @Override
+    public void end(Debt.Note note) {
+        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64));
+    }
+
+    @Override
+    public void putBack(Debt.Return held) {
+        List<Debt.Return> holders = held.parameter.holders;
+        int place = holders.indexOf(held);
+        holders.remove(held);
+        if (place < holders.size()) {
+            holders.get(place).before = held.before; // another holds it still, and goes back to where this one would have
+            return;
+        }
+        double position = held.parameter.plan.parameter().position(held.before);
+        if (held.parameter.device.present) {
+            parameters.set(held.parameter, position);
+        } else {
+            parameters.setAway(held.parameter, position);
+        }
+    }
+
+    private void hold(Press press, ActionPlan plan, Do.Hold hold) {
+        State.OfParameter parameter = plan.parameter();
+        double position = position(plan, hold.value());
+        if (Double.isNaN(position) || !isThere(parameter)) {
+            return;
+        }
+        Debt.Return debt =
+                new Debt.Return(parameter, parameter.plan.parameter().real(Parameters.known(parameter)));
+        parameter.holders.add(debt);
+        owe(press, debt);
+        set(parameter, position);
+    }
+
     private void turnPage(ActionPlan plan, Do.OpenPage open, int by) {
         GroupPlan group = plan.pages();
         int page = open.page().isEmpty()
-                ? onward(plan.among(), state.openPage[group.slot()], by)
+                ? onward(plan.among(), group.state().open, by)
                 : group.group().keys().indexOf(open.page()) + 1;
         if (page > 0) {
-            pages.open(group, page);
+            turnTo(group, page);
         } else {
             turn.note(new Step.Refused("There is no such page"));
+        }
+    }
+
+    /** Another page lies under its controls from now on. */
+    void turnTo(GroupPlan group, int page) {
+        State.OfPages pages = group.state();
+        if (pages.open != page) {
+            pages.open = page;
+            pages.turns++;
+            turn.note(new Step.PageOpened(group.device(), group.group().id(), page));
+            lights.turned(pages);
         }
     }
 
@@ -183,7 +244,7 @@ final class Actions {
             turn.note(new Step.Refused("There is no such preset"));
             return;
         }
-        String last = state.recalled[among[0].device()];
+        String last = among[0].device().recalled;
         int at = -1;
         for (int i = 0; i < among.length; i++) {
             at = among[i].preset().id().equals(last) ? i : at;
@@ -195,37 +256,36 @@ final class Actions {
     /** Sets everything a preset has, in its order, and opens its page. */
     void recall(PresetPlan preset) {
         Preset what = preset.preset();
-        if (!state.present[preset.device()]) {
+        if (!preset.device().present) {
             turn.note(new Step.Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
             return;
         }
-        state.recalled[preset.device()] = what.id();
+        preset.device().recalled = what.id();
         turn.note(new Step.PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);
         }
         if (preset.page() > 0) {
-            pages.open(preset.pages(), preset.page());
+            turnTo(preset.pages(), preset.page());
         }
     }
 
     /** Presses that follow one another make a time; the newest stands first in the memory. */
     private void tap(ActionPlan plan) {
-        double[] memory = state.memory;
-        int at = plan.memory();
-        boolean goesOn = turn.now - memory[at] <= Do.Tap.PAUSE_SECONDS * 1e9;
-        System.arraycopy(memory, at, memory, at + 1, Do.Tap.PRESSES - 1);
-        memory[at] = turn.now;
+        double[] memory = plan.state().memory;
+        boolean goesOn = turn.now - memory[0] <= Do.Tap.PAUSE_SECONDS * 1e9;
+        System.arraycopy(memory, 0, memory, 1, Do.Tap.PRESSES - 1);
+        memory[0] = turn.now;
         if (!goesOn) {
-            Arrays.fill(memory, at + 1, at + Do.Tap.PRESSES, Double.NaN);
+            Arrays.fill(memory, 1, Do.Tap.PRESSES, Double.NaN);
             return;
         }
-        int oldest = at + 1;
-        while (oldest + 1 < at + Do.Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
+        int oldest = 1;
+        while (oldest + 1 < Do.Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
             oldest++;
         }
-        double seconds = (turn.now - memory[oldest]) / 1e9 / (oldest - at);
-        Parameter parameter = plan.parameter().parameter();
+        double seconds = (turn.now - memory[oldest]) / 1e9 / oldest;
+        Parameter parameter = plan.parameter().plan.parameter();
         if (seconds > 0) {
             set(
                     plan.parameter(),
@@ -233,118 +293,73 @@ final class Actions {
         }
     }
 
-    private void choose(MappingPlan mapping, ActionPlan plan, Do.Choose choose, ControlPlan control) {
-        int index = mapping.mapping().when().triggers().indexOf(control.ref());
-        Parameter parameter = plan.parameter().parameter();
+    private void choose(Press press, ActionPlan plan, Do.Choose choose) {
+        double[] memory = plan.state().memory;
+        int index = press.plan.mapping().when().triggers().indexOf(press.control.ref);
+        Parameter parameter = plan.parameter().plan.parameter();
         double wanted = parameter.position(choose.choices(parameter).get(Math.max(0, index)));
         boolean again =
-                state.memory[plan.memory()] == index && Math.abs(known(plan.parameter()) - wanted) < Position.SAME;
+                memory[0] == index && Math.abs(Parameters.known(plan.parameter()) - wanted) < Position.SAME;
         if (again && choose.stop() != null) {
-            state.memory[plan.memory()] = Double.NaN;
+            memory[0] = Double.NaN;
             set(plan.parameter(), parameter.position(choose.stop()));
         } else {
-            state.memory[plan.memory()] = index;
+            memory[0] = index;
             set(plan.parameter(), wanted);
         }
     }
 
-    private void send(MappingPlan mapping, Do.Send send, ControlPlan control) {
-        if (send.message() instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
-            Sounding note = new Sounding(mapping.mapping().id(), send.device(), on.channel(), on.note());
-            sounding.removeIf(other -> {
-                boolean same = other.device().equals(note.device())
-                        && other.channel() == note.channel()
-                        && other.note() == note.note();
-                if (same) {
-                    off(other);
-                }
-                return same;
-            });
-            sounding.add(note);
-            if (control == null || !control.dimension().tellsRelease()) {
-                timers.at(turn.now + NOTE_NANOS, () -> {
-                    if (sounding.remove(note)) {
-                        off(note);
-                    }
-                });
-            }
+    private void send(Press press, ActionPlan plan, Do.Send send) {
+        say(press, plan.device(), send.message());
+    }
+
+    /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */
+    void say(Press press, State.OfDevice device, Message message) {
+        if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
+            Debt.Note note = new Debt.Note(device, on.channel(), on.note());
+            endOf(note);
+            device.played.set(on.channel());
+            owe(press, note);
+        } else if (message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn) {
+            int number = message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
+            Debt.Note note = new Debt.Note(device, ((MidiMessage) message).channel(), number);
+            // whoever owes it is told that it is paid by this
+            state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});
         }
-        say(send.device(), send.message());
+        say(device, message);
     }
 
-    /** Lets the notes of a mapping go; false if there were none. */
-    private boolean silence(String mapping) {
-        return silence(note -> note.mapping().equals(mapping));
+    private void endOf(Debt.Note note) {
+        state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), this::payOne);
     }
 
-    /** Whether what is moved is set to its default right now. */
-    boolean isResetting() {
-        return !resetting.isEmpty();
-    }
-
-    /** Lets go of everything that mappings hold which are not among these. */
-    void keep(Set<String> mappings) {
-        resetting.retainAll(mappings);
-        silence(note -> !mappings.contains(note.mapping()));
-    }
-
-    /** Lets all notes go, and whatever else is held. */
-    void silence() {
-        resetting.clear();
-        silence(note -> true);
-    }
-
-    private boolean silence(Predicate<Sounding> which) {
-        boolean any = false;
-        for (Iterator<Sounding> each = sounding.iterator(); each.hasNext(); ) {
-            Sounding note = each.next();
-            if (which.test(note)) {
-                each.remove();
-                off(note);
-                any = true;
-            }
-        }
-        return any;
-    }
-
-    private void off(Sounding note) {
-        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.note(), 64));
-    }
-
-    private void say(String device, Message message) {
+    private void say(State.OfDevice device, Message message) {
         turn.send(device, message);
-        turn.note(new Step.Said(device, "message", message));
+        turn.note(new Step.Said(device.id, "message", message));
     }
 
-    private double position(ActionPlan plan, Value value) {
-        Parameter parameter = plan.parameter().parameter();
+    private static double position(ActionPlan plan, Value value) {
+        Parameter parameter = plan.parameter().plan.parameter();
         if (value instanceof Value.Fixed fixed) {
             return parameter.position(fixed.real());
         }
-        double other = state.parameterPosition[plan.other().slot()];
+        double other = plan.other().position;
         return Double.isNaN(other)
                 ? Double.NaN
-                : parameter.position(plan.other().parameter().real(other));
+                : parameter.position(plan.other().plan.parameter().real(other));
     }
 
-    private double known(ParameterPlan plan) {
-        double position = state.parameterPosition[plan.slot()];
-        return Double.isNaN(position)
-                ? plan.parameter().position(plan.parameter().standard())
-                : position;
-    }
-
-    private void nudge(ParameterPlan plan, double by, boolean around) {
-        Parameter parameter = plan.parameter();
+    private void nudge(State.OfParameter of, double by, boolean around) {
+        Parameter parameter = of.plan.parameter();
         double low = parameter.range().low();
         double high = parameter.range().high();
-        double next = parameter.real(known(plan)) + by;
+        double next = parameter.real(Parameters.known(of)) + by;
         if (around && (next < low - 1e-9 || next > high + 1e-9)) {
             // what has steps has one more place to be than its width
             double width = high - low + (isStepped(parameter) ? stepSize(parameter) : 0);
             next = low + ((next - low) % width + width) % width;
         }
-        set(plan, parameter.position(next));
+        set(of, parameter.position(next));
     }
 
     private static boolean isStepped(Parameter parameter) {
@@ -357,23 +372,23 @@ final class Actions {
                 : 1;
     }
 
-    private void set(ParameterPlan plan, double position) {
-        if (!Double.isNaN(position) && state.present[plan.device().slot()]) {
-            parameters.set(plan, position);
-        } else if (!state.present[plan.device().slot()]) {
-            turn.note(new Step.Refused(plan.device().device().name() + " is not there"));
+    private boolean isThere(State.OfParameter parameter) {
+        if (!parameter.device.present) {
+            turn.note(new Step.Refused(parameter.device.plan.device().name() + " is not there"));
+        }
+        return parameter.device.present;
+    }
+
+    private void set(State.OfParameter parameter, double position) {
+        if (!Double.isNaN(position) && isThere(parameter)) {
+            parameters.set(parameter, position);
         }
     }
 
-    private void note(MappingPlan mapping, double position, String why) {
+    private void note(MappingPlan mapping, Step.Verdict verdict, double position, String why) {
         if (turn.traced()) {
             List<Double> values = Double.isNaN(position) ? List.of() : List.of(position);
-            turn.note(considered(mapping, why.isEmpty() ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK, values, why));
+            turn.note(new Step.Considered(mapping.state().id, 0, verdict, values, why));
         }
-    }
-
-    private static Step.Considered considered(
-            MappingPlan mapping, Step.Verdict verdict, List<Double> values, String why) {
-        return new Step.Considered(mapping.mapping().id(), 0, verdict, values, why);
     }
 }

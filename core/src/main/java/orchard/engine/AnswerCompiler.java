@@ -1,14 +1,10 @@
 package orchard.engine;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.DoublePredicate;
 import orchard.engine.Plan.AnswerPlan;
-import orchard.engine.Plan.LightPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Lamp;
@@ -27,72 +23,60 @@ import orchard.rig.Rig;
 /** Makes ready what lights answer. */
 final class AnswerCompiler {
 
-    private final Places places;
+    private final Cells cells;
     private final Rows rows;
 
-    AnswerCompiler(Places places, Rows rows) {
-        this.places = places;
+    AnswerCompiler(Cells cells, Rows rows) {
+        this.cells = cells;
         this.rows = rows;
     }
 
-    /**
-     * What answers each parameter.
-     *
-     * @param faulty ids of the mappings that cannot work
-     */
-    Map<Ref.ToParameter, List<AnswerPlan>> answers(Rig rig, Map<Ref.ToLight, LightPlan> lights, Set<String> faulty) {
-        Map<Ref.ToParameter, List<AnswerPlan>> answers = new HashMap<>();
-        for (Mapping mapping : rig.mappings()) {
-            if (faulty.contains(mapping.id())) {
+    /** What lights answer a mapping that has no fault. */
+    List<AnswerPlan> answers(Rig rig, Mapping mapping) {
+        List<AnswerPlan> answers = new ArrayList<>();
+        answersOfPages(rig, mapping, answers);
+        Optional<Ref.ToParameter> about = mapping.target();
+        if (about.isEmpty() || mapping.show().answers().isEmpty()) {
+            return answers;
+        }
+        Ref.ToParameter target = about.get();
+        Parameter parameter = rig.parameter(target).orElseThrow();
+        Do.Action first = mapping.then().actions().stream()
+                .filter(action -> target.equals(action.parameter()))
+                .findFirst()
+                .orElse(mapping.then().actions().get(0));
+        ShapeFunction shape = first instanceof Do.SetParameter set
+                ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
+                : ShapeFunction.of(Shape.WHOLE, parameter);
+        DoublePredicate lit = lit(first, parameter);
+        Ref.ToControl trigger = mapping.trigger();
+        Control mover = rig.device(trigger.device())
+                .flatMap(device -> device.profile().control(trigger.control()))
+                .orElseThrow();
+        for (Show.Answer answer : mapping.show().answers()) {
+            Optional<Device> shower = rig.device(answer.light().device());
+            boolean exists = shower.flatMap(
+                            device -> device.profile().light(answer.light().light()))
+                    .isPresent();
+            if (!exists || lightsItself(rig, answer.light())) {
                 continue;
             }
-            answersOfPages(rig, mapping, lights, answers);
-            Optional<Ref.ToParameter> about = mapping.target();
-            if (about.isEmpty() || mapping.show().answers().isEmpty()) {
-                continue;
-            }
-            Ref.ToParameter target = about.get();
-            Parameter parameter = rig.parameter(target).orElseThrow();
-            Do.Action first = mapping.then().actions().stream()
-                    .filter(action -> target.equals(action.parameter()))
-                    .findFirst()
-                    .orElse(mapping.then().actions().get(0));
-            ShapeFunction shape = first instanceof Do.SetParameter set
-                    ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
-                    : ShapeFunction.of(Shape.WHOLE, parameter);
-            DoublePredicate lit = lit(first, parameter);
-            Ref.ToControl trigger = mapping.trigger();
-            Control mover = rig.device(trigger.device())
-                    .flatMap(device -> device.profile().control(trigger.control()))
-                    .orElseThrow();
-            for (Show.Answer answer : mapping.show().answers()) {
-                LightPlan light = lights.get(answer.light());
-                if (light == null || lightsItself(rig, answer.light())) {
-                    continue;
-                }
-                Device shower = rig.device(answer.light().device()).orElseThrow();
-                boolean paged = mover.page() != null && trigger.device().equals(shower.id());
-                answers.computeIfAbsent(target, t -> new ArrayList<>())
-                        .add(new AnswerPlan(
-                                light,
-                                answer.rule(),
-                                lit,
-                                shape,
-                                places.parameters.of(target),
-                                parameter,
-                                paged ? places.group(shower, mover.page().group()) : null,
-                                mover.pageNumber(),
-                                ""));
-            }
+            boolean paged =
+                    mover.page() != null && trigger.device().equals(shower.get().id());
+            answers.add(new AnswerPlan(
+                    cells.light(answer.light()),
+                    answer.rule(),
+                    lit,
+                    shape,
+                    cells.parameter(target),
+                    paged ? cells.group(shower.get(), mover.page().group()).state() : null,
+                    mover.pageNumber(),
+                    ""));
         }
         return answers;
     }
 
-    private void answersOfPages(
-            Rig rig,
-            Mapping mapping,
-            Map<Ref.ToLight, LightPlan> lights,
-            Map<Ref.ToParameter, List<AnswerPlan>> answers) {
+    private void answersOfPages(Rig rig, Mapping mapping, List<AnswerPlan> answers) {
         for (Do.Action action : mapping.then().actions()) {
             if (!(action instanceof Do.SetOfPage row)) {
                 continue;
@@ -106,17 +90,15 @@ final class AnswerCompiler {
                 for (Light light : hands.lightsOn(laid.place().control().control())) {
                     Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
                     if (!lightsItself(rig, ref)) {
-                        answers.computeIfAbsent(laid.parameter(), t -> new ArrayList<>())
-                                .add(new AnswerPlan(
-                                        lights.get(ref),
-                                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE,
-                                        position -> position >= 0.5,
-                                        shape,
-                                        places.parameters.of(laid.parameter()),
-                                        parameter,
-                                        laid.pages(),
-                                        laid.place().page(),
-                                        laid.entry().label()));
+                        answers.add(new AnswerPlan(
+                                cells.light(ref),
+                                light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE,
+                                position -> position >= 0.5,
+                                shape,
+                                cells.parameter(laid.parameter()),
+                                laid.pages().state(),
+                                laid.place().page(),
+                                laid.entry().label()));
                     }
                 }
             }

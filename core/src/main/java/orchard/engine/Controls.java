@@ -3,9 +3,7 @@ package orchard.engine;
 import java.util.List;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
-import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.ParameterPlan;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 
@@ -15,24 +13,25 @@ final class Controls {
     private final State state;
     private final Turn turn;
     private final Mappings mappings;
-    private final Answers answers;
+    private final Lights lights;
 
-    Controls(State state, Turn turn, Mappings mappings, Answers answers) {
+    Controls(State state, Turn turn, Mappings mappings, Lights lights) {
         this.state = state;
         this.turn = turn;
         this.mappings = mappings;
-        this.answers = answers;
+        this.lights = lights;
     }
 
     /** A message came in that is about a control. */
-    void moved(ControlPlan control, Message message) {
-        double number = control.dimension().pattern().number(message);
+    void moved(State.OfControl control, Message message) {
+        ControlPlan plan = control.plan;
+        double number = plan.dimension().pattern().number(message);
         if (!Double.isFinite(number)) {
-            turn.note(new Step.Refused(control.control().name() + " needs a number here, and " + message.words()
+            turn.note(new Step.Refused(plan.control().name() + " needs a number here, and " + message.words()
                     + " has none that can be used"));
             return;
         }
-        Encoding encoding = control.dimension().pattern().encoding();
+        Encoding encoding = plan.dimension().pattern().encoding();
         if (encoding == Encoding.ABSOLUTE) {
             movedTo(control, number);
         } else {
@@ -44,130 +43,170 @@ final class Controls {
      * The page a message is about where controls of several pages send it: the open one, but a release is about the page whose
      * control is down. 0 where no page matters. To be asked before any of them moves.
      */
-    int pageMeant(ControlPlan[] heard) {
+    static int pageMeant(State.OfControl[] heard) {
         int page = 0;
-        for (ControlPlan control : heard) {
-            if (control.needsPage()) {
-                if (state.pressTaken[control.slot()] != null) {
-                    return control.page().number();
+        for (State.OfControl control : heard) {
+            if (control.plan.needsPage()) {
+                if (control.down) {
+                    return control.plan.page().number();
                 }
-                page = state.openPage[control.page().group().slot()];
+                page = control.plan.page().group().state().open;
             }
         }
         return page;
     }
 
-    /** Whether a control is pressed at this moment. */
-    boolean isDown(ControlPlan control) {
-        return state.controlPosition[control.slot()] > 0;
-    }
-
-    private void movedTo(ControlPlan control, double number) {
-        double position = Position.cut(control.dimension().position(number));
-        int slot = control.slot();
-        Feeling feeling = control.feeling();
+    private void movedTo(State.OfControl control, double number) {
+        ControlPlan plan = control.plan;
+        double position = Position.cut(plan.dimension().position(number));
+        Feeling feeling = plan.feeling();
         if (feeling != null) {
             position = feeling.bend().applyAsDouble(position);
-            double way = Math.abs(position - state.controlPosition[slot]);
+            double way = Math.abs(position - control.position);
             boolean atAnEnd = position == 0 || position == 1;
             if (way <= feeling.jitter() && !atAnEnd) {
                 holdBack(control, number, "heard, but so small a move is taken for jitter");
                 return;
             }
         }
-        boolean wasDown = state.pressTaken[slot] != null;
-        MappingPlan[] takers = wasDown ? state.pressTaken[slot] : control.mappings();
-        if (control.control().kind().pressed() && control.dimension().tellsRelease()) {
-            state.pressTaken[slot] = position == 0 ? null : takers;
+        if (control.hand.doubted) {
+            control.hand.doubted = false;
+            // it stands where it stood, or else it was moved while nobody heard it
+            control.hand.moves += Math.abs(position - control.position) <= Takeovers.MET ? 0 : 1;
         }
-        state.controlPosition[slot] = position;
-        if (control.touchOf() != null && position == 0) {
-            // while the finger was on it the motor was told nothing
-            state.shown[control.touchOf().slot()] = null;
-            answers.markDirty(control.touchOf());
+        control.hand.moves++;
+        control.position = position;
+        if (plan.touchOf() != null && position == 0) {
+            lights.doubt(plan.touchOf()); // while the finger was on it the motor was told nothing
         }
-        if (control.motor() != null && !byHand(control.motor())) {
+        if (plan.motor() != null && !byHand(plan.motor())) {
+            lights.motorMoved(plan.motor(), position);
             noteMoved(control, position, number, false);
-            holdBack(takers, "heard, but its motor moved it");
+            holdBack(control, "heard, but its motor moved it");
             return;
         }
-        for (LightPlan ring : control.rings()) {
-            state.shown[ring.slot()] = ring.lamp().message(position, "");
+        for (State.OfLight ring : plan.rings()) {
+            lights.handMoved(ring, position);
         }
         noteMoved(control, position, number, true);
-        if (control.touches().length > 0) {
-            tellFingers(control, position > 0);
+        for (State.OfParameter touched : control.touches) {
+            tellFinger(touched, position > 0);
         }
-        for (MappingPlan mapping : takers) {
-            mappings.moved(mapping, control, position, wasDown);
+        if (plan.isKey()) {
+            key(control, position);
+        } else {
+            for (MappingPlan mapping : control.listeners) {
+                mappings.moved(mapping, control, position);
+            }
         }
     }
 
-    private void holdBack(ControlPlan control, double number, String why) {
-        noteMoved(control, state.controlPosition[control.slot()], number, false);
-        holdBack(control.mappings(), why);
+    /** What is pressed belongs to who took the press until it is let go, whatever is edited or turned meanwhile. */
+    private void key(State.OfControl control, double position) {
+        boolean begins = position > 0 && !control.down;
+        if (begins && (turn.overtaken || !control.device.present)) {
+            control.down = true; // it comes up without anybody having taken it
+            holdBack(
+                    control,
+                    turn.overtaken ? "heard, but everything was stopped after it" : "heard, but its device is gone");
+            return;
+        }
+        if (begins) {
+            control.down = true;
+            for (MappingPlan mapping : control.listeners) {
+                if (mapping.fault() == null) {
+                    state.ledger.open(control, mapping, turn.number);
+                } else {
+                    mappings.broken(mapping);
+                }
+            }
+        } else if (!control.down) {
+            for (MappingPlan mapping : control.listeners) {
+                mappings.letGoUnpressed(mapping, control, position);
+            }
+            return;
+        }
+        for (Press press : List.copyOf(control.presses)) {
+            mappings.key(press, position, begins);
+        }
+        if (!begins && control.presses.isEmpty()) {
+            holdBack(control, "heard, but nobody took this press");
+        }
+        if (position == 0) {
+            control.down = false;
+            for (State.OfControl resting : control.plan.resting()) {
+                letGo(resting);
+            }
+        }
     }
 
-    private void holdBack(MappingPlan[] mappings, String why) {
-        for (MappingPlan mapping : mappings) {
-            turn.note(new Step.Considered(mapping.mapping().id(), 0, Step.Verdict.HELD_BACK, List.of(), why));
+    private void holdBack(State.OfControl control, double number, String why) {
+        noteMoved(control, control.position, number, false);
+        holdBack(control, why);
+    }
+
+    private void holdBack(State.OfControl control, String why) {
+        for (MappingPlan mapping : control.listeners) {
+            turn.note(new Step.Considered(mapping.state().id, 0, Step.Verdict.HELD_BACK, List.of(), why));
         }
     }
 
     /** Whether a hand moves a motor fader: a finger is on it, or else its motor had no reason to move lately. */
-    private boolean byHand(LightPlan motor) {
-        return motor.touch() >= 0
-                ? state.controlPosition[motor.touch()] > 0
-                : turn.now - state.shownNanos[motor.slot()] > Engine.MOTOR_NANOS;
+    private boolean byHand(State.OfLight motor) {
+        State.OfControl touch = motor.plan.touch();
+        return touch != null ? touch.isHeld() : turn.now - motor.shownNanos > Engine.MOTOR_NANOS;
     }
 
-    /** Its device is gone: what is held down comes up, for nobody else will ever say so. */
-    void letGo(ControlPlan control) {
-        if (control.touchOf() != null) {
-            state.controlPosition[control.slot()] = 0;
+    /** Nobody will ever say that it comes up: its device is gone, or speaks of it in another way from now on. */
+    void letGo(State.OfControl control) {
+        if (control.plan.touchOf() != null) {
+            control.position = 0;
         }
-        if (state.pressTaken[control.slot()] != null) {
-            movedTo(control, control.dimension().rest());
+        if (control.down) {
+            movedTo(control, control.plan.dimension().rest());
+            control.down = false;
+        }
+        for (Press press : List.copyOf(control.presses)) {
+            mappings.comeUp(press); // those of faders and knobs, which have no rest to go to
         }
     }
 
-    private void movedBy(ControlPlan control, double number, Encoding encoding) {
-        int slot = control.slot();
+    private void movedBy(State.OfControl control, double number, Encoding encoding) {
         double steps;
         double turns = Double.NaN;
         if (encoding == Encoding.COUNTING) {
-            double before = state.controlNumber[slot];
-            double width = control.dimension().pattern().high()
-                    - control.dimension().pattern().low();
+            double before = control.number;
+            double width = control.plan.dimension().pattern().high()
+                    - control.plan.dimension().pattern().low();
             steps = Double.isNaN(before) ? 0 : (number - before) / width;
             turns = number / width;
-            state.controlNumber[slot] = number;
+            control.number = number;
         } else {
             steps = encoding.steps((int) number) / 127.0;
         }
-        if (control.feeling() != null) {
-            steps *= control.feeling().steps();
+        if (control.plan.feeling() != null) {
+            steps *= control.plan.feeling().steps();
         }
-        double before = state.controlPosition[slot];
-        state.controlPosition[slot] = Position.cut((Double.isNaN(before) ? 0 : before) + steps);
-        noteMoved(control, state.controlPosition[slot], number, true);
-        for (MappingPlan mapping : control.mappings()) {
+        control.hand.moves++;
+        control.position = Position.cut((Double.isNaN(control.position) ? 0 : control.position) + steps);
+        noteMoved(control, control.position, number, true);
+        for (MappingPlan mapping : control.listeners) {
             mappings.turned(mapping, control, steps, turns);
         }
     }
 
     /** A finger came or went: devices that record moves want to know. */
-    private void tellFingers(ControlPlan control, boolean begins) {
-        for (ParameterPlan parameter : control.touches()) {
-            Message message = parameter.parameter().binding().touched(begins);
-            turn.send(parameter.ref().device(), message);
-            turn.note(new Step.Said(parameter.ref().device(), begins ? "touch" : "end of the touch", message));
+    private void tellFinger(State.OfParameter parameter, boolean begins) {
+        Message message = parameter.plan.parameter().binding().touched(begins);
+        if (message != null) {
+            turn.send(parameter.device, message);
+            turn.note(new Step.Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));
         }
     }
 
-    private void noteMoved(ControlPlan control, double position, double number, boolean byHand) {
+    private void noteMoved(State.OfControl control, double position, double number, boolean byHand) {
         if (turn.traced()) {
-            turn.note(new Step.ControlMoved(control.ref(), position, number, byHand));
+            turn.note(new Step.ControlMoved(control.ref, position, number, byHand));
         }
     }
 }

@@ -1,6 +1,5 @@
 package orchard.engine;
 
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -9,12 +8,13 @@ import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.GroupPlan;
-import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.PresetPlan;
+import orchard.gear.Device;
 import orchard.gear.Profile;
-import orchard.gear.Reception;
+import orchard.gear.Ref;
 import orchard.parameter.Group;
+import orchard.rig.Settings;
 import orchard.signal.Identity;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
@@ -24,8 +24,8 @@ import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
 
 /**
- * Carries events through the plan. Everything it does follows from the plan, its state and the events with their times:
- * the same stream gives the same output. One thread calls it; see {@link EngineThread}.
+ * Carries events through the plan. Everything it does follows from the plan, its {@link State} and the events with their times:
+ * the same stream gives the same output. One thread calls it; see {@link EngineThread}. No event, mapping, wire or listener can make it throw.
  */
 public final class Engine {
 
@@ -40,21 +40,20 @@ public final class Engine {
 
     private static final long KEEP_ALIVE_NANOS = Profile.KEEP_ALIVE_SECONDS * 1_000_000_000L;
     private static final long LONG_SLEEP_NANOS = 60_000_000_000L;
-    private static final long GREET_AGAIN_NANOS = 1_000_000_000L;
     private static final int MOST_DATED = 4096;
     private static final long NEVER = Long.MAX_VALUE;
 
     private final State state = new State();
     private final Turn turn;
-    private final Answers answers;
+    private final Fence fence;
+    private final Lights lights;
     private final Parameters parameters;
-    private final Timers timers = new Timers();
     private final Actions actions;
     private final Mappings mappings;
     private final Controls controls;
+    private final Attendance attendance;
     private final Consumer<Trace> traces;
-    private Plan plan;
-    private long traceNumber;
+    private volatile Plan plan;
     private long keepAliveDue = NEVER;
     private boolean begun;
 
@@ -64,114 +63,138 @@ public final class Engine {
      */
     public Engine(Plan plan, Outlet outlet, Consumer<Trace> traces) {
         this.turn = new Turn(outlet, traces != null);
-        this.answers = new Answers(state, turn);
-        this.parameters = new Parameters(state, turn, answers);
-        this.actions = new Actions(state, turn, parameters, timers, this::panic, this::turnTo);
-        this.mappings = new Mappings(state, turn, parameters, actions, timers);
-        this.controls = new Controls(state, turn, mappings, answers);
+        this.fence = new Fence(turn);
+        this.lights = new Lights(state, turn);
+        this.parameters = new Parameters(state, turn, lights);
+        this.actions = new Actions(state, turn, fence, parameters, lights, () -> panic(""));
+        this.mappings = new Mappings(state, turn, fence, parameters, actions);
+        this.controls = new Controls(state, turn, mappings, lights);
+        this.attendance = new Attendance(state, turn, controls, parameters, lights, actions);
         this.traces = traces;
         this.plan = plan;
-        state.fit(plan);
+        plan.takeEffect(null, lights::changed);
+        insidersAreThere();
+    }
+
+    /** The plan in force; any thread may ask. */
+    Plan plan() {
+        return plan;
+    }
+
+    /** How many presses are not over; for tests. */
+    int presses() {
+        return state.ledger.size();
+    }
+
+    private void insidersAreThere() {
         for (DevicePlan device : plan.devices()) {
             if (device.device().seat().wire().inside()) {
-                state.present[device.slot()] = true;
+                device.state().present = true;
             }
         }
     }
 
     /** When something that waits is due, on the clock of the events; {@link Long#MAX_VALUE} if nothing waits. */
     public long nextDue() {
-        long due = Math.min(Math.min(answers.due(), keepAliveDue), parameters.due());
-        due = Math.min(due, Math.min(timers.due(), mappings.due()));
+        long due = Math.min(Math.min(lights.due(), keepAliveDue), parameters.due());
+        due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
+        due = Math.min(due, attendance.due());
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
     /** Deals with one event, after everything that was due before it. */
     public void handle(Event event) {
         advance(event.nanos());
-        turn.now = event.nanos();
+        turn.now = Math.max(turn.now, event.nanos());
         if (keepAliveDue == NEVER) {
             keepAliveDue = turn.now;
         }
-        handleNow(event);
-    }
-
-    private void handleNow(Event event) {
-        turn.begin();
-        try {
+        turn(event, 0, () -> {
             if (!begun) {
                 begun = true;
-                parameters.begin(plan.kept);
+                parameters.begin(plan.kept());
             }
             dispatch(event);
-        } catch (RuntimeException e) {
-            turn.note(new Step.Refused("Orchard could not deal with this: " + e));
-        }
-        answers.flush();
+        });
+    }
+
+    /** One turn: whatever happens in it, it comes to its end, and the next one can begin. */
+    private void turn(Event event, long cause, Runnable work) {
+        turn.begin(cause);
+        fence.around("This", work);
+        lights.flush();
         end(event);
+    }
+
+    /** A turn that time set off; it leaves no trace if nothing came of it. */
+    private void passed(long cause, Runnable work) {
+        turn.begin(cause);
+        fence.around("What was due", work);
+        lights.flush();
+        if (!turn.steps().isEmpty()) {
+            end(new Event.Passed(turn.now));
+        }
     }
 
     /** Does what is due up to a moment, in the order in which it is due. */
     public void advance(long nanos) {
         for (long due = nextDue(); due <= nanos; due = nextDue()) {
             turn.now = Math.max(turn.now, due);
-            turn.begin();
             if (!state.dated.isEmpty() && state.dated.peek().due() == due) {
                 Event.Dated dated = state.dated.poll().event();
-                handleNow(new Event.Arrived(turn.now, dated.device(), dated.message()));
-                continue;
-            }
-            if (due == keepAliveDue) {
+                Event.Arrived arrived = new Event.Arrived(turn.now, dated.device(), dated.message());
+                turn(arrived, 0, () -> arrived(arrived.device(), arrived.message()));
+            } else if (due == keepAliveDue) {
                 // after a long sleep once is enough
                 keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
-                plan.devices()
-                        .forEach(d -> say(d, "keep-alive", d.device().profile().keepAlive()));
-            } else if (timers.due() <= due) {
-                timers.run();
-                answers.flush();
+                passed(0, () -> plan.devices().forEach(device -> attendance.say(
+                        device, "keep-alive", device.device().profile().keepAlive())));
+            } else if (state.timers.due() <= due) {
+                Timers.Timer timer = state.timers.next();
+                passed(timer.press().cause, () -> run(timer));
             } else if (mappings.due() <= due) {
-                mappings.tick();
-                answers.flush();
+                mappings.tick(this::passed);
+            } else if (attendance.due() <= due) {
+                passed(0, attendance::settle);
             } else {
-                parameters.settle();
-                answers.flush();
+                passed(0, parameters::settle);
             }
-            if (!turn.steps().isEmpty()) {
-                end(new Event.Passed(turn.now));
-            }
+        }
+    }
+
+    private void run(Timers.Timer timer) {
+        Press press = timer.press();
+        state.ledger.waited(press);
+        if (press.plan == null || timer.kind() == Timers.Kind.DEBT) {
+            timer.task().run();
+        } else {
+            fence.around(press.plan, timer.task());
         }
     }
 
     private void dispatch(Event event) {
         if (event instanceof Event.Arrived arrived) {
-            arrived(arrived);
+            arrived(arrived.device(), arrived.message());
+        } else if (event instanceof Event.Overtaken overtaken) {
+            turn.overtaken = true;
+            arrived(overtaken.device(), overtaken.message());
         } else if (event instanceof Event.Dated dated) {
             dated(dated);
         } else if (event instanceof Event.Touched touched) {
-            DevicePlan device = plan.devices.get(touched.device());
-            ParameterPlan parameter =
-                    device == null ? null : device.parametersById().get(touched.parameter());
-            if (parameter == null || !parameter.parameter().settable()) {
-                turn.note(new Step.Refused("There is no such parameter to set: " + touched.parameter()));
-            } else if (!state.present[device.slot()]) {
-                turn.note(new Step.Refused(device.device().name() + " is not there"));
-            } else if (Double.isFinite(touched.position())) {
-                parameters.set(parameter, Position.cut(touched.position()));
-            }
+            touched(touched);
         } else if (event instanceof Event.Typed typed) {
-            turn.send(typed.device(), typed.message());
-            turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
+            typed(typed);
         } else if (event instanceof Event.Opened opened) {
-            DevicePlan device = plan.devices.get(opened.device());
+            DevicePlan device = plan.device(opened.device());
             GroupPlan pages = device == null ? null : device.pages();
             int page = pages == null ? 0 : pages.group().keys().indexOf(opened.page()) + 1;
             if (page > 0) {
-                turnTo(pages, page);
+                actions.turnTo(pages, page);
             } else {
                 turn.note(new Step.Refused("There is no such page any more"));
             }
         } else if (event instanceof Event.Recalled recalled) {
-            PresetPlan preset = plan.presets.get(recalled.preset());
+            PresetPlan preset = plan.preset(recalled.preset());
             if (preset == null) {
                 turn.note(new Step.Refused("There is no such preset any more"));
             } else {
@@ -179,16 +202,56 @@ public final class Engine {
             }
         } else if (event instanceof Event.Replanned replanned) {
             replan(replanned.plan());
+        } else if (event instanceof Event.Seated seated) {
+            seated(seated);
         } else if (event instanceof Event.Presence presence) {
-            presence(presence);
-        } else if (event instanceof Event.Panic) {
-            panic();
+            device(presence.device()).ifPresent(device -> attendance.presence(device, presence.present()));
+        } else if (event instanceof Event.Doubted doubted) {
+            device(doubted.device()).ifPresent(device -> attendance.doubt(device, doubted.why()));
+        } else if (event instanceof Event.Dropped dropped) {
+            device(dropped.device()).ifPresent(device -> device.everyControl(control -> {
+                if (control.ref.control().equals(dropped.control())) {
+                    controls.letGo(control);
+                }
+            }));
+        } else if (event instanceof Event.Freed freed) {
+            free(freed.mapping());
+        } else if (event instanceof Event.Panic panic) {
+            panic(panic.device());
         }
     }
 
-    private void arrived(Event.Arrived arrived) {
-        Message message = arrived.message();
-        DevicePlan device = plan.devices.get(arrived.device());
+    private Optional<DevicePlan> device(String id) {
+        return Optional.ofNullable(plan.device(id));
+    }
+
+    private void touched(Event.Touched touched) {
+        DevicePlan device = plan.device(touched.device());
+        ParameterPlan parameter =
+                device == null ? null : device.parametersById().get(touched.parameter());
+        if (parameter == null || !parameter.parameter().settable()) {
+            turn.note(new Step.Refused("There is no such parameter to set: " + touched.parameter()));
+        } else if (!device.state().present) {
+            turn.note(new Step.Refused(device.device().name() + " is not there"));
+        } else if (Double.isFinite(touched.position())) {
+            parameters.set(parameter.state(), Position.cut(touched.position()));
+        }
+    }
+
+    /** Notes that are typed are held by the hand that types, until it types their end. */
+    private void typed(Event.Typed typed) {
+        DevicePlan device = plan.device(typed.device());
+        boolean isNote = typed.message() instanceof MidiMessage.NoteOn || typed.message() instanceof MidiMessage.NoteOff;
+        if (device != null && isNote) {
+            actions.say(Press.typed(turn.number), device.state(), typed.message());
+        } else {
+            turn.send(typed.device(), typed.message());
+            turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
+        }
+    }
+
+    private void arrived(String from, Message message) {
+        DevicePlan device = plan.device(from);
         if (message instanceof Malformed bad) {
             turn.note(new Step.Refused(bad.reason()));
             return;
@@ -210,7 +273,7 @@ public final class Engine {
         }
         boolean heard = hear(device, message);
         if (device.joins() && message instanceof MidiMessage.ControlChange half) {
-            MidiJoiner joiner = state.joiner(device.slot());
+            MidiJoiner joiner = device.state().joiner();
             heard |= hearJoined(device, joiner.fine(half));
             heard |= hearJoined(device, joiner.numbered(half));
         }
@@ -224,28 +287,8 @@ public final class Engine {
         if (!heard) {
             turn.note(new Step.NobodyListens());
             if (message instanceof MidiMessage.SysEx && Identity.of(message).isEmpty()) {
-                greetAgain(device);
+                attendance.ownLanguage(device);
             }
-        }
-    }
-
-    /** A device that has to be told to speak plainly and still speaks its own language slept, or never heard it. */
-    private void greetAgain(DevicePlan device) {
-        boolean lately = turn.now - state.greetedNanos[device.slot()] < GREET_AGAIN_NANOS;
-        if (!device.device().profile().greeting().isEmpty() && state.present[device.slot()] && !lately) {
-            greet(device);
-        }
-    }
-
-    private void greet(DevicePlan device) {
-        state.greetedNanos[device.slot()] = turn.now;
-        say(device, "greeting", device.device().profile().greeting());
-        for (LightPlan light : device.lights()) {
-            state.shown[light.slot()] = null;
-            answers.markDirty(light);
-        }
-        if (device.device().seat().wire().midi()) {
-            device.parametersById().values().forEach(parameters::sayAgain);
         }
     }
 
@@ -258,53 +301,46 @@ public final class Engine {
     }
 
     private boolean hear(DevicePlan device, Message message) {
-        ControlPlan[] heard = device.controls(message);
-        int page = controls.pageMeant(heard);
-        for (ControlPlan control : heard) {
-            if (!control.needsPage() || control.page().number() == page) {
+        State.OfControl[] heard = device.controls(message);
+        if (heard.length > 0) {
+            Causes.heard(turn, device.state(), message);
+        }
+        int page = Controls.pageMeant(heard);
+        for (State.OfControl control : heard) {
+            ControlPlan of = control.plan;
+            if (!of.needsPage() || of.page().number() == page) {
                 controls.moved(control, message);
             }
-            if (control.page() != null && !control.needsPage()) {
-                open(device, control.page().group(), control.page().number()); // nothing else sends this
+            if (of.page() != null && !of.needsPage()) {
+                open(of.page().group(), of.page().number()); // nothing else sends this
             }
-            for (GroupPlan group : control.opens()) {
-                if (controls.isDown(control)) {
-                    open(device, group, group.group().opens(control.control().id(), state.openPage[group.slot()]));
+            for (GroupPlan group : of.opens()) {
+                if (control.isHeld()) {
+                    open(group, group.group().opens(of.control().id(), group.state().open));
                 }
             }
         }
-        ParameterPlan parameter = device.parameter(message);
+        State.OfParameter parameter = device.parameter(message);
         if (parameter != null) {
-            parameters.told(parameter, message);
+            parameters.told(parameter, message, plan.rig().settings().reconcile() == Settings.Reconcile.OURS);
         }
         Group group = device.named(message);
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
-            turn.note(new Step.GroupNamed(device.device().id(), group.id(), Position.shorten(osc.text(0))));
+            turn.note(new Step.GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
         }
         return heard.length > 0 || parameter != null || group != null;
     }
 
     /** A page is open now; 0 for none that is known. */
-    private void open(DevicePlan device, GroupPlan group, int page) {
-        if (page > 0 && state.openPage[group.slot()] != page) {
-            state.openPage[group.slot()] = page;
-            turn.note(new Step.PageOpened(device.device().id(), group.group().id(), page));
-            answers.pageOpened(device, plan.devices());
-        }
-    }
-
-    /** A page of parameters lies under its row of controls from now on. */
-    private void turnTo(GroupPlan group, int page) {
-        if (state.openPage[group.slot()] != page) {
-            state.openPage[group.slot()] = page;
-            turn.note(new Step.PageOpened(group.device(), group.group().id(), page));
-            answers.pagesTurned(group.slot(), plan.devices());
+    private void open(GroupPlan group, int page) {
+        if (page > 0) {
+            actions.turnTo(group, page);
         }
     }
 
     private void dated(Event.Dated dated) {
         if (dated.due() <= turn.now) {
-            arrived(new Event.Arrived(dated.nanos(), dated.device(), dated.message()));
+            arrived(dated.device(), dated.message());
         } else if (state.dated.size() >= MOST_DATED) {
             turn.note(new Step.Refused("More than " + MOST_DATED + " messages wait for their time already"));
         } else {
@@ -313,101 +349,182 @@ public final class Engine {
         }
     }
 
+    /** Pays what rests on what is gone, while it can still be spoken to; then the plan takes effect. */
     private void replan(Plan next) {
         Plan before = plan;
-        plan = next;
-        state.fit(next);
-        state.dirtyLights.clear();
-        Arrays.fill(state.dirty, false);
-        Arrays.fill(state.wanted, null);
-        Arrays.fill(state.faultTold, false);
-        for (DevicePlan device : next.devices()) {
-            if (device.device().seat().wire().inside()) {
-                state.present[device.slot()] = true;
-            }
-            DevicePlan old = before.devices.get(device.device().id());
-            Reception reception = device.device().seat().reception();
-            if (old != null && !old.device().seat().reception().equals(reception)) {
-                device.everyControl(controls::letGo); // the release may be among what is not taken any more
-            }
-            for (ParameterPlan parameter : device.parametersById().values()) {
-                if (!Double.isNaN(state.parameterPosition[parameter.slot()])) {
-                    answers.answer(parameter);
-                }
-            }
+        for (Press press : state.ledger.which(press -> !goesOn(press, next))) {
+            fence.around("What was held", () -> mappings.comeUp(press));
+            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
+            actions.pay(press);
         }
-        parameters.begin(next.kept);
-        Set<String> kept = new HashSet<>();
-        next.rig().mappings().forEach(mapping -> kept.add(mapping.id()));
-        actions.keep(kept);
-        next.devices().forEach(answers::darken);
-        next.devices().stream()
-                .filter(device -> !before.devices.containsKey(device.device().id()))
-                .forEach(device ->
-                        say(device, "keep-alive", device.device().profile().keepAlive()));
+        for (DevicePlan device : before.devices()) {
+            leave(device, next.device(device.state().id));
+        }
+        plan = next;
+        next.takeEffect(before, lights::changed);
+        lights.hurry();
+        Set<State.OfTarget> kept = new HashSet<>();
+        next.mappings().forEach(mapping -> List.of(mapping.targets()).forEach(target -> kept.add(target.state())));
+        state.ledger
+                .which(press -> press.isHeld() && press.plan != null)
+                .forEach(press -> List.of(press.plan.targets()).forEach(target -> kept.add(target.state())));
+        mappings.keep(kept::contains);
+        insidersAreThere();
+        parameters.begin(next.kept());
     }
 
-    private void presence(Event.Presence presence) {
-        DevicePlan device = plan.devices.get(presence.device());
-        if (device == null) {
+    /** Whether a press can go on under another plan: its mapping is still there, and its control says what it said. */
+    private static boolean goesOn(Press press, Plan next) {
+        if (press.plan == null) {
+            return true;
+        }
+        Ref.ToControl ref = press.control.ref;
+        DevicePlan device = next.device(ref.device());
+        ControlPlan then = device == null ? null : device.controlPlan(press.control);
+        boolean speaksTheSame = then != null
+                && then.dimension().equals(press.control.plan.dimension())
+                && then.control().kind() == press.control.plan.control().kind();
+        return speaksTheSame && next.rig().mapping(press.plan.state().id).isPresent();
+    }
+
+    /** What becomes of a device when another plan takes effect. */
+    private void leave(DevicePlan device, DevicePlan next) {
+        State.OfDevice of = device.state();
+        Device was = device.device();
+        if (next == null) {
+            device.everyControl(controls::letGo);
+            attendance.gone(of);
+            of.present = false;
             return;
         }
-        boolean before = state.present[device.slot()];
-        state.present[device.slot()] = presence.present();
-        for (ParameterPlan parameter : device.parametersById().values()) {
-            state.confirmed[parameter.slot()] = false;
+        if (next == device) {
+            return;
         }
-        if (before != presence.present()) {
-            turn.note(new Step.PresenceChanged(presence.device(), presence.present()));
+        Device is = next.device();
+        if (!was.seat().reception().equals(is.seat().reception())) {
+            device.everyControl(controls::letGo); // the release may be among what is not taken any more
+            of.comings++; // and moves were among what was not taken
         }
-        if (presence.present()) {
-            greet(device);
-        } else {
-            device.everyControl(controls::letGo);
+        if (!was.seat().equals(is.seat())) {
+            attendance.gone(of);
+        }
+        for (Plan.Placed placed : device.placed()) {
+            ControlPlan then = next.controlPlan(placed.state());
+            boolean saysTheSame = then != null && then.dimension().equals(placed.plan().dimension());
+            if (!saysTheSame) {
+                controls.letGo(placed.state());
+            }
         }
     }
 
-    private void panic() {
-        Arrays.fill(state.pressTaken, null);
-        Arrays.fill(state.pressed, false);
-        state.dated.clear();
-        timers.clear();
-        mappings.stop();
-        actions.silence();
+    /** Devices can be spoken to that could not before, or were spoken to elsewhere. */
+    private void seated(Event.Seated seated) {
+        for (String id : seated.devices()) {
+            device(id).ifPresent(device -> {
+                if (device.state().present) {
+                    attendance.doubt(device, "it has another seat");
+                } else {
+                    attendance.say(
+                            device, "keep-alive", device.device().profile().keepAlive());
+                }
+            });
+        }
+    }
+
+    private void free(String mapping) {
+        plan.mappings().stream()
+                .filter(of -> of.state().id.equals(mapping) && of.state().muted != null)
+                .forEach(of -> {
+                    of.state().muted = null;
+                    turn.note(new Step.LoopFreed(mapping));
+                });
+    }
+
+    /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
+    private void panic(String only) {
+        boolean all = only.isEmpty();
         for (DevicePlan device : plan.devices()) {
-            if (!state.present[device.slot()]) {
-                continue;
+            if (all || device.state().id.equals(only)) {
+                turn.drop(device.state().id);
             }
-            say(device, "panic", device.device().profile().panic());
-            boolean sounds = device.device().seat().wire().midi()
-                    && !device.device().profile().parameters().isEmpty();
-            for (int channel = 1; sounds && channel <= 16; channel++) {
-                say(
-                        device,
-                        "panic",
-                        List.of(
-                                new MidiMessage.ControlChange(channel, 120, 0),
-                                new MidiMessage.ControlChange(channel, 123, 0)));
+        }
+        for (Press press : state.ledger.which(press -> all || concerns(press, only))) {
+            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
+            actions.pay(press);
+            if (press.isHeld() && press.control != null) {
+                press.stage = Press.Stage.SPENT;
+                press.acted = false;
+            } else if (press.control == null) {
+                state.ledger.end(press);
+            }
+        }
+        state.ripening.removeIf(one -> all || one.control().device.id.equals(only));
+        mappings.keep(target -> !all && !target.plan.parameter().device.id.equals(only));
+        state.dated.removeIf(dated -> all || dated.event().device().equals(only));
+        if (all) {
+            plan.mappings().forEach(mapping -> {
+                mapping.state().lastNanos = Double.NaN;
+                mapping.state().angle = Double.NaN;
+            });
+        }
+        for (DevicePlan device : plan.devices()) {
+            if (device.state().present && (all || device.state().id.equals(only))) {
+                sayPanic(device);
             }
         }
     }
 
-    /** Lets go of every note that sounds; to be called last. */
+    /** Whether a press was made on a device, or owes it something. */
+    private static boolean concerns(Press press, String device) {
+        return press.control != null && press.control.device.id.equals(device)
+                || press.debts.stream()
+                        .anyMatch(debt -> debt instanceof Debt.Note note && note.device().id.equals(device)
+                                || debt instanceof Debt.Return held && held.parameter.device.id.equals(device));
+    }
+
+    private void sayPanic(DevicePlan device) {
+        Profile profile = device.device().profile();
+        attendance.say(device, "panic", profile.panic());
+        boolean sounds = device.device().seat().wire().midi()
+                && !profile.parameters().isEmpty();
+        for (int channel = 1; sounds && channel <= 16; channel++) {
+            attendance.say(
+                    device,
+                    "panic",
+                    List.of(
+                            new MidiMessage.ControlChange(channel, 120, 0),
+                            new MidiMessage.ControlChange(channel, 123, 0)));
+        }
+        boolean isDeaf = device.device().seat().wire().midi()
+                && profile.setup().needsNoteOffs();
+        for (int channel = 1; isDeaf && channel <= 16; channel++) {
+            for (int note = 0; device.state().played.get(channel) && note < 128; note++) {
+                attendance.say(device, "panic", List.of(new MidiMessage.NoteOff(channel, note, 64)));
+            }
+        }
+    }
+
+    /** Lets go of everything that is held; to be called last. */
     public void letGo() {
-        turn.begin();
-        actions.silence();
-    }
-
-    private void say(DevicePlan device, String why, List<Message> messages) {
-        for (Message message : messages) {
-            turn.send(device.device().id(), message);
-            turn.note(new Step.Said(device.device().id(), why, message));
-        }
+        turn(new Event.Passed(turn.now), 0, () -> {
+            for (Press press : state.ledger.which(press -> true)) {
+                state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
+                actions.pay(press);
+                state.ledger.end(press);
+            }
+        });
     }
 
     private void end(Event event) {
-        if (traces != null) {
-            traces.accept(new Trace(++traceNumber, event, plan.rig(), List.copyOf(turn.steps())));
+        turn.end();
+        if (traces == null) {
+            return;
+        }
+        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), List.copyOf(turn.steps()));
+        try {
+            traces.accept(trace);
+        } catch (Throwable t) {
+            // whoever listens has to look after itself; the engine goes on
         }
     }
 }

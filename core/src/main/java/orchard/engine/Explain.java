@@ -60,6 +60,12 @@ public final class Explain {
         }
         if (trace.event() instanceof Event.Recalled) {
             lines.add(line(Tone.IN, "A preset was asked for on a page."));
+        } else if (trace.event() instanceof Event.Overtaken overtaken) {
+            lines.add(line(Tone.IN, overtaken.message().words() + " came from " + device(overtaken.device(), names)
+                    + ", but before it could be dealt with everything was stopped, or its cable was pulled."));
+        }
+        if (trace.cause() > 0) {
+            lines.add(line(Tone.IN, "It goes on from signal " + trace.cause() + "."));
         }
         for (Step step : trace.steps()) {
             add(step, trace, names, lines);
@@ -139,7 +145,52 @@ public final class Explain {
                     Tone.IN,
                     names.device(presence.device()).map(Device::name).orElse(presence.device())
                             + (presence.present() ? " is there." : " is gone.")));
+        } else if (step instanceof Step.Doubted doubted) {
+            lines.add(line(
+                    Tone.IN,
+                    device(doubted.device(), names) + " may have missed something, for " + doubted.why()
+                            + ": it is asked, and told everything again."));
+        } else if (step instanceof Step.Reconciled reconciled) {
+            lines.add(line(Tone.IN, reconciled(reconciled, names)));
+        } else if (step instanceof Step.Unconfirmed unconfirmed) {
+            lines.add(line(
+                    Tone.WRONG,
+                    device(unconfirmed.parameter(), names) + " answers what sets "
+                            + names.words(unconfirmed.parameter()) + ", but never confirms it; it was sent "
+                            + unconfirmed.times() + " times and is not sent again."));
+        } else if (step instanceof Step.LoopCut cut) {
+            lines.add(line(Tone.WRONG, loop(cut, names)));
+        } else if (step instanceof Step.LoopFreed) {
+            lines.add(line(Tone.IN, "What was muted because it went round without end acts again."));
         }
+    }
+
+    private static String reconciled(Step.Reconciled step, Directory names) {
+        String ours = names.text(step.parameter(), step.ours());
+        String theirs = names.text(step.parameter(), step.theirs());
+        String what = names.words(step.parameter());
+        if (step.both()) {
+            return what + " was moved on both sides meanwhile, to " + ours + " here and to " + theirs + " there: "
+                    + (step.oursWins() ? ours + " is sent again." : theirs + " is taken.");
+        }
+        return what
+                + (step.oursWins()
+                        ? " was moved here meanwhile: " + ours + " is sent again."
+                        : " was moved on its own side meanwhile: " + theirs + " is taken.");
+    }
+
+    /** What goes round without end. */
+    public static String loop(Step.LoopCut cut, Directory names) {
+        String from = device(cut.from(), names);
+        String to = device(cut.to(), names);
+        return (from.equals(to)
+                        ? from + " answers what it is sent, and that sets it again"
+                        : from + " and " + to + " set each other off")
+                + " without end (" + cut.rounds() + " times): this mapping is muted until it is edited or freed.";
+    }
+
+    private static String device(String id, Directory names) {
+        return names.device(id).map(Device::name).orElse(id.isEmpty() ? "an unknown sender" : id);
     }
 
     private static String preset(Step.PresetRecalled recalled, Trace trace) {
@@ -166,7 +217,7 @@ public final class Explain {
             case ACTED -> new Line(Tone.THROUGH, sentence + values, considered.mapping());
             case HELD_BACK ->
                 new Line(Tone.MISSED, sentence + " It " + considered.why() + "." + values, considered.mapping());
-            case FAULTY -> new Line(Tone.WRONG, sentence + " " + considered.why(), considered.mapping());
+            case FAULTY -> new Line(Tone.WRONG, sentence + " " + considered.why() + values, considered.mapping());
         };
     }
 

@@ -2,14 +2,16 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.Place;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Lamp;
@@ -17,6 +19,7 @@ import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
+import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
@@ -41,53 +44,108 @@ final class MappingCompiler {
 
     private static final int[] NONE = {};
 
-    private final Places places;
+    private final Cells cells;
     private final Rows rows;
+    private final AnswerCompiler answers;
 
-    MappingCompiler(Places places, Rows rows) {
-        this.places = places;
-        this.rows = rows;
+    MappingCompiler(Cells cells) {
+        this.cells = cells;
+        this.rows = new Rows(cells);
+        this.answers = new AnswerCompiler(cells, rows);
+    }
+
+    /** The devices a mapping is about in any way: if none of them was edited, its plan stays as it is. */
+    static Set<String> uses(Mapping mapping) {
+        Set<String> uses = new LinkedHashSet<>();
+        mapping.when().triggers().forEach(trigger -> uses.add(trigger.device()));
+        mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
+        mapping.shape().accumulate().map(Stage.Accumulate::slow).ifPresent(slow -> uses.add(slow.device()));
+        Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+                .forEach(action -> {
+                    if (action.parameter() != null) {
+                        uses.add(action.parameter().device());
+                    }
+                    if (value(action) instanceof Value.Same same) {
+                        uses.add(same.parameter().device());
+                    } else if (action instanceof Do.SetOfPage row) {
+                        uses.add(row.device());
+                    } else if (action instanceof Do.OpenPage open) {
+                        uses.add(open.device());
+                    } else if (action instanceof Do.Recall recall) {
+                        uses.add(recall.device());
+                    } else if (action instanceof Do.Send send) {
+                        uses.add(send.device());
+                    }
+                });
+        return uses;
+    }
+
+    /** Whether a mapping is about presets too. */
+    static boolean recalls(Mapping mapping) {
+        return Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+                .anyMatch(Do.Recall.class::isInstance);
+    }
+
+    private static Value value(Do.Action action) {
+        return action instanceof Do.SetTo set ? set.value() : action instanceof Do.Hold hold ? hold.value() : null;
     }
 
     /**
-     * The mappings that listen to each control, in the order of the rig.
+     * A mapping made ready.
      *
-     * @param faults what keeps mappings from working, by their ids
+     * @param before its plan until now, whose memory it keeps where it still means the same; or null
      */
-    Map<Ref.ToControl, List<MappingPlan>> listeners(
-            Rig rig,
-            Map<String, String> faults,
-            Map<Ref.ToParameter, ParameterPlan> parameters,
-            Map<String, PresetPlan> presets) {
-        Map<Ref.ToControl, List<MappingPlan>> listeners = new HashMap<>();
-        for (Mapping mapping : rig.mappings()) {
-            String fault = faults.get(mapping.id());
-            MappingPlan plan = fault == null
-                    ? mapping(rig, mapping, parameters, presets)
-                    : new MappingPlan(
-                            places.mappings.of(mapping.id()),
-                            mapping,
-                            fault,
-                            new Target[0],
-                            new ActionPlan[0],
-                            new ActionPlan[0],
-                            null,
-                            0,
-                            -1,
-                            null,
-                            false,
-                            null);
-            Stream<Ref.ToControl> heard = plan.circle() == null
-                    ? mapping.when().triggers().stream()
-                    : Stream.of("x", "y", LIFTED).map(dimension -> beside(mapping.trigger(), dimension));
-            heard.forEach(trigger ->
-                    listeners.computeIfAbsent(trigger, t -> new ArrayList<>()).add(plan));
+    MappingPlan mapping(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
+        State.OfMapping state = cells.mapping(mapping.id());
+        String fault = Fault.of(mapping, rig).orElse(null);
+        if (fault != null) {
+            return new MappingPlan(
+                    state,
+                    mapping,
+                    fault,
+                    new Target[0],
+                    new ActionPlan[0],
+                    new ActionPlan[0],
+                    null,
+                    new State.OfAction(0),
+                    null,
+                    null,
+                    false,
+                    null,
+                    mapping.when().triggers(),
+                    List.of());
         }
-        return listeners;
-    }
-
-    private static Ref.ToControl beside(Ref.ToControl control, String dimension) {
-        return new Ref.ToControl(control.device(), control.control(), dimension);
+        ActionPlan[] press =
+                actions(rig, mapping.then().actions(), presets, before == null ? new ActionPlan[0] : before.press());
+        ActionPlan[] release =
+                actions(rig, mapping.then().release(), presets, before == null ? new ActionPlan[0] : before.release());
+        boolean shaped =
+                press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
+        Ref.ToControl slow =
+                mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
+        Plan.Circle circle = circle(mapping);
+        ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
+        boolean remembers = pressed != null
+                && before != null
+                && before.pressed() != null
+                && before.pressed().isLike(pressed);
+        return new MappingPlan(
+                state,
+                mapping,
+                null,
+                targets(rig, mapping, state, before),
+                press,
+                release,
+                pressed,
+                remembers ? before.half() : new State.OfAction(pressed == null ? 0 : pressed.memory()),
+                slow == null ? null : cells.control(slow),
+                mapping.shape().accumulate().orElse(null),
+                mapping.shape().counts(),
+                circle,
+                circle == null
+                        ? mapping.when().triggers()
+                        : List.of(circle.x().ref, circle.y().ref, circle.lifted().ref),
+                answers.answers(rig, mapping));
     }
 
     private Plan.Circle circle(Mapping mapping) {
@@ -96,56 +154,66 @@ final class MappingCompiler {
         }
         Ref.ToControl surface = mapping.trigger();
         return new Plan.Circle(
-                places.controls.of(beside(surface, "x")),
-                places.controls.of(beside(surface, "y")),
-                places.controls.of(beside(surface, LIFTED)),
-                places.memories.of(List.of(mapping.id(), "circle", surface), Plan.Circle.OWN));
+                cells.control(beside(surface, "x")),
+                cells.control(beside(surface, "y")),
+                cells.control(beside(surface, LIFTED)));
     }
 
-    private MappingPlan mapping(
-            Rig rig, Mapping mapping, Map<Ref.ToParameter, ParameterPlan> parameters, Map<String, PresetPlan> presets) {
+    private static Ref.ToControl beside(Ref.ToControl control, String dimension) {
+        return new Ref.ToControl(control.device(), control.control(), dimension);
+    }
+
+    private Target[] targets(Rig rig, Mapping mapping, State.OfMapping state, MappingPlan before) {
         List<Target> targets = new ArrayList<>();
         List<Do.Action> actions = mapping.then().actions();
         for (int i = 0; i < actions.size(); i++) {
             if (actions.get(i) instanceof Do.SetParameter set) {
-                ParameterPlan parameter = parameters.get(set.parameter());
                 Shape whole = mapping.shape().then(set.own());
-                ShapeFunction shape = ShapeFunction.of(whole, parameter.parameter());
-                int memory = places.memories.of(List.of(mapping.id(), i, whole), Target.OWN + shape.memory());
-                targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping), null));
+                targets.add(target(rig, set.parameter(), whole, i, takeover(rig, mapping), null, state, before));
             } else if (actions.get(i) instanceof Do.SetOfPage row) {
                 for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
-                    ParameterPlan parameter = parameters.get(laid.parameter());
-                    ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter.parameter());
-                    int memory = places.memories.of(
-                            List.of(mapping.id(), laid.place(), laid.parameter(), mapping.shape()),
-                            Target.OWN + shape.memory());
-                    targets.add(new Target(parameter, shape, i, memory, takeover(rig, mapping, laid), laid.place()));
+                    targets.add(target(
+                            rig,
+                            laid.parameter(),
+                            mapping.shape(),
+                            i,
+                            takeover(rig, mapping, laid),
+                            laid.place(),
+                            state,
+                            before));
                 }
             }
         }
-        ActionPlan[] press = actions(rig, mapping, "press", actions, parameters, presets);
-        ActionPlan[] release = actions(rig, mapping, "release", mapping.then().release(), parameters, presets);
-        boolean shaped =
-                press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
-        ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
-        Ref.ToControl slow =
-                mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
-        return new MappingPlan(
-                places.mappings.of(mapping.id()),
+        return targets.toArray(new Target[0]);
+    }
+
+    private Target target(
+            Rig rig,
+            Ref.ToParameter ref,
+            Shape shape,
+            int action,
+            Takeover takeover,
+            Place place,
+            State.OfMapping mapping,
+            MappingPlan before) {
+        State.OfParameter parameter = cells.parameter(ref);
+        ShapeFunction function = ShapeFunction.of(shape, rig.parameter(ref).orElseThrow());
+        State.OfTarget memory = null;
+        for (Target old : before == null ? new Target[0] : before.targets()) {
+            boolean same = old.parameter() == parameter
+                    && old.action() == action
+                    && Objects.equals(old.place(), place)
+                    && old.shape().isLike(function);
+            memory = same ? old.state() : memory;
+        }
+        return new Target(
+                memory == null ? new State.OfTarget(function.memory()) : memory,
                 mapping,
-                null,
-                targets.toArray(new Target[0]),
-                press,
-                release,
-                pressed,
-                pressed == null
-                        ? 0
-                        : places.memories.of(List.of(mapping.id(), "pressed", mapping.shape()), pressed.memory()),
-                slow == null ? -1 : places.controls.of(slow),
-                mapping.shape().accumulate().orElse(null),
-                mapping.shape().counts(),
-                circle(mapping));
+                parameter,
+                function,
+                action,
+                takeover,
+                place);
     }
 
     /** Under a ring or a motor there is nothing to take over. */
@@ -163,33 +231,30 @@ final class MappingCompiler {
     }
 
     private ActionPlan[] actions(
-            Rig rig,
-            Mapping mapping,
-            String when,
-            List<Do.Action> actions,
-            Map<Ref.ToParameter, ParameterPlan> parameters,
-            Map<String, PresetPlan> presets) {
+            Rig rig, List<Do.Action> actions, Map<String, PresetPlan> presets, ActionPlan[] before) {
         List<ActionPlan> plans = new ArrayList<>();
         for (Do.Action action : actions) {
             if (action instanceof Do.SetParameter || action instanceof Do.SetOfPage) {
                 continue;
             }
-            Value value =
-                    action instanceof Do.SetTo set ? set.value() : action instanceof Do.Hold hold ? hold.value() : null;
+            int place = plans.size();
+            boolean same = place < before.length && before[place].action().equals(action);
+            State.OfAction state = same
+                    ? before[place].state()
+                    : new State.OfAction(action instanceof Do.Tap ? Do.Tap.PRESSES : 1);
             plans.add(new ActionPlan(
+                    state,
                     action,
-                    action.parameter() == null ? null : parameters.get(action.parameter()),
-                    value instanceof Value.Same same ? parameters.get(same.parameter()) : null,
+                    action.parameter() == null ? null : cells.parameter(action.parameter()),
+                    value(action) instanceof Value.Same other ? cells.parameter(other.parameter()) : null,
+                    action instanceof Do.Send send ? cells.device(send.device()) : null,
                     action instanceof Do.OpenPage open
                             ? rig.device(open.device())
-                                    .map(places::parameterPages)
+                                    .map(cells::parameterPages)
                                     .orElse(null)
                             : null,
                     action instanceof Do.OpenPage open ? among(rig, open) : NONE,
-                    action instanceof Do.Recall recall ? among(recall, presets) : new PresetPlan[0],
-                    action instanceof Do.Tap
-                            ? places.memories.of(List.of(mapping.id(), when, plans.size(), "tap"), Do.Tap.PRESSES)
-                            : places.memories.of(List.of(mapping.id(), when, plans.size()), 1)));
+                    action instanceof Do.Recall recall ? among(recall, presets) : new PresetPlan[0]));
         }
         return plans.toArray(new ActionPlan[0]);
     }

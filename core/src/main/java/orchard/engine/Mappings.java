@@ -1,19 +1,17 @@
 package orchard.engine;
 
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
-import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.DevicePlan;
+import java.util.function.Predicate;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Takeover;
 import orchard.mapping.Gesture;
+import orchard.mapping.ShapeFunction;
 import orchard.mapping.Stage;
 import orchard.parameter.Parameter;
 
-/** What mappings make of a move: gesture, shape, takeover, and what follows. */
+/** What mappings make of a move: gesture, shape, takeover, and what follows. Everything runs inside the {@link Fence}. */
 final class Mappings {
 
     /** What is still on its way moves on this often. */
@@ -32,22 +30,17 @@ final class Mappings {
 
     private final State state;
     private final Turn turn;
+    private final Fence fence;
     private final Parameters parameters;
     private final Actions actions;
-    private final Timers timers;
-    private final Takeovers takeovers;
-    private final List<Moving> moving = new ArrayList<>();
     private long tickDue = Long.MAX_VALUE;
 
-    private record Moving(MappingPlan mapping, Target target) {}
-
-    Mappings(State state, Turn turn, Parameters parameters, Actions actions, Timers timers) {
+    Mappings(State state, Turn turn, Fence fence, Parameters parameters, Actions actions) {
         this.state = state;
         this.turn = turn;
+        this.fence = fence;
         this.parameters = parameters;
         this.actions = actions;
-        this.timers = timers;
-        this.takeovers = new Takeovers(state);
     }
 
     /** When something that is on its way has to move on, or {@link Long#MAX_VALUE}. */
@@ -55,36 +48,235 @@ final class Mappings {
         return tickDue;
     }
 
-    /**
-     * An absolute control was moved.
-     *
-     * @param wasDown whether it was pressed before
-     */
-    void moved(MappingPlan mapping, ControlPlan control, double position, boolean wasDown) {
+    /** It was listened to, but it cannot work as it stands. */
+    void broken(MappingPlan mapping) {
+        fence.broken(mapping);
+    }
+
+    /** An absolute control was moved that is not pressed and let go. */
+    void moved(MappingPlan mapping, State.OfControl control, double position) {
         if (mapping.fault() != null) {
-            tellFault(mapping, mapping.fault());
+            fence.broken(mapping);
+        } else if (acts(mapping)) {
+            fence.around(mapping, () -> movedNow(mapping, control, position));
+        }
+    }
+
+    private void movedNow(MappingPlan mapping, State.OfControl control, double position) {
+        if (mapping.circle() != null) {
+            circled(mapping, control);
             return;
         }
-        try {
-            if (mapping.circle() != null) {
-                circled(mapping, control);
-                return;
-            }
-            if (mapping.mapping().when().gesture().kind() != Gesture.Kind.MOVE) {
-                gesture(mapping, control, position);
-                return;
-            }
-            for (Target target : mapping.targets()) {
-                if (isUnder(target, control)) {
-                    run(mapping, target, position, true);
-                }
-            }
-            if (mapping.isDiscrete()) {
-                press(mapping, control, position, wasDown);
-            }
-        } catch (RuntimeException e) {
-            tellFault(mapping, "It failed: " + e.getMessage());
+        boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
+        if (isMove) {
+            follow(mapping, control, position);
         }
+        if (!isMove || mapping.isDiscrete()) {
+            half(mapping, control, position);
+        }
+    }
+
+    private void follow(MappingPlan mapping, State.OfControl control, double position) {
+        for (Target target : mapping.targets()) {
+            if (isUnder(target, control)) {
+                run(mapping, target, control, position, true);
+            } else if (turn.traced()) {
+                note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
+            }
+        }
+    }
+
+    /** What is not pressed and let go counts as pressed in the upper half of its way, after its shape. */
+    private void half(MappingPlan mapping, State.OfControl control, double position) {
+        if (control.plan.control().kind().pressed()) {
+            // it never tells its release
+            press(state.ledger.passing(control, mapping, turn.number), position, true);
+            return;
+        }
+        Press press = state.ledger.of(control, mapping.state().id);
+        MappingPlan taken = press == null ? mapping : press.plan;
+        double[] memory = taken.half().memory;
+        double shaped =
+                taken.pressed() == null ? position : taken.pressed().forward(position, memory, 0, turn.now, null);
+        boolean down = shaped >= 0.5;
+        if (down && press == null && !control.device.present) {
+            note(mapping, 0, List.of(), "heard, but its device is gone");
+        } else if (down && press == null) {
+            press(state.ledger.open(control, mapping, turn.number), position, true);
+        } else if (!down && press != null) {
+            letGo(press, position);
+        } else if (mapping.targets().length == 0) {
+            note(mapping, 0, List.of(), held(press));
+        }
+        if (taken.pressed() != null && taken.pressed().isMoving(memory, 0)) {
+            ripen(new State.Ripening(taken, control, null));
+        }
+    }
+
+    private static String held(Press press) {
+        return press == null
+                ? "heard, but it was not pressed"
+                : press.isHeld()
+                        ? "heard, but it is pressed already"
+                        : "heard, but everything was stopped while it was held";
+    }
+
+    /** A key that nobody took says that it is up: what follows it follows. */
+    void letGoUnpressed(MappingPlan mapping, State.OfControl control, double position) {
+        if (mapping.fault() != null) {
+            fence.broken(mapping);
+        } else if (acts(mapping)) {
+            fence.around(mapping, () -> {
+                boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
+                if (mapping.circle() != null) {
+                    circled(mapping, control);
+                    return;
+                } else if (isMove) {
+                    follow(mapping, control, position);
+                }
+                if (!isMove || mapping.targets().length == 0) {
+                    note(mapping, 0, List.of(), "heard, but it was not pressed");
+                }
+            });
+        }
+    }
+
+    /**
+     * A key is pressed, pressed harder, or let go.
+     *
+     * @param begins whether this is the beginning of the press
+     */
+    void key(Press press, double position, boolean begins) {
+        MappingPlan mapping = press.plan;
+        if (press.stage == Press.Stage.SPENT) {
+            note(mapping, 0, List.of(), "heard, but everything was stopped while it was held");
+        } else if (acts(mapping)) {
+            fence.around(mapping, () -> {
+                if (mapping.circle() != null) {
+                    circled(mapping, press.control);
+                    return;
+                }
+                boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
+                if (isMove) {
+                    follow(mapping, press.control, position);
+                }
+                if (position > 0 && (!isMove || mapping.isDiscrete())) {
+                    press(press, position, begins);
+                }
+            });
+        }
+        if (position == 0) {
+            letGo(press, 0);
+        }
+    }
+
+    /** A control is down. */
+    private void press(Press press, double position, boolean begins) {
+        MappingPlan mapping = press.plan;
+        if (mapping.mapping().when().gesture().kind() != Gesture.Kind.MOVE) {
+            if (begins) {
+                gesture(press);
+            } else {
+                note(mapping, 0, List.of(), "heard, but it is pressed already");
+            }
+            return;
+        }
+        boolean isKey = press.control.plan.control().kind().pressed();
+        ShapeFunction shape = isKey ? mapping.pressed() : null; // of others it was asked already
+        boolean down =
+                shape == null || shape.forward(position, press.stages, 0, turn.now, null) >= 0.5;
+        if (down && !press.acted) {
+            press.acted = true;
+            actions.press(press, position);
+        } else if (!down && press.acted) {
+            press.acted = false;
+            actions.release(press, position);
+        } else if (mapping.targets().length == 0) {
+            note(
+                    mapping,
+                    0,
+                    List.of(),
+                    down ? "heard, but it is pressed already" : "heard, but it is not pressed far enough");
+        }
+        if (shape != null && press.isHeld() && shape.isMoving(press.stages, 0)) {
+            ripen(new State.Ripening(mapping, press.control, press));
+        }
+    }
+
+    /** A press whose shape goes on with time is looked at again. */
+    private void ripen(State.Ripening one) {
+        if (!state.ripening.contains(one)) {
+            state.ripening.add(one);
+        }
+        tickDue = Math.min(tickDue, turn.now + TICK_NANOS);
+    }
+
+    /** The control came up, or has to be taken for up: the release is done if the press was, and everything is paid. */
+    void letGo(Press press, double position) {
+        state.ripening.removeIf(one -> one.press() == press);
+        state.timers.forget(
+                timer -> timer.press() == press && timer.kind() == Timers.Kind.GESTURE,
+                timer -> state.ledger.waited(press));
+        boolean released = press.acted && press.isHeld();
+        press.acted = false;
+        state.ledger.end(press);
+        if (released) {
+            actions.release(press, position);
+        } else {
+            actions.pay(press);
+            boolean isGesture = press.plan.mapping().when().gesture().kind() != Gesture.Kind.MOVE;
+            if (isGesture || press.plan.targets().length == 0) {
+                note(press.plan, 0, List.of(), "heard, and nothing is to be done when it is let go");
+            }
+        }
+    }
+
+    /** Nobody will ever say that it comes up, or nobody will be there to hear it: it is taken for up now. */
+    void comeUp(Press press) {
+        if (press.isHeld() && press.control.plan.isKey()) {
+            key(press, 0, false);
+        } else {
+            letGo(press, 0);
+        }
+    }
+
+    private void gesture(Press press) {
+        MappingPlan mapping = press.plan;
+        State.OfMapping memory = mapping.state();
+        Gesture gesture = mapping.mapping().when().gesture();
+        long within = (long) (gesture.seconds() * 1e9);
+        if (gesture.kind() == Gesture.Kind.HOLD) {
+            state.ledger.waits(press);
+            boolean waits = state.timers.at(turn.now + within, Timers.Kind.GESTURE, press, () -> done(press));
+            if (!waits) {
+                state.ledger.waited(press);
+            }
+            note(
+                    mapping,
+                    0,
+                    List.of(),
+                    waits
+                            ? "heard, and waits whether it is held"
+                            : "heard, but more than " + Timers.MOST + " things wait for their time already");
+        } else if (memory.lastControl == press.control && turn.now - memory.lastNanos <= within) {
+            done(press);
+        } else {
+            memory.lastNanos = turn.now;
+            memory.lastControl = press.control;
+            note(mapping, 0, List.of(), "heard, and waits for a second press");
+        }
+    }
+
+    /** The gesture is complete. */
+    private void done(Press press) {
+        press.plan.state().lastNanos = Double.NaN;
+        for (Target target : press.plan.targets()) {
+            if (isUnder(target, press.control)) {
+                run(press.plan, target, press.control, 1, true);
+            }
+        }
+        press.acted = true;
+        actions.press(press, 1);
     }
 
     /**
@@ -93,226 +285,191 @@ final class Mappings {
      * @param steps as a share of its whole way; below 0 backwards
      * @param number what it counts, in turns, or NaN if it only tells steps
      */
-    void turned(MappingPlan mapping, ControlPlan control, double steps, double number) {
+    void turned(MappingPlan mapping, State.OfControl control, double steps, double number) {
         if (mapping.fault() != null) {
-            tellFault(mapping, mapping.fault());
+            fence.broken(mapping);
+        } else if (acts(mapping)) {
+            fence.around(mapping, () -> turnedNow(mapping, control, steps, number));
+        }
+    }
+
+    private void turnedNow(MappingPlan mapping, State.OfControl control, double steps, double number) {
+        boolean counted = !Double.isNaN(number) && mapping.counts();
+        if (steps == 0 && !counted) {
+            note(mapping, 0, List.of(), "heard, but this was no movement");
             return;
         }
-        try {
-            boolean counted = !Double.isNaN(number) && mapping.counts();
-            if (steps == 0 && !counted) {
-                note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, but this was no movement");
-                return;
+        double way = counted ? steps : steps * sensitivity(mapping, steps);
+        for (Target target : mapping.targets()) {
+            if (isUnder(target, control)) {
+                run(mapping, target, control, counted ? number : stepped(mapping, target, way), counted);
+            } else if (turn.traced()) {
+                note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
             }
-            double way = counted ? steps : steps * sensitivity(mapping, steps);
-            for (Target target : mapping.targets()) {
-                if (isUnder(target, control)) {
-                    run(mapping, target, counted ? number : stepped(mapping, target, way), counted);
-                }
-            }
-            if (mapping.isDiscrete()) {
-                actions.turned(mapping, (int) Math.max(1, Math.rint(Math.abs(steps) * 127)) * (steps < 0 ? -1 : 1));
-            }
-        } catch (RuntimeException e) {
-            tellFault(mapping, "It failed: " + e.getMessage());
+        }
+        if (mapping.isDiscrete()) {
+            double clicks = Math.min(Actions.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * 127)));
+            actions.turned(state.ledger.passing(control, mapping, turn.number), (int) (steps < 0 ? -clicks : clicks));
         }
     }
 
     /** A finger was on a surface, or left it: how far it went round is turning, as an endless knob turns. */
-    private void circled(MappingPlan mapping, ControlPlan control) {
+    private void circled(MappingPlan mapping, State.OfControl control) {
         Plan.Circle circle = mapping.circle();
-        double[] memory = state.memory;
-        int angle = circle.memory() + Plan.Circle.ANGLE;
-        int turns = circle.memory() + Plan.Circle.TURNS;
-        double x = state.controlPosition[circle.x()] - 0.5;
-        double y = state.controlPosition[circle.y()] - 0.5;
+        State.OfMapping memory = mapping.state();
+        double x = circle.x().position - 0.5;
+        double y = circle.y().position - 0.5;
         boolean isCentre = Math.hypot(x, y) < CENTRE; // there every tremor is a turn
-        if (control.slot() == circle.lifted() || isCentre || Double.isNaN(x + y)) {
-            memory[angle] = Double.NaN;
-            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits for a finger that goes round");
+        if (control == circle.lifted() || isCentre || Double.isNaN(x + y)) {
+            memory.angle = Double.NaN;
+            note(mapping, 0, List.of(), "heard, and waits for a finger that goes round");
             return;
         }
         double now = Math.atan2(x, y) / (2 * Math.PI); // from the top, clockwise
-        double moved = now - memory[angle];
-        memory[angle] = now;
+        double moved = now - memory.angle;
+        memory.angle = now;
         if (Double.isNaN(moved)) {
-            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits for the finger to go on round");
+            note(mapping, 0, List.of(), "heard, and waits for the finger to go on round");
             return;
         }
         double by = moved - Math.rint(moved);
-        double before = Double.isNaN(memory[turns]) ? 0 : memory[turns];
-        memory[turns] = before + by;
+        double before = Double.isNaN(memory.turns) ? 0 : memory.turns;
+        memory.turns = before + by;
         double way = by * sensitivity(mapping, by);
         for (Target target : mapping.targets()) {
             boolean counted = mapping.counts();
-            run(mapping, target, counted ? before + by : stepped(mapping, target, way), counted);
+            run(mapping, target, control, counted ? before + by : stepped(mapping, target, way), counted);
         }
         int steps = (int) (Math.floor((before + by) * CLICKS) - Math.floor(before * CLICKS));
         if (mapping.isDiscrete() && steps != 0) {
-            actions.turned(mapping, steps);
+            actions.turned(state.ledger.passing(control, mapping, turn.number), steps);
+        } else if (mapping.targets().length == 0) {
+            note(mapping, 0, List.of(), "heard, and waits until the finger has gone a step further");
         }
     }
 
     /** Whether a target lies under a control: always, unless it is on a page of parameters. */
-    private boolean isUnder(Target target, ControlPlan control) {
+    private static boolean isUnder(Target target, State.OfControl control) {
         Plan.Place place = target.place();
         return place == null
-                || state.openPage[place.slot()] == place.page()
-                        && place.control().equals(control.ref());
+                || place.pages().open == place.page() && place.control().equals(control.ref);
     }
 
-    private void press(MappingPlan mapping, ControlPlan control, double position, boolean wasDown) {
-        boolean isButton = control.control().kind().pressed();
-        boolean down = position > 0;
-        boolean before = wasDown;
-        if (mapping.pressed() != null || !isButton) {
-            double shaped = mapping.pressed() == null
-                    ? position
-                    : mapping.pressed().forward(position, state.memory, mapping.memory(), turn.now, null);
-            down = shaped >= 0.5;
-            before = state.pressed[mapping.slot()];
-        } else if (!control.dimension().tellsRelease()) {
-            before = false;
+    /** Whether a mapping acts at all: it does not where it would go round and round, or where a panic came after what it heard. */
+    private boolean acts(MappingPlan mapping) {
+        State.OfMapping memory = mapping.state();
+        if (turn.overtaken) {
+            note(mapping, 0, List.of(), "heard, but everything was stopped after it");
+            return false;
         }
-        state.pressed[mapping.slot()] = down;
-        if (down && !before) {
-            actions.press(mapping, control, position);
-        } else if (!down && before) {
-            actions.release(mapping, control, position);
-        } else if (mapping.targets().length == 0) {
-            note(
-                    mapping,
-                    0,
-                    Step.Verdict.HELD_BACK,
-                    List.of(),
-                    down ? "heard, but it is pressed already" : "heard, but it was not pressed");
+        if (memory.muted == null && Causes.isLoop(turn)) {
+            memory.muted = turn.from == null ? "" : turn.from.id;
+            turn.note(new Step.LoopCut(memory.id, memory.muted, target(mapping), turn.depth));
         }
+        if (memory.muted != null) {
+            note(mapping, 0, List.of(), "was heard, but it is muted: it and another set each other off without end");
+            return false;
+        }
+        return true;
     }
 
-    private void gesture(MappingPlan mapping, ControlPlan control, double position) {
-        Gesture gesture = mapping.mapping().when().gesture();
-        int slot = mapping.slot();
-        boolean before = state.pressed[slot];
-        boolean down = control.control().kind().pressed() ? position > 0 : position >= 0.5;
-        if (down == before && control.dimension().tellsRelease()) {
-            return;
-        }
-        state.pressed[slot] = down && control.dimension().tellsRelease();
-        int press = ++state.presses[slot];
-        if (!down) {
-            if (state.pressedNanos[slot] == Double.POSITIVE_INFINITY) {
-                state.pressedNanos[slot] = Double.NaN;
-                actions.release(mapping, control, position);
-            }
-            return;
-        }
-        if (gesture.kind() == Gesture.Kind.HOLD) {
-            timers.at(turn.now + (long) (gesture.seconds() * 1e9), () -> {
-                if (state.presses[slot] == press) {
-                    done(mapping, control);
-                }
-            });
-            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits whether it is held");
-        } else if (turn.now - state.pressedNanos[slot] <= gesture.seconds() * 1e9) {
-            done(mapping, control);
-        } else {
-            state.pressedNanos[slot] = turn.now;
-            note(mapping, 0, Step.Verdict.HELD_BACK, List.of(), "heard, and waits for a second press");
-        }
+    private static String target(MappingPlan mapping) {
+        return mapping.targets().length > 0
+                ? mapping.targets()[0].parameter().ref.device()
+                : mapping.mapping().targets().stream()
+                        .map(parameter -> parameter.device())
+                        .findFirst()
+                        .orElse("");
     }
 
-    /** The gesture is complete. */
-    private void done(MappingPlan mapping, ControlPlan control) {
-        state.pressedNanos[mapping.slot()] = control.dimension().tellsRelease() ? Double.POSITIVE_INFINITY : Double.NaN;
-        for (Target target : mapping.targets()) {
-            if (isUnder(target, control)) {
-                run(mapping, target, 1, true);
-            }
-        }
-        if (mapping.isDiscrete()) {
-            actions.press(mapping, control, 1);
-        }
-    }
-
-    private void run(MappingPlan mapping, Target target, double position, boolean absolute) {
-        if (actions.isResetting()) {
+    private void run(
+            MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
+        if (state.ledger.isResetting() && !actions.isResetter(mapping)) {
             reset(mapping, target, position);
             return;
         }
+        State.OfTarget memory = target.state();
         boolean fine = absolute && isHeld(mapping);
-        if (!fine && mapping.slow() >= 0) {
-            state.memory[target.memory() + Target.FINE] = Double.NaN; // the next time begins from where it is then
+        if (!fine && mapping.slow() != null) {
+            memory.fine = Double.NaN; // the next time begins from where it is then
         }
         boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
-        double meant = fine
-                ? takeovers.fine(target, position, mapping.steps().fine())
-                : asks ? takeovers.position(target, position) : position;
+        if (asks) {
+            Takeovers.sees(target, control);
+        }
         double[] values = turn.traced() ? new double[target.shape().stages()] : null;
-        double shaped = target.shape().forward(meant, state.memory, target.stages(), turn.now, values);
-        if (asks && !takeovers.takes(target, shaped)) {
+        fence.at(target.action(), position, values);
+        double meant = fine
+                ? Takeovers.fine(target, position, mapping.steps().fine())
+                : asks ? Takeovers.position(target, position) : position;
+        double shaped = target.shape().forward(meant, memory.stages, 0, turn.now, values);
+        if (asks && !Takeovers.takes(target, shaped)) {
             if (turn.traced()) {
-                note(
-                        mapping,
-                        target.action(),
-                        Step.Verdict.HELD_BACK,
-                        list(position, values, shaped),
-                        waits(target, shaped));
+                note(mapping, target.action(), list(position, values, shaped), waits(target, shaped));
             }
             return;
         }
         settle(mapping, target, shaped, position, values);
         if (fine) {
-            takeovers.strayed(target);
+            Takeovers.strayed(target);
         }
-        if (target.shape().isMoving(state.memory, target.stages())) {
-            goOn(mapping, target);
+        if (target.shape().isMoving(memory.stages, 0)) {
+            goOn(target);
         }
     }
 
     /** A reset is held: the parameter goes to its default, and the control stands elsewhere. */
     private void reset(MappingPlan mapping, Target target, double position) {
-        ParameterPlan plan = target.parameter();
-        note(mapping, target.action(), Step.Verdict.ACTED, List.of(position), "");
-        if (state.present[plan.device().slot()]) {
-            parameters.set(plan, plan.parameter().position(plan.parameter().standard()));
+        State.OfParameter parameter = target.parameter();
+        Parameter of = parameter.plan.parameter();
+        boolean isThere = parameter.device.present;
+        if (turn.traced()) {
+            note(
+                    mapping,
+                    target.action(),
+                    isThere ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
+                    List.of(position),
+                    isThere ? "" : "heard, but " + name(parameter.device) + " is not there");
         }
-        takeovers.strayed(target);
+        if (isThere) {
+            parameters.set(parameter, of.position(of.standard()));
+        }
+        Takeovers.strayed(target);
     }
 
-    private String waits(Target target, double shaped) {
-        ParameterPlan parameter = target.parameter();
-        boolean up = shaped < state.parameterPosition[parameter.slot()];
-        return "waits to be picked up at " + parameters.text(parameter) + ": move it " + (up ? "up" : "down");
+    private static String name(State.OfDevice device) {
+        return device.plan.device().name();
+    }
+
+    private static String waits(Target target, double shaped) {
+        State.OfParameter parameter = target.parameter();
+        boolean up = shaped < parameter.position;
+        return "waits to be picked up at " + Parameters.text(parameter) + ": move it " + (up ? "up" : "down");
     }
 
     private void settle(MappingPlan mapping, Target target, double shaped, double position, double[] values) {
-        ParameterPlan parameter = target.parameter();
-        DevicePlan device = parameter.device();
+        State.OfParameter parameter = target.parameter();
         int place = !turn.traced() ? 0 : turn.steps().size();
-        String why;
+        String why = "";
         Step.Verdict verdict = Step.Verdict.HELD_BACK;
         if (Double.isNaN(shaped)) {
             why = "heard, but outside its stretch";
-        } else if (!state.present[device.slot()]) {
-            why = "heard, but " + device.device().name() + " is not there";
+        } else if (!parameter.device.present) {
+            why = !turn.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
+            Takeovers.strayed(target); // it will stand elsewhere when the device is back
         } else if (parameters.set(parameter, shaped)) {
             verdict = Step.Verdict.ACTED;
-            why = "";
-            takeovers.left(target);
+            Takeovers.left(target);
         } else {
-            why = !turn.traced() ? "" : "already at " + parameters.text(parameter);
-            takeovers.left(target);
+            why = !turn.traced() ? "" : "already at " + Parameters.text(parameter);
+            Takeovers.left(target);
         }
         if (turn.traced()) {
             turn.steps()
                     .add(
                             place,
                             new Step.Considered(
-                                    mapping.mapping().id(),
-                                    target.action(),
-                                    verdict,
-                                    list(position, values, shaped),
-                                    why));
+                                    mapping.state().id, target.action(), verdict, list(position, values, shaped), why));
         }
     }
 
@@ -326,46 +483,69 @@ final class Mappings {
         return all;
     }
 
-    private void goOn(MappingPlan mapping, Target target) {
-        for (Moving one : moving) {
-            if (one.target().memory() == target.memory()) {
-                return;
-            }
+    private void goOn(Target target) {
+        State.OfTarget memory = target.state();
+        if (!memory.moving) {
+            memory.moving = true;
+            memory.cause = turn.number;
+            state.moving.add(memory);
         }
-        moving.add(new Moving(mapping, target));
         tickDue = Math.min(tickDue, turn.now + TICK_NANOS);
     }
 
-    /** Moves on what is on its way. */
-    void tick() {
+    /**
+     * Moves on what is on its way, one thing a turn.
+     *
+     * @param turns begins a turn because of another, and ends it
+     */
+    void tick(Turns turns) {
         tickDue = Long.MAX_VALUE;
-        for (Iterator<Moving> each = moving.iterator(); each.hasNext(); ) {
-            Moving one = each.next();
-            Target target = one.target();
-            try {
-                double shaped = target.shape().forward(Double.NaN, state.memory, target.stages(), turn.now, null);
-                if (!Double.isNaN(shaped)
-                        && state.present[target.parameter().device().slot()]) {
-                    parameters.set(target.parameter(), shaped);
-                    takeovers.left(target);
+        for (State.OfTarget memory : List.copyOf(state.moving)) {
+            turns.around(memory.cause, () -> {
+                boolean goesOn = memory.plan.mapping().plan != null
+                        && fence.around(memory.plan.mapping().plan, () -> step(memory.plan))
+                        && memory.plan.shape().isMoving(memory.stages, 0);
+                if (!goesOn) {
+                    memory.moving = false;
+                    state.moving.remove(memory);
                 }
-                if (!target.shape().isMoving(state.memory, target.stages())) {
-                    each.remove();
-                }
-            } catch (RuntimeException e) {
-                each.remove();
-                tellFault(one.mapping(), "It failed: " + e.getMessage());
-            }
+            });
         }
-        if (!moving.isEmpty()) {
+        for (State.Ripening one : List.copyOf(state.ripening)) {
+            state.ripening.remove(one);
+            long cause = one.press() == null ? 0 : one.press().cause;
+            turns.around(cause, () -> fence.around(one.plan(), () -> {
+                if (one.press() == null) {
+                    half(one.plan(), one.control(), Double.NaN);
+                } else if (one.press().isHeld()) {
+                    press(one.press(), Double.NaN, false);
+                }
+            }));
+        }
+        if (!state.moving.isEmpty() || !state.ripening.isEmpty()) {
             tickDue = turn.now + TICK_NANOS;
         }
     }
 
-    /** Nothing is on its way any more. */
-    void stop() {
-        moving.clear();
-        tickDue = Long.MAX_VALUE;
+    /** Runs something as a turn of its own. */
+    interface Turns {
+        void around(long cause, Runnable work);
+    }
+
+    private void step(Target target) {
+        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
+        fence.at(target.action(), Double.NaN, values);
+        double shaped = target.shape().forward(Double.NaN, target.state().stages, 0, turn.now, values);
+        settle(target.mapping().plan, target, shaped, Double.NaN, values);
+    }
+
+    /** Nothing is on its way any more but what is asked for. */
+    void keep(Predicate<State.OfTarget> kept) {
+        state.moving.removeIf(memory -> {
+            boolean gone = !kept.test(memory);
+            memory.moving &= !gone;
+            return gone;
+        });
     }
 
     private double sensitivity(MappingPlan mapping, double steps) {
@@ -373,43 +553,38 @@ final class Mappings {
         if (by == null) {
             return 1;
         }
-        int slot = mapping.slot();
-        double elapsed = (turn.now - state.pressedNanos[slot]) / 1e9;
-        state.pressedNanos[slot] = turn.now;
+        State.OfMapping memory = mapping.state();
+        double elapsed = (turn.now - memory.lastNanos) / 1e9;
+        memory.lastNanos = turn.now;
         double speed = elapsed > 0 ? Math.abs(steps) * 127 / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
         return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (isHeld(mapping) ? by.fine() : 1);
     }
 
     /** Whether the control is held that makes movements finer. */
-    private boolean isHeld(MappingPlan mapping) {
-        return mapping.slow() >= 0 && state.controlPosition[mapping.slow()] > 0;
+    private static boolean isHeld(MappingPlan mapping) {
+        return mapping.slow() != null && mapping.slow().isHeld();
     }
 
-    private double stepped(MappingPlan mapping, Target target, double steps) {
-        Parameter parameter = target.parameter().parameter();
-        double current = state.parameterPosition[target.parameter().slot()];
-        double known = Double.isNaN(current) ? parameter.position(parameter.standard()) : current;
-        int slot = target.memory() + Target.BEFORE;
-        double left = state.memory[target.memory() + Target.LEFT];
-        boolean inStep = !Double.isNaN(state.memory[slot]) && Math.abs(left - known) < Position.SAME;
-        double next = (inStep ? state.memory[slot] : target.shape().backward(known)) + steps;
+    private static double stepped(MappingPlan mapping, Target target, double steps) {
+        State.OfParameter parameter = target.parameter();
+        State.OfTarget memory = target.state();
+        double known = Parameters.known(parameter);
+        boolean inStep = !Double.isNaN(memory.before) && Math.abs(memory.left - known) < Position.SAME;
+        double next = (inStep ? memory.before : target.shape().backward(known)) + steps;
         boolean around = mapping.steps() != null && mapping.steps().around();
         next = mapping.counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
-        state.memory[slot] = next;
+        memory.before = next;
         return next;
     }
 
-    void tellFault(MappingPlan mapping, String fault) {
-        if (!state.faultTold[mapping.slot()]) {
-            state.faultTold[mapping.slot()] = true;
-            note(mapping, 0, Step.Verdict.FAULTY, List.of(), fault);
-        }
+    private void note(MappingPlan mapping, int action, List<Double> values, String why) {
+        note(mapping, action, Step.Verdict.HELD_BACK, values, why);
     }
 
     private void note(MappingPlan mapping, int action, Step.Verdict verdict, List<Double> values, String why) {
         if (turn.traced()) {
-            turn.note(new Step.Considered(mapping.mapping().id(), action, verdict, values, why));
+            turn.note(new Step.Considered(mapping.state().id, action, verdict, values, why));
         }
     }
 }

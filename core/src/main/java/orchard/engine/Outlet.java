@@ -2,7 +2,7 @@ package orchard.engine;
 
 import orchard.signal.Message;
 
-/** Where the engine's messages leave. */
+/** Where the engine's messages leave. What it throws concerns the one message only: the engine says so and goes on. */
 @FunctionalInterface
 public interface Outlet {
 
@@ -17,4 +17,7 @@ public interface Outlet {
     default void show(String device, Object light, Message message) {
         send(device, message);
     }
+
+    /** Drops what still waits to go out to a device, and ends a message of which only a part went out: a panic comes next. */
+    default void drop(String device) {}
 }

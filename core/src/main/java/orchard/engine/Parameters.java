@@ -1,7 +1,6 @@
 package orchard.engine;
 
 import java.util.Iterator;
-import orchard.engine.Plan.ParameterPlan;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
@@ -11,79 +10,121 @@ final class Parameters {
 
     private final State state;
     private final Turn turn;
-    private final Answers answers;
+    private final Lights lights;
 
-    Parameters(State state, Turn turn, Answers answers) {
+    Parameters(State state, Turn turn, Lights lights) {
         this.state = state;
         this.turn = turn;
-        this.answers = answers;
+        this.lights = lights;
     }
 
     /** When something a device told has to be taken over, or {@link Long#MAX_VALUE}. */
     long due() {
         long due = Long.MAX_VALUE;
-        for (ParameterPlan parameter : state.doubtful) {
+        for (State.OfParameter parameter : state.doubtful) {
             due = Math.min(due, settles(parameter));
         }
         return due;
     }
 
-    /** The value in words. */
-    String text(ParameterPlan plan) {
-        return answers.text(plan.slot(), plan.parameter());
+    /** The value in words: the device's own where it told them. */
+    static String text(State.OfParameter parameter) {
+        if (parameter.text == null) {
+            parameter.text = parameter.plan.parameter().text(parameter.position);
+        }
+        return parameter.text;
     }
 
-    /** Sets a parameter; false if it stands there already, by its device's own word. */
-    boolean set(ParameterPlan plan, double position) {
-        Parameter parameter = plan.parameter();
-        double settled = settled(parameter, position);
-        int slot = plan.slot();
-        boolean stands = Math.abs(state.parameterPosition[slot] - settled) < Position.SAME / 10;
-        if (stands && state.confirmed[slot]) {
+    /** Where a parameter stands, or its default where that is not known. */
+    static double known(State.OfParameter parameter) {
+        Parameter of = parameter.plan.parameter();
+        return Double.isNaN(parameter.position) ? of.position(of.standard()) : parameter.position;
+    }
+
+    /** Sets a parameter whose device is there; false if it stands there already, by its device's own word. */
+    boolean set(State.OfParameter parameter, double position) {
+        double settled = settled(parameter.plan.parameter(), position);
+        boolean stands = Math.abs(parameter.position - settled) < Position.SAME / 10;
+        if (stands && parameter.confirmed) {
             return false;
         }
-        Message message = parameter.binding().message(parameter.real(settled), parameter.range());
-        state.parameterPosition[slot] = settled;
-        state.parameterText[slot] = null;
-        state.sentPosition[slot] = settled;
-        state.sentNanos[slot] = turn.now;
-        state.confirmed[slot] = message == null;
+        if (stands && turn.depth > Causes.AGAIN && turn.from == parameter.device) {
+            turn.note(new Step.Unconfirmed(parameter.ref, Causes.AGAIN));
+            return false;
+        }
+        moved(parameter, settled);
+        isActive(parameter.device);
+        Message message = message(parameter);
+        parameter.confirmed = message == null;
+        parameter.doubted = false; // a hand says now what it should be
+        send(parameter, message);
+        return true;
+    }
+
+    /** Puts a parameter where it has to be once its device is back: what was agreed before tells then that this is news. */
+    void setAway(State.OfParameter parameter, double position) {
+        moved(parameter, settled(parameter.plan.parameter(), position));
+        parameter.confirmed = false;
+    }
+
+    private void moved(State.OfParameter parameter, double settled) {
+        parameter.position = settled;
+        parameter.text = null;
+        parameter.sent = settled;
+        lights.changed(parameter);
+    }
+
+    /** The message that says where it stands; null if nobody has to be told. */
+    private static Message message(State.OfParameter parameter) {
+        Parameter of = parameter.plan.parameter();
+        return of.binding().message(of.real(parameter.position), of.range());
+    }
+
+    private void send(State.OfParameter parameter, Message message) {
+        parameter.sentNanos = turn.now;
         if (message != null) {
-            turn.send(plan.ref().device(), message);
+            turn.send(parameter.device, message);
         }
         if (turn.traced()) {
             turn.note(
                     message == null
-                            ? new Step.VariableSet(plan.ref(), settled)
-                            : new Step.ParameterSet(plan.ref(), settled, message));
+                            ? new Step.VariableSet(parameter.ref, parameter.position)
+                            : new Step.ParameterSet(parameter.ref, parameter.position, message));
         }
-        answers.answer(plan);
-        return true;
     }
 
     /** Variables that never had a value get their default. */
-    void begin(ParameterPlan[] variables) {
-        for (ParameterPlan plan : variables) {
-            if (Double.isNaN(state.parameterPosition[plan.slot()])) {
-                set(plan, plan.parameter().position(plan.parameter().standard()));
+    void begin(State.OfParameter[] variables) {
+        for (State.OfParameter parameter : variables) {
+            if (Double.isNaN(parameter.position)) {
+                set(parameter, known(parameter));
             }
         }
     }
 
-    /** Its device may have forgotten what Orchard set. */
-    void sayAgain(ParameterPlan plan) {
-        double sent = state.sentPosition[plan.slot()];
-        boolean isKept = plan.parameter().binding() instanceof Binding.Kept;
-        if (!isKept && !Double.isNaN(sent) && Math.abs(sent - state.parameterPosition[plan.slot()]) < Position.SAME) {
-            Message message = plan.parameter()
-                    .binding()
-                    .message(plan.parameter().real(sent), plan.parameter().range());
-            state.sentNanos[plan.slot()] = turn.now;
-            turn.send(plan.ref().device(), message);
-            if (turn.traced()) {
-                turn.note(new Step.ParameterSet(plan.ref(), sent, message));
-            }
+    /** After a gap nobody knows what a device has: what it tells decides; what it cannot tell is said again. */
+    void doubt(State.OfParameter parameter, boolean isAsked) {
+        parameter.confirmed = false;
+        if (isKept(parameter)) {
+            return;
         }
+        parameter.doubted = !Double.isNaN(parameter.position);
+        if (!isAsked) {
+            sayAgain(parameter);
+        }
+    }
+
+    /** Its device may have forgotten what Orchard set; what it said itself it knows. */
+    void sayAgain(State.OfParameter parameter) {
+        boolean isOurs = Math.abs(parameter.sent - parameter.position) < Position.SAME; // not for NaN
+        if (parameter.doubted && isOurs) {
+            send(parameter, message(parameter));
+        }
+        parameter.doubted = false;
+    }
+
+    private static boolean isKept(State.OfParameter parameter) {
+        return parameter.plan.parameter().binding() instanceof Binding.Kept;
     }
 
     static double settled(Parameter parameter, double position) {
@@ -91,66 +132,108 @@ final class Parameters {
     }
 
     /** A message came in in which a device tells a parameter. */
-    void told(ParameterPlan plan, Message message) {
-        Parameter parameter = plan.parameter();
-        double real = parameter.binding().real(message, parameter.range());
+    void told(State.OfParameter parameter, Message message, boolean oursWins) {
+        Parameter of = parameter.plan.parameter();
+        double real = of.binding().real(message, of.range());
         if (!Double.isFinite(real)) {
             turn.note(new Step.Refused(
-                    parameter.name() + " needs a number here, and " + message.words() + " has none that can be used"));
+                    of.name() + " needs a number here, and " + message.words() + " has none that can be used"));
             return;
         }
-        String own = Position.shorten(parameter.binding().text(message));
-        double position = parameter.position(real);
-        String text = own.isBlank() ? parameter.textOfReal(parameter.range().clamp(real)) : own;
-        int slot = plan.slot();
-        boolean sending =
-                !Double.isNaN(state.sentPosition[slot]) && turn.now - state.sentNanos[slot] < Engine.SETTLE_NANOS;
-        boolean differs = Math.abs(position - state.sentPosition[slot]) >= Position.SAME;
-        boolean moved = Math.abs(position - state.parameterPosition[slot]) >= Position.SAME;
-        if (sending && differs) {
-            if (Double.isNaN(state.doubtfulPosition[slot])) {
-                state.doubtful.add(plan);
-            }
-            state.doubtfulPosition[slot] = position;
-            state.doubtfulText[slot] = text;
-        } else {
-            if (!Double.isNaN(state.doubtfulPosition[slot])) {
-                state.doubtfulPosition[slot] = position;
-                state.doubtfulText[slot] = text;
-            }
-            take(plan, position, text);
-        }
+        String own = Position.shorten(of.binding().text(message));
+        double position = of.position(real);
+        String text = own.isBlank() ? of.textOfReal(of.range().clamp(real)) : own;
+        boolean sending = !Double.isNaN(parameter.sent) && turn.now - parameter.sentNanos < Engine.SETTLE_NANOS;
+        boolean differs = Math.abs(position - parameter.sent) >= Position.SAME;
+        boolean moved = Math.abs(position - parameter.position) >= Position.SAME;
         if (turn.traced()) {
-            turn.note(new Step.ParameterTold(plan.ref(), position, text, sending, moved));
+            turn.note(new Step.ParameterTold(parameter.ref, position, text, sending, moved));
+        }
+        if (parameter.doubted) {
+            reconcile(parameter, position, text, oursWins);
+        } else if (sending && differs) {
+            if (Double.isNaN(parameter.told)) {
+                state.doubtful.add(parameter);
+            }
+            parameter.told = position;
+            parameter.toldText = text;
+        } else {
+            if (!Double.isNaN(parameter.told)) {
+                parameter.told = position;
+                parameter.toldText = text;
+            }
+            take(parameter, position, text);
+            if (moved) {
+                isActive(parameter.device);
+            }
         }
     }
 
-    private long settles(ParameterPlan parameter) {
-        return state.sentNanos[parameter.slot()] + Engine.SETTLE_NANOS;
+    /** A wire may lose a message without a trace: once a device is quiet again, both sides are compared. */
+    private void isActive(State.OfDevice device) {
+        if (device.plan.tellsWhenAsked()) {
+            if (!state.active.contains(device)) {
+                state.active.add(device);
+                device.activeSince = turn.now;
+            }
+            device.activeNanos = turn.now;
+        }
+    }
+
+    /** Its device is about to say where it stands: if it did not hear what it was told last, that is told again. */
+    void compare(State.OfParameter parameter) {
+        boolean wasHeardBefore = !Double.isNaN(parameter.agreed);
+        parameter.doubted |= !parameter.confirmed && wasHeardBefore && !Double.isNaN(parameter.sent);
+    }
+
+    /**
+     * The first word of a device after a gap. What both sides had agreed on last tells who changed something meanwhile: one side alone is followed; of two
+     * the rig says which.
+     */
+    private void reconcile(State.OfParameter parameter, double theirs, String text, boolean oursWins) {
+        double ours = parameter.position;
+        boolean differs = Math.abs(ours - theirs) >= Position.SAME;
+        boolean oursMoved = !(Math.abs(ours - parameter.agreed) < Position.SAME);
+        boolean theirsMoved = !(Math.abs(theirs - parameter.agreed) < Position.SAME);
+        parameter.doubted = false;
+        if (differs && oursMoved && (!theirsMoved || oursWins)) {
+            parameter.agreed = theirs;
+            turn.note(new Step.Reconciled(parameter.ref, ours, theirs, true, theirsMoved));
+            send(parameter, message(parameter));
+            return;
+        }
+        if (differs) {
+            turn.note(new Step.Reconciled(parameter.ref, ours, theirs, false, oursMoved));
+        }
+        take(parameter, theirs, text);
+    }
+
+    private long settles(State.OfParameter parameter) {
+        return parameter.sentNanos + Engine.SETTLE_NANOS;
     }
 
     /** Takes over what devices told while Orchard was sending to them, where it still stands. */
     void settle() {
-        for (Iterator<ParameterPlan> each = state.doubtful.iterator(); each.hasNext(); ) {
-            ParameterPlan parameter = each.next();
+        for (Iterator<State.OfParameter> each = state.doubtful.iterator(); each.hasNext(); ) {
+            State.OfParameter parameter = each.next();
             if (settles(parameter) > turn.now) {
                 continue;
             }
             each.remove();
-            int slot = parameter.slot();
-            double position = state.doubtfulPosition[slot];
-            state.doubtfulPosition[slot] = Double.NaN;
-            if (Math.abs(position - state.parameterPosition[slot]) >= Position.SAME) {
-                take(parameter, position, state.doubtfulText[slot]);
-                turn.note(new Step.ParameterTold(parameter.ref(), position, state.doubtfulText[slot], false, true));
+            double position = parameter.told;
+            parameter.told = Double.NaN;
+            if (Math.abs(position - parameter.position) >= Position.SAME) {
+                take(parameter, position, parameter.toldText);
+                turn.note(new Step.ParameterTold(parameter.ref, position, parameter.toldText, false, true));
             }
         }
     }
 
-    private void take(ParameterPlan plan, double position, String text) {
-        state.parameterPosition[plan.slot()] = position;
-        state.parameterText[plan.slot()] = text;
-        state.confirmed[plan.slot()] = true;
-        answers.answer(plan);
+    private void take(State.OfParameter parameter, double position, String text) {
+        parameter.position = position;
+        parameter.text = text;
+        parameter.confirmed = true;
+        parameter.agreed = position;
+        lights.changed(parameter);
     }
 }

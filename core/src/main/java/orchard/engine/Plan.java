@@ -1,8 +1,12 @@
 package orchard.engine;
 
+import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
@@ -34,47 +38,54 @@ import orchard.signal.TouchMessage;
 
 /**
  * A rig made ready for the engine: every lookup by name done, every range turned into positions. Immutable; made by
- * {@link Compiler} off the engine's thread. Slots are indices into {@link State}'s arrays and stay the same over plans.
+ * {@link Compiler} off the engine's thread, of pieces that are those of the plan before where nothing they are made of was edited. What a piece knows of
+ * another it knows by that one's place in {@link State}, which stays the same over plans; {@link #takeEffect} writes into the state which pieces hold.
  */
 public final class Plan {
 
-    final Rig rig;
-    final Map<String, DevicePlan> devices;
-    final int controlSlots;
-    final int parameterSlots;
-    final int lightSlots;
-    final int mappingSlots;
-    final int deviceSlots;
-    final int pageSlots;
-    final int memory;
+    private final Rig rig;
+    private final Map<String, DevicePlan> devices;
+    private final Map<String, PresetPlan> presets;
+    private final List<MappingPlan> mappings;
     /** The variables: what is kept here and nowhere else. */
-    final ParameterPlan[] kept;
+    private final State.OfParameter[] kept;
 
-    final Map<String, PresetPlan> presets;
+    private final List<Listening> listening;
+    private final List<Answering> answering;
+    private final List<Ruled> ruled;
+    private final List<Turned> turned;
+
+    /** Which mappings listen to a control, and which parameters it touches. */
+    record Listening(State.OfControl control, MappingPlan[] listeners, State.OfParameter[] touches) {}
+
+    /** Which lights may show a parameter. */
+    record Answering(State.OfParameter parameter, State.OfLight[] lights) {}
+
+    /** What a light shows. */
+    record Ruled(State.OfLight light, AnswerPlan[] rules) {}
+
+    /** Which lights depend on which page is open. */
+    record Turned(State.OfPages pages, State.OfLight[] lights) {}
+
+    /** Where what parts say of one another was gathered. */
+    record Wiring(List<Listening> listening, List<Answering> answering, List<Ruled> ruled, List<Turned> turned) {}
 
     Plan(
             Rig rig,
             Map<String, DevicePlan> devices,
-            ParameterPlan[] kept,
             Map<String, PresetPlan> presets,
-            int controlSlots,
-            int parameterSlots,
-            int lightSlots,
-            int mappingSlots,
-            int deviceSlots,
-            int pageSlots,
-            int memory) {
+            List<MappingPlan> mappings,
+            State.OfParameter[] kept,
+            Wiring wiring) {
         this.rig = rig;
         this.devices = devices;
-        this.kept = kept;
         this.presets = presets;
-        this.controlSlots = controlSlots;
-        this.parameterSlots = parameterSlots;
-        this.lightSlots = lightSlots;
-        this.mappingSlots = mappingSlots;
-        this.deviceSlots = deviceSlots;
-        this.pageSlots = pageSlots;
-        this.memory = memory;
+        this.mappings = mappings;
+        this.kept = kept;
+        this.listening = wiring.listening();
+        this.answering = wiring.answering();
+        this.ruled = wiring.ruled();
+        this.turned = wiring.turned();
     }
 
     /** The rig this plan was made from. */
@@ -86,36 +97,194 @@ public final class Plan {
         return devices.values();
     }
 
+    /** The device of that id, or null. */
+    DevicePlan device(String id) {
+        return devices.get(id);
+    }
+
+    /** The preset of that id, or null. */
+    PresetPlan preset(String id) {
+        return presets.get(id);
+    }
+
+    List<MappingPlan> mappings() {
+        return mappings;
+    }
+
+    State.OfParameter[] kept() {
+        return kept;
+    }
+
+    /**
+     * Whether a message only says where something continuous stands, so that a newer one of the same tells all; any thread may ask.
+     *
+     * @return what is the same for two such messages, or null
+     */
+    Object fold(String device, Message message) {
+        DevicePlan plan = devices.get(device);
+        if (plan == null || plan.joins()) {
+            return null;
+        }
+        State.OfControl[] controls = plan.controls(message);
+        for (State.OfControl control : controls) {
+            ControlPlan of = plan.controlPlan(control);
+            if (of == null || of.control().kind().pressed() || of.dimension().relative()) {
+                return null;
+            }
+        }
+        if (controls.length == 0) {
+            return null;
+        }
+        return message instanceof MidiMessage midi
+                ? List.of(device, MidiKeys.key(midi) >= 0 ? (Object) MidiKeys.key(midi) : MidiKeys.other(midi))
+                : List.of(device, message instanceof OscMessage osc ? osc.address() : message.subject());
+    }
+
+    /** Whether a message is about something that is pressed and let go; any thread may ask. */
+    boolean isKey(String device, Message message) {
+        DevicePlan plan = devices.get(device);
+        State.OfControl[] controls = plan == null ? NO_CONTROLS : plan.controls(message);
+        for (State.OfControl control : controls) {
+            ControlPlan of = plan.controlPlan(control);
+            if (of != null && of.control().kind().pressed()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /**
+     * From now on this plan is in force. Called on the engine's thread.
+     *
+     * @param before the plan that was, or null
+     * @param changed is told of every light that may show something else now
+     */
+    void takeEffect(Plan before, Consumer<State.OfLight> changed) {
+        if (before != null) {
+            before.listening.forEach(of -> {
+                of.control().listeners = NOBODY;
+                of.control().touches = NO_PARAMETERS;
+            });
+            before.answering.forEach(of -> of.parameter().lights = NO_LIGHTS);
+            before.turned.forEach(of -> of.pages().lights = NO_LIGHTS);
+        }
+        for (DevicePlan device : devices.values()) {
+            device.takeEffect(changed);
+        }
+        for (MappingPlan mapping : mappings) {
+            mapping.takeEffect();
+        }
+        if (before != null) {
+            for (MappingPlan mapping : before.mappings) {
+                if (rig.mapping(mapping.state().id).isEmpty()) {
+                    mapping.state().plan = null;
+                }
+            }
+        }
+        for (Listening of : listening) {
+            of.control().listeners = of.listeners();
+            of.control().touches = of.touches();
+        }
+        for (Answering of : answering) {
+            of.parameter().lights = of.lights();
+        }
+        for (Turned of : turned) {
+            of.pages().lights = of.lights();
+        }
+        Set<State.OfLight> ruledNow = Collections.newSetFromMap(new IdentityHashMap<>());
+        for (Ruled of : ruled) {
+            ruledNow.add(of.light());
+            if (!Arrays.equals(of.light().rules, of.rules())) {
+                of.light().rules = of.rules();
+                changed.accept(of.light());
+            }
+        }
+        if (before != null) {
+            for (Ruled of : before.ruled) {
+                if (!ruledNow.contains(of.light())) {
+                    of.light().rules = NO_RULES;
+                    changed.accept(of.light());
+                }
+            }
+        }
+    }
+
+    private static final State.OfControl[] NO_CONTROLS = {};
+    private static final MappingPlan[] NOBODY = {};
+    private static final State.OfParameter[] NO_PARAMETERS = {};
+    private static final State.OfLight[] NO_LIGHTS = {};
+    private static final AnswerPlan[] NO_RULES = {};
+
+    /** A control's plan, beside its place. */
+    record Placed(State.OfControl state, ControlPlan plan) {}
+
     /**
      * One device: who is asked about a message that came from it, and what has to be said to it.
      *
      * @param joins whether some of it is said in halves that have to be joined
-     * @param sysExShapes where numbers stand in SysEx messages that do not end with theirs
      * @param memory the language in which its memory speaks, or null
+     * @param groups everything on it that has pages
      * @param pages the pages of its parameters, or null
      */
     record DevicePlan(
-            int slot,
+            State.OfDevice state,
             Device device,
-            ControlPlan[][] midiControls,
-            Map<Object, ControlPlan[]> otherControls,
-            Map<Object, ParameterPlan> parametersByKey,
+            List<Placed> placed,
+            Map<State.OfControl, ControlPlan> plans,
+            Dispatch dispatch,
             Map<String, ParameterPlan> parametersById,
-            Map<String, Group> groupsByNameAddress,
-            LightPlan[] lights,
+            List<LightPlan> lights,
             boolean joins,
-            SysExTemplate[] sysExShapes,
             MemoryFormat memory,
+            List<GroupPlan> groups,
             GroupPlan pages) {
 
-        private static final ControlPlan[] NONE = {};
+        private static final State.OfControl[] NONE = {};
 
-        ControlPlan[] controls(Message message) {
-            ControlPlan[] found = null;
+        /**
+         * What is looked up when a message comes in.
+         *
+         * @param sysExShapes where numbers stand in SysEx messages that do not end with theirs
+         */
+        record Dispatch(
+                State.OfControl[][] midiControls,
+                Map<Object, State.OfControl[]> otherControls,
+                Map<Object, State.OfParameter> parametersByKey,
+                Map<String, Group> groupsByNameAddress,
+                SysExTemplate[] sysExShapes) {}
+
+        void takeEffect(Consumer<State.OfLight> changed) {
+            if (state.plan == this) {
+                return;
+            }
+            state.plan = this;
+            for (Placed control : placed) {
+                control.state().plan = control.plan();
+            }
+            for (ParameterPlan parameter : parametersById.values()) {
+                parameter.state().plan = parameter;
+            }
+            for (LightPlan light : lights) {
+                light.state().plan = light;
+                changed.accept(light.state());
+            }
+            for (GroupPlan group : groups) {
+                group.state().open =
+                        Math.min(group.state().open, group.group().names().size());
+            }
+        }
+
+        ControlPlan controlPlan(State.OfControl control) {
+            return plans.get(control);
+        }
+
+        State.OfControl[] controls(Message message) {
+            State.OfControl[] found = null;
+            Map<Object, State.OfControl[]> otherControls = dispatch.otherControls();
             if (message instanceof MidiMessage midi) {
                 int key = MidiKeys.key(midi);
                 if (key >= 0) {
-                    found = midiControls.length == 0 ? null : midiControls[key];
+                    found = dispatch.midiControls().length == 0 ? null : dispatch.midiControls()[key];
                 } else if (!otherControls.isEmpty()) {
                     found = otherControls.get(MidiKeys.other(midi));
                     if (found == null && midi instanceof MidiMessage.SysEx sysEx) {
@@ -131,10 +300,11 @@ public final class Plan {
         }
 
         /** Those whose number does not stand at the end of the SysEx. */
-        private ControlPlan[] shaped(MidiMessage.SysEx message) {
-            for (SysExTemplate shape : sysExShapes) {
+        private State.OfControl[] shaped(MidiMessage.SysEx message) {
+            for (SysExTemplate shape : dispatch.sysExShapes()) {
                 Object key = shape.key(message);
-                ControlPlan[] found = key == null ? null : otherControls.get(key);
+                State.OfControl[] found =
+                        key == null ? null : dispatch.otherControls().get(key);
                 if (found != null) {
                     return found;
                 }
@@ -142,23 +312,30 @@ public final class Plan {
             return null;
         }
 
-        ParameterPlan parameter(Message message) {
+        State.OfParameter parameter(Message message) {
             if (message instanceof OscMessage osc) {
-                return parametersByKey.get(osc.address());
-            } else if (message instanceof MidiMessage midi && !parametersByKey.isEmpty()) {
+                return dispatch.parametersByKey().get(osc.address());
+            } else if (message instanceof MidiMessage midi
+                    && !dispatch.parametersByKey().isEmpty()) {
                 int key = MidiKeys.key(midi);
-                return parametersByKey.get(key >= 0 ? key : MidiKeys.other(midi));
+                return dispatch.parametersByKey().get(key >= 0 ? key : MidiKeys.other(midi));
             }
             return null;
         }
 
-        void everyControl(Consumer<ControlPlan> action) {
-            for (ControlPlan[] controls : midiControls) {
-                for (ControlPlan control : controls == null ? NONE : controls) {
-                    action.accept(control);
-                }
-            }
-            otherControls.values().forEach(controls -> List.of(controls).forEach(action));
+        void everyControl(Consumer<State.OfControl> action) {
+            placed.forEach(control -> action.accept(control.state()));
+        }
+
+        void everyParameter(Consumer<State.OfParameter> action) {
+            parametersById.values().forEach(parameter -> action.accept(parameter.state()));
+        }
+
+        /** Whether it says all its values when it is greeted. */
+        boolean tellsWhenAsked() {
+            return !device.seat().wire().midi()
+                    && !device.seat().wire().inside()
+                    && !device.profile().greeting().isEmpty();
         }
 
         boolean knows(Message message) {
@@ -168,7 +345,8 @@ public final class Plan {
         /** The addresses of its own that a pattern matches, in a fixed order. */
         Collection<String> matching(OscAddress pattern) {
             TreeSet<String> matching = new TreeSet<>();
-            for (Map<?, ?> known : List.of(otherControls, parametersByKey, groupsByNameAddress)) {
+            for (Map<?, ?> known :
+                    List.of(dispatch.otherControls(), dispatch.parametersByKey(), dispatch.groupsByNameAddress())) {
                 for (Object key : known.keySet()) {
                     if (key instanceof String address && pattern.matches(address)) {
                         matching.add(address);
@@ -179,39 +357,50 @@ public final class Plan {
         }
 
         Group named(Message message) {
-            return message instanceof OscMessage osc ? groupsByNameAddress.get(osc.address()) : null;
+            return message instanceof OscMessage osc ? dispatch.groupsByNameAddress().get(osc.address()) : null;
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
         }
     }
 
     /**
-     * One dimension of a control.
+     * One dimension of a control, as its device's profile says.
      *
-     * @param mappings those that listen to it, in the order of the rig
      * @param rings lights that stand where the control stands, so that a move of the hand moves them too
      * @param motor the motor that moves it, or null
      * @param touchOf of a touch sense: the motor that waits for the finger to leave; or null
      * @param page the page it is on, or null
      * @param opens the groups whose page it chooses
      * @param feeling what is done to what it sends, or null for nothing
-     * @param touches of a touch sense: the parameters whose devices want to know of the finger
+     * @param resting dimensions of the same control that cannot be held any longer once this one is let go
      */
     record ControlPlan(
-            int slot,
-            Ref.ToControl ref,
             Control control,
             Dimension dimension,
-            MappingPlan[] mappings,
-            LightPlan[] rings,
-            LightPlan motor,
-            LightPlan touchOf,
+            State.OfLight[] rings,
+            State.OfLight motor,
+            State.OfLight touchOf,
             PagePlan page,
             GroupPlan[] opens,
             Feeling feeling,
-            ParameterPlan[] touches) {
+            State.OfControl[] resting) {
 
         /** Whether only the open page tells who is meant. */
         boolean needsPage() {
             return page != null && page.shared();
+        }
+
+        /** Whether it is pressed and let go, and tells both. */
+        boolean isKey() {
+            return control.kind().pressed() && dimension.tellsRelease();
         }
     }
 
@@ -224,8 +413,8 @@ public final class Plan {
      */
     record Feeling(DoubleUnaryOperator bend, double jitter, double steps) {}
 
-    /** A group of controls with pages. */
-    record GroupPlan(int slot, String device, PageGroup group) {}
+    /** A group of controls, or of parameters, with pages. */
+    record GroupPlan(State.OfPages state, String device, PageGroup group) {}
 
     /**
      * The page a control is on.
@@ -234,46 +423,49 @@ public final class Plan {
      */
     record PagePlan(GroupPlan group, int number, boolean shared) {}
 
-    /** One parameter, and the lights that answer it. */
-    record ParameterPlan(int slot, Ref.ToParameter ref, DevicePlan[] owner, Parameter parameter, AnswerPlan[] answers) {
-
-        DevicePlan device() {
-            return owner[0];
-        }
-    }
+    /** One parameter. */
+    record ParameterPlan(State.OfParameter state, Parameter parameter) {}
 
     /**
      * One light.
      *
-     * @param touch slot of the control that senses a finger on it, or −1
+     * @param touch the control that senses a finger on it, or null
      * @param idle what a display shows while it answers nothing, or ""
      */
-    record LightPlan(int slot, int deviceSlot, Ref.ToLight ref, Lamp lamp, int touch, String idle) {
+    record LightPlan(State.OfLight state, Lamp lamp, State.OfControl touch, String idle) {
 
         boolean isMotor() {
             return lamp instanceof Lamp.Motor;
         }
+
+        /** Whether a hand may have put it elsewhere than Orchard did. */
+        boolean standsWithHand() {
+            return lamp instanceof Lamp.Motor || lamp instanceof Lamp.Ring;
+        }
     }
 
     /**
-     * One light that answers a parameter, by way of a mapping's shape read backwards.
+     * One rule of a light: it answers a parameter, by way of a mapping's shape read backwards.
      *
      * @param lit at which positions a lamp is lit that is on or off
-     * @param parameter slot of the parameter
-     * @param group the pages its control is on, or null
+     * @param pages the pages its control is on, or null
      * @param page the page on which it answers
      * @param label what the parameter is called on a display, or ""
      */
     record AnswerPlan(
-            LightPlan light,
+            State.OfLight light,
             Show.Rule rule,
             DoublePredicate lit,
             ShapeFunction shape,
-            int parameter,
-            Parameter told,
-            GroupPlan group,
+            State.OfParameter parameter,
+            State.OfPages pages,
             int page,
-            String label) {}
+            String label) {
+
+        boolean isInForce() {
+            return (pages == null || pages.open == page) && !Double.isNaN(parameter.position);
+        }
+    }
 
     /**
      * One mapping.
@@ -283,117 +475,120 @@ public final class Plan {
      * @param press what is done once when it is pressed
      * @param release what is done when it is let go
      * @param pressed the stages before {@code press}, or null for none
-     * @param memory where in the state's memory those stages remember
-     * @param slow slot of the control that makes steps smaller while it is held, or −1
+     * @param half what those stages remember of controls that are not pressed and let go
+     * @param slow the control that makes steps smaller while it is held, or null
      * @param steps how far steps go, or null for as they come
      * @param counts whether an endless control is counted on and on
      * @param circle the surface a finger goes round on, or null
+     * @param answers what lights answer it
      */
     record MappingPlan(
-            int slot,
+            State.OfMapping state,
             Mapping mapping,
             String fault,
             Target[] targets,
             ActionPlan[] press,
             ActionPlan[] release,
             ShapeFunction pressed,
-            int memory,
-            int slow,
+            State.OfAction half,
+            State.OfControl slow,
             Stage.Accumulate steps,
             boolean counts,
-            Circle circle) {
+            Circle circle,
+            List<Ref.ToControl> triggers,
+            List<AnswerPlan> answers) {
 
         boolean isDiscrete() {
             return press.length > 0 || release.length > 0;
+        }
+
+        void takeEffect() {
+            if (state.plan == this) {
+                return;
+            }
+            state.plan = this;
+            state.faultTold = false;
+            state.muted = null;
+            for (Target target : targets) {
+                target.state().plan = target;
+            }
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
         }
     }
 
     /**
      * A surface a finger goes round on.
      *
-     * @param x slot of the control that tells x
-     * @param y slot of the control that tells y
-     * @param lifted slot of the control that tells that the finger is gone, or −1
-     * @param memory where in the state's memory it remembers {@link #ANGLE} and {@link #TURNS}
+     * @param lifted what tells that the finger is gone
      */
-    record Circle(int x, int y, int lifted, int memory) {
-
-        /** Where the finger was, in turns; NaN for nowhere. */
-        static final int ANGLE = 0;
-
-        /** How many turns it made. */
-        static final int TURNS = 1;
-
-        /** How many numbers it remembers. */
-        static final int OWN = 2;
-    }
+    record Circle(State.OfControl x, State.OfControl y, State.OfControl lifted) {}
 
     /**
      * A parameter that follows a control, with the shape in that parameter's own positions.
      *
      * @param action which action of the mapping it is
-     * @param memory where in the state's memory it remembers its own numbers, then its stages’
      * @param takeover what happens when the control stands elsewhere
      * @param place on which parameter page it is and under which control, or null
      */
     record Target(
-            ParameterPlan parameter, ShapeFunction shape, int action, int memory, Takeover takeover, Place place) {
-
-        /** Where the control was, as far as the takeover looks at it. */
-        static final int BEFORE = 0;
-
-        /** Where this mapping left the parameter. */
-        static final int LEFT = 1;
-
-        /** Where the control was when it began to move finely; NaN while it does not. */
-        static final int FINE = 2;
-
-        /** The position it stood for then. */
-        static final int FINE_FROM = 3;
-
-        /** How many numbers it remembers beside its stages'. */
-        static final int OWN = 4;
-
-        int stages() {
-            return memory + OWN;
-        }
-    }
+            State.OfTarget state,
+            State.OfMapping mapping,
+            State.OfParameter parameter,
+            ShapeFunction shape,
+            int action,
+            Takeover takeover,
+            Place place) {}
 
     /**
      * A place on a page of parameters.
      *
-     * @param slot where the state keeps which page is open
+     * @param pages which page is open
      * @param page from 1
      * @param control the one it lies under
      */
-    record Place(int slot, int page, Ref.ToControl control) {}
+    record Place(State.OfPages pages, int page, Ref.ToControl control) {}
 
     /**
      * Something that is done once.
      *
+     * @param state what it remembers: one number, or for {@link Do.Tap} as many as it counts presses
      * @param parameter what it is about, or null
      * @param other the parameter whose value is taken, or null
+     * @param device the device it sends to, or null
      * @param pages the parameter pages it opens, or null
      * @param among the numbers of the pages it goes through, from 1
      * @param presets those it goes through, or the one it recalls
-     * @param memory where in the state's memory it keeps its numbers: one, or for {@link Do.Tap} as many as it counts presses
      */
     record ActionPlan(
+            State.OfAction state,
             Do.Action action,
-            ParameterPlan parameter,
-            ParameterPlan other,
+            State.OfParameter parameter,
+            State.OfParameter other,
+            State.OfDevice device,
             GroupPlan pages,
             int[] among,
-            PresetPlan[] presets,
-            int memory) {}
+            PresetPlan[] presets) {}
 
     /**
      * A preset, its values as positions.
      *
-     * @param device slot of its device
      * @param pages the parameter pages of its device, or null
      * @param page the one that is opened with it, from 1, or 0
      */
     record PresetPlan(
-            Preset preset, int device, ParameterPlan[] parameters, double[] positions, GroupPlan pages, int page) {}
+            Preset preset,
+            State.OfDevice device,
+            State.OfParameter[] parameters,
+            double[] positions,
+            GroupPlan pages,
+            int page) {}
 }

@@ -18,16 +18,16 @@ final class Rows {
     /** A parameter of a mapping that lies under a row of controls, on one of its device's pages. */
     record Laid(Ref.ToParameter parameter, ParameterPage.Entry entry, Place place, GroupPlan pages) {}
 
-    private final Places places;
+    private final Cells cells;
 
-    Rows(Places places) {
-        this.places = places;
+    Rows(Cells cells) {
+        this.cells = cells;
     }
 
     /** Everything that lies under the controls of a mapping by a {@link Do.SetOfPage}, page by page. */
     List<Laid> laid(Rig rig, Mapping mapping, Do.SetOfPage row) {
         Device device = rig.device(row.device()).orElseThrow();
-        GroupPlan pages = places.parameterPages(device);
+        GroupPlan pages = cells.parameterPages(device);
         List<Ref.ToControl> controls = mapping.when().triggers();
         List<Laid> laid = new ArrayList<>();
         List<ParameterPage> all = device.profile().setup().parameterPages();
@@ -37,7 +37,7 @@ final class Rows {
                 Ref.ToParameter parameter =
                         new Ref.ToParameter(device.id(), entries.get(i).parameter());
                 if (rig.parameter(parameter).filter(Parameter::settable).isPresent()) {
-                    Place place = new Place(pages.slot(), page + 1, controls.get(i));
+                    Place place = new Place(pages.state(), page + 1, controls.get(i));
                     laid.add(new Laid(parameter, entries.get(i), place, pages));
                 }
             }

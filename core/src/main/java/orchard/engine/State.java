@@ -1,73 +1,57 @@
 package orchard.engine;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
+import java.util.List;
 import java.util.PriorityQueue;
-import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.Target;
+import orchard.gear.Ref;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
 
-/** All that changes in core. Owned by the engine's thread; NaN and null mean “not known”. */
+/**
+ * All that changes in the engine: one small object for each thing of the rig, and what waits. The compiler makes the objects, gives
+ * the same one to the same thing in every plan, and forgets it with the thing; only the engine's thread looks into them and writes. What the plan in force
+ * says of a thing stands in its object too ({@code plan}, {@code listeners}, {@code rules} …), exchanged when a plan takes effect, so that plans need not
+ * point at one another and an edit makes anew only what it touches. NaN and null mean “not known”.
+ */
 final class State {
 
-    /** Position of each control's dimension, 0..1. */
-    double[] controlPosition = {};
-    /** The number last heard from each, for those that count without end. */
-    double[] controlNumber = {};
-    /** Who took the press of each control that is down; the release is theirs. */
-    MappingPlan[][] pressTaken = {};
+    /** Presses that are held, and all that is owed because of them. */
+    final Ledger ledger = new Ledger();
 
-    /** Position of each parameter, 0..1, as far as Orchard knows. */
-    double[] parameterPosition = {};
-    /** The device's own words for the value; null until they are told or needed. */
-    String[] parameterText = {};
-    /** Position Orchard last sent. */
-    double[] sentPosition = {};
-    /** When Orchard last sent it. */
-    long[] sentNanos = {};
-    /** Whether the device told that it stands where Orchard thinks; until then a message may have been lost. */
-    boolean[] confirmed = {};
-    /** What a device told while Orchard was still sending: taken over if it stands once the sending has stopped. */
-    double[] doubtfulPosition = {};
+    /** What has to be done later. */
+    final Timers timers = new Timers();
 
-    String[] doubtfulText = {};
-    ArrayDeque<Plan.ParameterPlan> doubtful = new ArrayDeque<>();
+    /** Lights that may have something new to show. */
+    final ArrayDeque<OfLight> dirtyLights = new ArrayDeque<>();
 
-    /** What targets, stages and actions of mappings remember; each knows where its own begins. */
-    double[] memory = {};
-    /** Whether what a mapping does on a press was done, and its release is to come. */
-    boolean[] pressed = {};
-    /** When a mapping's control was last pressed, or last stepped; NaN for never. */
-    double[] pressedNanos = {};
-    /** Counts the presses and releases of each mapping, so that what waits for one knows whether it still holds. */
-    int[] presses = {};
-    /** Mappings whose fault was told already. */
-    boolean[] faultTold = {};
+    /** Parameters whose devices told something while Orchard was still sending. */
+    final ArrayDeque<OfParameter> doubtful = new ArrayDeque<>();
 
-    /** Which answer each light should show, and what it was last told. */
-    AnswerPlan[] wanted = {};
+    /** What moves on by itself, with time. */
+    final List<OfTarget> moving = new ArrayList<>();
 
-    Message[] shown = {};
-    /** When each light was last told something. */
-    long[] shownNanos = {};
+    /** Shapes before a press that move on by themselves. */
+    final List<Ripening> ripening = new ArrayList<>();
 
-    ArrayDeque<LightPlan> dirtyLights = new ArrayDeque<>();
-    boolean[] dirty = {};
+    /** @param press of a key; null for a control that counts as pressed in the upper half of its way */
+    record Ripening(MappingPlan plan, OfControl control, Press press) {}
 
-    /** Which page of each group is open, from 1. */
-    int[] openPage = {};
+    /** Devices that did not confirm yet what is believed of them. */
+    final List<OfDevice> doubted = new ArrayList<>();
 
-    boolean[] present = {};
-    /** The preset each device recalled last, or null. */
-    String[] recalled = {};
-    /** When each device was last greeted. */
-    long[] greetedNanos = {};
-
-    /** What joins the halves of a device's messages; made when first needed. */
-    MidiJoiner[] joiners = {};
+    /** Devices whose values were moved lately, and that will be asked whether both sides have the same. */
+    final List<OfDevice> active = new ArrayList<>();
 
     /** Messages that say when they are due, the earliest first, those of one moment in the order in which they came. */
     final PriorityQueue<Dated> dated =
@@ -78,49 +62,219 @@ final class State {
     /** A message that waits. */
     record Dated(long due, long order, Event.Dated event) {}
 
-    MidiJoiner joiner(int device) {
-        if (joiners[device] == null) {
-            joiners[device] = new MidiJoiner();
+    /** A device. */
+    static final class OfDevice {
+        final String id;
+        DevicePlan plan;
+        boolean present;
+        /** How often it came; whoever saw another number knows that it was away. */
+        int comings;
+        /** Since when it is doubted, or {@link Long#MIN_VALUE}. */
+        long doubtedNanos = Long.MIN_VALUE;
+        /** Since when its values are moved without having been compared, and when they were last moved. */
+        long activeSince;
+
+        long activeNanos;
+        /** When it was last greeted. */
+        long greetedNanos = Long.MIN_VALUE / 2;
+        /** The preset it recalled last, or null. */
+        String recalled;
+        /** What joins the halves of its messages; made when first needed. */
+        MidiJoiner joiner;
+        /** Channels on which notes were sent since its wire was last whole. */
+        final BitSet played = new BitSet(17);
+        /** What Orchard said to it last, as far as it may be answered. */
+        final Causes.Said said = new Causes.Said();
+
+        OfDevice(String id) {
+            this.id = id;
         }
-        return joiners[device];
+
+        boolean isDoubted() {
+            return doubtedNanos != Long.MIN_VALUE;
+        }
+
+        MidiJoiner joiner() {
+            if (joiner == null) {
+                joiner = new MidiJoiner();
+            }
+            return joiner;
+        }
     }
 
-    /** Makes room for a plan's slots; what is known stays. */
-    void fit(Plan plan) {
-        controlPosition = grow(controlPosition, plan.controlSlots);
-        controlNumber = grow(controlNumber, plan.controlSlots);
-        pressTaken = Arrays.copyOf(pressTaken, Math.max(pressTaken.length, plan.controlSlots));
-        parameterPosition = grow(parameterPosition, plan.parameterSlots);
-        parameterText = Arrays.copyOf(parameterText, Math.max(parameterText.length, plan.parameterSlots));
-        sentPosition = grow(sentPosition, plan.parameterSlots);
-        sentNanos = Arrays.copyOf(sentNanos, Math.max(sentNanos.length, plan.parameterSlots));
-        confirmed = Arrays.copyOf(confirmed, Math.max(confirmed.length, plan.parameterSlots));
-        doubtfulPosition = grow(doubtfulPosition, plan.parameterSlots);
-        doubtfulText = Arrays.copyOf(doubtfulText, Math.max(doubtfulText.length, plan.parameterSlots));
-        memory = grow(memory, plan.memory);
-        pressed = Arrays.copyOf(pressed, Math.max(pressed.length, plan.mappingSlots));
-        pressedNanos = grow(pressedNanos, plan.mappingSlots);
-        presses = Arrays.copyOf(presses, Math.max(presses.length, plan.mappingSlots));
-        faultTold = Arrays.copyOf(faultTold, Math.max(faultTold.length, plan.mappingSlots));
-        wanted = Arrays.copyOf(wanted, Math.max(wanted.length, plan.lightSlots));
-        shown = Arrays.copyOf(shown, Math.max(shown.length, plan.lightSlots));
-        shownNanos = Arrays.copyOf(shownNanos, Math.max(shownNanos.length, plan.lightSlots));
-        dirty = Arrays.copyOf(dirty, Math.max(dirty.length, plan.lightSlots));
-        int groups = openPage.length;
-        openPage = Arrays.copyOf(openPage, Math.max(groups, plan.pageSlots));
-        Arrays.fill(openPage, groups, openPage.length, 1);
-        present = Arrays.copyOf(present, Math.max(present.length, plan.deviceSlots));
-        recalled = Arrays.copyOf(recalled, Math.max(recalled.length, plan.deviceSlots));
-        greetedNanos = Arrays.copyOf(greetedNanos, Math.max(greetedNanos.length, plan.deviceSlots));
-        joiners = Arrays.copyOf(joiners, Math.max(joiners.length, plan.deviceSlots));
+    /** What a hand finds at one place of a device: it is the same on every page. */
+    static final class Hand {
+        /** How often it was moved, by whatever page. */
+        long moves;
+        /** After a gap nobody knows whether it stands where it stood. */
+        boolean doubted;
     }
 
-    private static double[] grow(double[] array, int length) {
-        if (array.length >= length) {
-            return array;
+    /** One dimension of a control. */
+    static final class OfControl {
+        final Ref.ToControl ref;
+        final OfDevice device;
+        final Hand hand;
+        ControlPlan plan;
+        /** The mappings that listen to it, in the order of the rig. */
+        MappingPlan[] listeners = {};
+        /** Of a touch sense: the parameters whose devices want to know of the finger. */
+        OfParameter[] touches = {};
+        /** 0..1. */
+        double position = Double.NaN;
+        /** The number last heard, where it counts without end. */
+        double number = Double.NaN;
+        /** Whether a hand holds it down. */
+        boolean down;
+        /** Who took what is held; the release is theirs. */
+        final List<Press> presses = new ArrayList<>(0);
+
+        OfControl(Ref.ToControl ref, OfDevice device, Hand hand) {
+            this.ref = ref;
+            this.device = device;
+            this.hand = hand;
         }
-        double[] grown = Arrays.copyOf(array, length);
-        Arrays.fill(grown, array.length, length, Double.NaN);
-        return grown;
+
+        boolean isHeld() {
+            return position > 0;
+        }
+    }
+
+    /** A parameter. */
+    static final class OfParameter {
+        final Ref.ToParameter ref;
+        final OfDevice device;
+        ParameterPlan plan;
+        /** The lights that may show it. */
+        OfLight[] lights = {};
+        /** Where it stands as far as Orchard knows, 0..1. */
+        double position = Double.NaN;
+        /** The device's own words for that; null until they are told or needed. */
+        String text;
+        /** What Orchard last sent. */
+        double sent = Double.NaN;
+
+        long sentNanos;
+        /** What the device last said, of its own or as an answer: this both sides agreed on. */
+        double agreed = Double.NaN;
+        /** Whether the device said that it stands where Orchard thinks; until then a message may have been lost. */
+        boolean confirmed;
+        /** After a gap: its device has not said anew where it stands. */
+        boolean doubted;
+        /** What the device told while Orchard was still sending: taken if it stands once the sending has stopped. */
+        double told = Double.NaN;
+
+        String toldText;
+        /** Those who hold it elsewhere until they are let go, the first below. */
+        final List<Debt.Return> holders = new ArrayList<>(0);
+
+        OfParameter(Ref.ToParameter ref, OfDevice device) {
+            this.ref = ref;
+            this.device = device;
+        }
+    }
+
+    /** A light. */
+    static final class OfLight {
+        final Ref.ToLight ref;
+        final OfDevice device;
+        LightPlan plan;
+        /** What it shows: the first of these that is in force. */
+        Plan.AnswerPlan[] rules = {};
+        /** What it is believed to show; null in doubt. */
+        Message shown;
+        /** What it was told last. */
+        Message told;
+        /** When it was last told something. */
+        long shownNanos = Long.MIN_VALUE / 2;
+        /** Whether Orchard ever told it something, and has to clear it away again. */
+        boolean used;
+        /** Until when a hand that moves it is left alone. */
+        long handUntil = Long.MIN_VALUE;
+        /** How often it was put right without a hand having moved it. */
+        int corrections;
+        /** Whether it is among those that may have something new to show. */
+        boolean dirty;
+
+        OfLight(Ref.ToLight ref, OfDevice device) {
+            this.ref = ref;
+            this.device = device;
+        }
+    }
+
+    /** A group of pages. */
+    static final class OfPages {
+        /** The lights that may show something else when it is turned. */
+        OfLight[] lights = {};
+        /** From 1. */
+        int open = 1;
+        /** How often it was turned. */
+        int turns;
+    }
+
+    /** A mapping. */
+    static final class OfMapping {
+        final String id;
+        /** Null once it is no longer in force. */
+        MappingPlan plan;
+        /** Whether it was said already what is wrong with it. */
+        boolean faultTold;
+        /** Why it does not act although it could: it was found in a loop; null if it acts. */
+        String muted;
+        /** When its control was last pressed, for a second press, or last stepped; NaN for never. */
+        double lastNanos = Double.NaN;
+        /** The control that was pressed then. */
+        OfControl lastControl;
+        /** How far a finger has gone round, in turns. */
+        double turns = Double.NaN;
+        /** Where the finger was, in turns; NaN for nowhere. */
+        double angle = Double.NaN;
+
+        OfMapping(String id) {
+            this.id = id;
+        }
+    }
+
+    /** A parameter that follows a control, seen from its mapping. */
+    static final class OfTarget {
+        Target plan;
+        /** What its stages remember. */
+        final double[] stages;
+        /** Where the control was, as far as the takeover looks at it. */
+        double before = Double.NaN;
+        /** Where the mapping left the parameter. */
+        double left = Double.NaN;
+        /** Where the control was when it began to move finely; NaN while it does not. */
+        double fine = Double.NaN;
+        /** The position it stood for then. */
+        double fineFrom = Double.NaN;
+        /** What the mapping last saw: which hand, after how many moves, and how often all it rests on had come and been turned. */
+        Hand hand;
+
+        long handMoves;
+        long epoch;
+        boolean moving;
+        /** What set it moving. */
+        long cause;
+
+        OfTarget(int memory) {
+            stages = fresh(memory);
+        }
+    }
+
+    /** Something that is done once, as far as it remembers. */
+    static final class OfAction {
+        ActionPlan plan;
+        final double[] memory;
+
+        OfAction(int memory) {
+            this.memory = fresh(memory);
+        }
+    }
+
+    private static double[] fresh(int length) {
+        double[] memory = new double[length];
+        Arrays.fill(memory, Double.NaN);
+        return memory;
     }
 }

@@ -93,4 +93,37 @@ public sealed interface Step {
 
     /** A device came or went. */
     record PresenceChanged(String device, boolean present) implements Step {}
+
+    /**
+     * What is believed of a device may be wrong: it is greeted, asked, and told everything again.
+     *
+     * @param why what told of it, in words
+     */
+    record Doubted(String device, String why) implements Step {}
+
+    /**
+     * The first word of a device after a gap is not what Orchard has.
+     *
+     * @param ours where Orchard has the parameter
+     * @param theirs where the device has it
+     * @param oursWins whether it is sent again; else what the device says is taken
+     * @param both whether both sides moved it meanwhile
+     */
+    record Reconciled(Ref.ToParameter parameter, double ours, double theirs, boolean oursWins, boolean both)
+            implements Step {}
+
+    /** A value was sent again and again because of what its device answered, and never confirmed; it is not sent again. */
+    record Unconfirmed(Ref.ToParameter parameter, int times) implements Step {}
+
+    /**
+     * A mapping was found in a loop that goes round through devices, and is muted.
+     *
+     * @param from the device whose answers set it off
+     * @param to the device it sets
+     * @param rounds how many answers led here
+     */
+    record LoopCut(String mapping, String from, String to, int rounds) implements Step {}
+
+    /** A mapping that was muted acts again. */
+    record LoopFreed(String mapping) implements Step {}
 }

@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Takeover;
 
@@ -9,10 +10,25 @@ final class Takeovers {
     /** Nearer than this the control has met the parameter: a little more than one step of 7 bit. */
     static final double MET = 0.012;
 
-    private final State state;
+    private Takeovers() {}
 
-    Takeovers(State state) {
-        this.state = state;
+    /**
+     * A control moves a parameter: if it, or anything it rests on, moved since where this mapping did not see it, what the mapping knows of the two is no
+     * longer true.
+     */
+    static void sees(Target target, State.OfControl control) {
+        State.OfTarget memory = target.state();
+        ControlPlan plan = control.plan;
+        long epoch = control.device.comings + (plan.page() == null ? 0L : plan.page().group().state().turns);
+        boolean sawAll = memory.hand == control.hand
+                && memory.handMoves + 1 == control.hand.moves
+                && memory.epoch == epoch;
+        if (!sawAll) {
+            strayed(target);
+        }
+        memory.hand = control.hand;
+        memory.handMoves = control.hand.moves;
+        memory.epoch = epoch;
     }
 
     /**
@@ -20,14 +36,14 @@ final class Takeovers {
      *
      * @return 0..1; for a parameter that converges not where the control is, but how far the parameter has to go
      */
-    double position(Target target, double position) {
-        int memory = target.memory();
-        double before = state.memory[memory + Target.BEFORE];
-        double stands = state.parameterPosition[target.parameter().slot()];
+    static double position(Target target, double position) {
+        State.OfTarget memory = target.state();
+        double before = memory.before;
+        double stands = target.parameter().position;
         if (target.takeover() != Takeover.CONVERGE || Double.isNaN(stands)) {
             return position;
         }
-        state.memory[memory + Target.BEFORE] = position;
+        memory.before = position;
         double virtual = target.shape().backward(stands);
         if (Double.isNaN(before)) {
             return Math.abs(position - virtual) <= MET ? position : virtual;
@@ -39,47 +55,43 @@ final class Takeovers {
     }
 
     /** The position a control is taken to stand at that moves finely: from where the parameter was when that began. */
-    double fine(Target target, double position, double factor) {
-        int memory = target.memory();
-        double stands = state.parameterPosition[target.parameter().slot()];
-        if (Double.isNaN(state.memory[memory + Target.FINE])) {
-            state.memory[memory + Target.FINE] = position;
-            state.memory[memory + Target.FINE_FROM] =
-                    Double.isNaN(stands) ? position : target.shape().backward(stands);
+    static double fine(Target target, double position, double factor) {
+        State.OfTarget memory = target.state();
+        double stands = target.parameter().position;
+        if (Double.isNaN(memory.fine)) {
+            memory.fine = position;
+            memory.fineFrom = Double.isNaN(stands) ? position : target.shape().backward(stands);
         }
-        double moved = position - state.memory[memory + Target.FINE];
-        return Position.cut(state.memory[memory + Target.FINE_FROM] + moved * factor);
+        return Position.cut(memory.fineFrom + (position - memory.fine) * factor);
     }
 
-    /** After a fine move the control stands elsewhere than its parameter. */
-    void strayed(Target target) {
-        state.memory[target.memory() + Target.LEFT] = Double.NaN;
-        state.memory[target.memory() + Target.BEFORE] = Double.NaN;
+    /** The control stands elsewhere than its parameter. */
+    static void strayed(Target target) {
+        target.state().left = Double.NaN;
+        target.state().before = Double.NaN;
     }
 
     /** Whether a control that shapes to this position may have the parameter. */
-    boolean takes(Target target, double shaped) {
+    static boolean takes(Target target, double shaped) {
         if (target.takeover() != Takeover.PICK_UP || Double.isNaN(shaped)) {
             return true;
         }
-        int memory = target.memory();
-        double before = state.memory[memory + Target.BEFORE];
-        double stands = state.parameterPosition[target.parameter().slot()];
-        double left = state.memory[memory + Target.LEFT];
-        state.memory[memory + Target.BEFORE] = shaped;
-        boolean isHere = Double.isNaN(stands) || Math.abs(stands - left) < Position.SAME;
+        State.OfTarget memory = target.state();
+        double before = memory.before;
+        double stands = target.parameter().position;
+        memory.before = shaped;
+        boolean isHere = Double.isNaN(stands) || Math.abs(stands - memory.left) < Position.SAME;
         boolean met = Math.abs(shaped - stands) <= MET;
         boolean passed = (before - stands) * (shaped - stands) <= 0; // not for NaN
         if (isHere || met || passed) {
             return true;
         }
-        state.memory[memory + Target.LEFT] = Double.NaN;
+        memory.left = Double.NaN;
         return false;
     }
 
     /** The parameter was put where the mapping wants it. */
-    void left(Target target) {
-        state.memory[target.memory() + Target.LEFT] =
-                state.parameterPosition[target.parameter().slot()];
+    static void left(Target target) {
+        target.state().left = target.parameter().position;
     }
 }

@@ -7,9 +7,11 @@ import orchard.rig.Rig;
  * Everything the engine did about one event.
  *
  * @param number counts traces from 1
+ * @param cause number of the trace that set this one off: the press that a timer waited for, the move that something smooth follows, what was sent to the
+ *     device that answers; 0 for none
  * @param rig the rig that was in force
  */
-public record Trace(long number, Event event, Rig rig, List<Step> steps) {
+public record Trace(long number, long cause, Event event, Rig rig, List<Step> steps) {
 
     /** The first step of a kind, or null. */
     public <T extends Step> T first(Class<T> kind) {

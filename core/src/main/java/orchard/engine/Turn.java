@@ -4,7 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import orchard.signal.Message;
 
-/** What the engine deals with right now: the moment, the way out, and the steps of the trace, if there is one. */
+/**
+ * What the engine deals with right now: the moment, why, the way out, and the steps of the trace, if there is one. Whatever a wire does with a
+ * message, the turn goes on.
+ */
 final class Turn {
 
     private final Outlet outlet;
@@ -12,16 +15,41 @@ final class Turn {
     private List<Step> steps = List.of();
     /** The moment, in nanoseconds of the events' clock. */
     long now;
+    /** Number of this turn's trace, from 1. */
+    long number;
+    private long ended;
+    /** Number of the trace that set this one off; 0 for none. */
+    long cause;
+    /** How many turns led here, one answering the other, and how many of them said back the very value. */
+    int depth;
+
+    int echoes;
+    /** The device the turn began with, or null. */
+    State.OfDevice from;
+    /** Whether a panic, or the end of a cable, overtook the event: where things stand is taken, but nothing acts. */
+    boolean overtaken;
 
     Turn(Outlet outlet, boolean traced) {
         this.outlet = outlet;
         this.traced = traced;
     }
 
-    void begin() {
+    /** @param because number of the trace that set this one off; 0 for none */
+    void begin(long because) {
+        number = ended + 1;
+        cause = because;
+        depth = 0;
+        echoes = 0;
+        from = null;
+        overtaken = false;
         if (traced) {
             steps = new ArrayList<>(4);
         }
+    }
+
+    /** The turn left a trace. */
+    void end() {
+        ended = number;
     }
 
     boolean traced() {
@@ -38,11 +66,37 @@ final class Turn {
         }
     }
 
-    void show(String device, Object light, Message message) {
-        outlet.show(device, light, message);
+    void show(State.OfLight light, Message message) {
+        try {
+            outlet.show(light.ref.device(), light.ref, message);
+        } catch (Throwable t) {
+            notSent(light.ref.device(), t);
+        }
     }
 
     void send(String device, Message message) {
-        outlet.send(device, message);
+        try {
+            outlet.send(device, message);
+        } catch (Throwable t) {
+            notSent(device, t);
+        }
+    }
+
+    void send(State.OfDevice device, Message message) {
+        device.said.said(this, message);
+        send(device.id, message);
+    }
+
+    /** Drops what still waits to go out to a device. */
+    void drop(String device) {
+        try {
+            outlet.drop(device);
+        } catch (Throwable t) {
+            notSent(device, t);
+        }
+    }
+
+    private void notSent(String device, Throwable t) {
+        note(new Step.Refused("A message to " + device + " could not be sent: " + Fence.words(t)));
     }
 }

@@ -26,14 +26,15 @@ public record Setup(
         List<List<String>> clusters,
         String memory,
         Takeover takeover,
-        List<ParameterPage> parameterPages) {
+        List<ParameterPage> parameterPages,
+        Boolean noteOffs) {
 
     /** Lights as bright as a dark house takes. */
     public static final int MODEST = 40;
 
     /** Nothing special. */
     public static final Setup PLAIN =
-            new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "", null, List.of());
+            new Setup(List.of(), List.of(), List.of(), MODEST, List.of(), "", null, List.of(), null);
 
     public Setup {
         pages = pages == null ? List.of() : List.copyOf(pages);
@@ -62,12 +63,12 @@ public record Setup(
             Integer brightness,
             List<List<String>> clusters,
             String memory) {
-        this(pages, feels, palette, brightness, clusters, memory, null, List.of());
+        this(pages, feels, palette, brightness, clusters, memory, null, List.of(), null);
     }
 
     /** The same with other parameter pages. */
     public Setup withParameterPages(List<ParameterPage> other) {
-        return new Setup(pages, feels, palette, brightness, clusters, memory, takeover, other);
+        return new Setup(pages, feels, palette, brightness, clusters, memory, takeover, other, noteOffs);
     }
 
     /**
@@ -95,7 +96,12 @@ public record Setup(
 
     /** The same with another way to take over. */
     public Setup with(Takeover other) {
-        return new Setup(pages, feels, palette, brightness, clusters, memory, other, parameterPages);
+        return new Setup(pages, feels, palette, brightness, clusters, memory, other, parameterPages, noteOffs);
+    }
+
+    /** Whether a panic has to end every note one by one. */
+    public boolean needsNoteOffs() {
+        return Boolean.TRUE.equals(noteOffs);
     }
 
     /** The group of that id. */
@@ -118,7 +124,7 @@ public record Setup(
 
     /** The same with other page groups. */
     public Setup withPages(List<PageGroup> other) {
-        return new Setup(other, feels, palette, brightness, clusters, memory, takeover, parameterPages);
+        return new Setup(other, feels, palette, brightness, clusters, memory, takeover, parameterPages, noteOffs);
     }
 
     /** The same with another feel of one kind. */
@@ -126,21 +132,21 @@ public record Setup(
         List<Feel> others = feels.stream().filter(f -> f.kind() != feel.kind()).collect(Collectors.toList());
         others.add(feel);
         others.sort(Comparator.comparing(Feel::kind));
-        return new Setup(pages, others, palette, brightness, clusters, memory, takeover, parameterPages);
+        return new Setup(pages, others, palette, brightness, clusters, memory, takeover, parameterPages, noteOffs);
     }
 
     /** The same with another colour table. */
     public Setup withPalette(List<Swatch> other) {
-        return new Setup(pages, feels, other, brightness, clusters, memory, takeover, parameterPages);
+        return new Setup(pages, feels, other, brightness, clusters, memory, takeover, parameterPages, noteOffs);
     }
 
     /** The same, lit differently. */
     public Setup lit(int percent) {
-        return new Setup(pages, feels, palette, percent, clusters, memory, takeover, parameterPages);
+        return new Setup(pages, feels, palette, percent, clusters, memory, takeover, parameterPages, noteOffs);
     }
 
     /** The same with other clusters. */
     public Setup withClusters(List<List<String>> other) {
-        return new Setup(pages, feels, palette, brightness, other, memory, takeover, parameterPages);
+        return new Setup(pages, feels, palette, brightness, other, memory, takeover, parameterPages, noteOffs);
     }
 }

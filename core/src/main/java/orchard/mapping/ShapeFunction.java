@@ -20,13 +20,16 @@ public final class ShapeFunction {
         REAL
     }
 
+    private final Shape shape;
     private final StageFunction[] stages;
     private final int[] shown;
     private final Medium[] media;
     private final Parameter parameter;
     private final int memory;
 
-    private ShapeFunction(List<StageFunction> stages, List<Integer> shown, List<Medium> media, Parameter parameter) {
+    private ShapeFunction(
+            Shape shape, List<StageFunction> stages, List<Integer> shown, List<Medium> media, Parameter parameter) {
+        this.shape = shape;
         this.stages = stages.toArray(new StageFunction[0]);
         this.shown = shown.stream().mapToInt(i -> i).toArray();
         this.media = media.toArray(new Medium[0]);
@@ -65,7 +68,12 @@ public final class ShapeFunction {
             media.add(medium);
         }
         stages.add(medium == Medium.REAL ? StageFunctions.position(parameter) : StageFunctions.CUT);
-        return new ShapeFunction(stages, shown, media, parameter);
+        return new ShapeFunction(shape, stages, shown, media, parameter);
+    }
+
+    /** Whether it was made of the same shape and the same parameter as another, so that what its stages remember means the same. */
+    public boolean isLike(ShapeFunction other) {
+        return shape.equals(other.shape) && parameter.equals(other.parameter);
     }
 
     /** How many numbers its stages remember. */

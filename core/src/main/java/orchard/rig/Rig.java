@@ -27,7 +27,7 @@ import orchard.mapping.Mapping;
 public final class Rig implements Directory {
 
     /** A rig with nothing in it. */
-    public static final Rig EMPTY = new Rig(new TreeMap<>(Rig::naturally));
+    public static final Rig EMPTY = new Rig(new TreeMap<>(Rig::naturally), null);
 
     /** The longest name anything may have, in letters. */
     public static final int LONGEST_NAME = 60;
@@ -43,12 +43,20 @@ public final class Rig implements Directory {
     private final List<Device> gear;
     private final Map<String, Device> gearById;
 
-    private Rig(SortedMap<String, Part> parts) {
+    /** @param before the rig this one was made of: what was not edited is the very same in both, the devices of layouts too */
+    private Rig(SortedMap<String, Part> parts, Rig before) {
         this.parts = Collections.unmodifiableSortedMap(parts);
         settings = parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
         devices = each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
         mappings = each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
-        gear = Stream.concat(devices.stream(), layouts().stream().map(Layout::device))
+        gear = Stream.concat(
+                        devices.stream(),
+                        layouts().stream()
+                                .map(layout -> before != null
+                                                && before.parts.get(layout.id()) instanceof Part.OfLayout of
+                                                && of.layout() == layout
+                                        ? before.gearById.get(layout.id())
+                                        : layout.device()))
                 .toList();
         gearById = gear.stream().collect(Collectors.toMap(Device::id, device -> device));
     }
@@ -162,7 +170,7 @@ public final class Rig implements Directory {
                 next.put(change.id(), change.after());
             }
         }
-        return new Rig(next);
+        return new Rig(next, this);
     }
 
     private static void check(Part part) {

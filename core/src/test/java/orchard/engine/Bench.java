@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.gear.Device;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -49,8 +50,19 @@ final class Bench {
         engine.handle(new Event.Presence(nanos, device, false));
     }
 
+    /** As the application does it: the plan takes effect, then new devices get their seats and can be spoken to. */
     void edit(Rig rig) {
+        Rig before = engine.plan().rig();
         engine.handle(new Event.Replanned(nanos, compiler.compile(rig)));
+        List<String> seated = rig.gear().stream()
+                .filter(device -> before.device(device.id())
+                        .filter(was -> was.seat().equals(device.seat()))
+                        .isEmpty())
+                .map(Device::id)
+                .toList();
+        if (!seated.isEmpty()) {
+            engine.handle(new Event.Seated(nanos, seated));
+        }
     }
 
     void pass(long millis) {

@@ -91,6 +91,10 @@ class EngineRulesTest {
                     case HELD_BACK, FAULTY -> assertThat(step.why()).isNotBlank();
                 }
             }
+            boolean isComparison = trace.event() instanceof Event.Passed && considered.isEmpty();
+            if (isComparison) {
+                continue; // what a device did not confirm is said again, for no mapping
+            }
             long acted = trace.all(Step.Considered.class).stream()
                     .filter(s -> s.verdict() == Step.Verdict.ACTED)
                     .count();

@@ -13,10 +13,12 @@ import org.junit.jupiter.api.Test;
 
 class EngineThreadTest {
 
+    private static final Message TUNE = new MidiMessage.ProgramChange(1, 5);
+
     private final List<Message> sent = new CopyOnWriteArrayList<>();
 
     @Test
-    void dealsWithEverythingInOrderBeforeItStops() {
+    void dealsWithEverythingInOrder() throws InterruptedException {
         Engine engine = new Engine(
                 new Compiler().compile(Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"))),
                 (device, message) -> sent.add(message),
@@ -25,10 +27,12 @@ class EngineThreadTest {
         thread.put(nanos -> new Event.Presence(nanos, "desk", true));
         for (int value = 0; value < 128; value++) {
             Message message = new MidiMessage.ControlChange(1, 21, value);
-            assertThat(thread.offer(nanos -> new Event.Arrived(nanos, "box", message)))
-                    .isTrue();
+            assertThat(thread.arrived("box", message, 0)).isTrue();
         }
         thread.start();
+        for (int i = 0; i < 500 && sent.size() < 129; i++) {
+            Thread.sleep(10);
+        }
         thread.close();
         List<String> volumes = sent.stream()
                 .map(Message::words)
@@ -54,9 +58,9 @@ class EngineThreadTest {
         thread.start();
         assertThat(busy.await(5, TimeUnit.SECONDS)).isTrue();
         for (int i = 0; i < EngineThread.CAPACITY; i++) {
-            assertThat(thread.offer(Event.Passed::new)).isTrue();
+            assertThat(thread.arrived("nobody", TUNE, 0)).isTrue();
         }
-        assertThat(thread.offer(Event.Passed::new)).isFalse();
+        assertThat(thread.arrived("nobody", TUNE, 0)).isFalse();
         assertThat(thread.dropped()).isEqualTo(1);
         stuck.countDown();
         thread.close();

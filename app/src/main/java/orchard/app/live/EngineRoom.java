@@ -1,6 +1,9 @@
 package orchard.app.live;
 
 import jakarta.annotation.PreDestroy;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
@@ -14,11 +17,16 @@ import orchard.engine.Trace;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /** Joins wires, engine and keeper: what comes in goes to the engine, what the engine says goes out, an edit becomes a plan. */
 @Component
 public final class EngineRoom {
+
+    private static final Logger LOG = LoggerFactory.getLogger(EngineRoom.class);
+    private static final int PAYING_SECONDS = 2;
 
     private final RigKeeper keeper;
     private final PortRoom ports;
@@ -50,7 +58,22 @@ public final class EngineRoom {
 
     private synchronized void replan(Rig rig) {
         Plan plan = compiler.compile(rig);
-        ports.seat(rig, () -> thread.put(nanos -> new Event.Replanned(nanos, plan)));
+        CountDownLatch paid = new CountDownLatch(1);
+        thread.put(nanos -> new Event.Replanned(nanos, plan));
+        thread.after(paid::countDown);
+        try {
+            // first the engine pays what it owes to who is going, then their seats and ports go
+            if (!paid.await(PAYING_SECONDS, TimeUnit.SECONDS)) {
+                LOG.error("The engine took more than {} s to take a plan", PAYING_SECONDS);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        List<String> seated = ports.seat(rig);
+        if (!seated.isEmpty()) {
+            thread.put(nanos -> new Event.Seated(nanos, seated));
+        }
+        ports.lookWhoIsThere();
     }
 
     private final class ToPorts implements Outlet {
@@ -63,6 +86,11 @@ public final class EngineRoom {
         public void show(String device, Object light, Message message) {
             ports.send(device, message, light);
         }
+
+        @Override
+        public void drop(String device) {
+            ports.drop(device);
+        }
     }
 
     private final class FromPorts implements PortRoom.Listener {
@@ -74,15 +102,17 @@ public final class EngineRoom {
 
         @Override
         public void arrived(String device, Message message, long delayNanos) {
-            thread.offer(
-                    delayNanos == 0
-                            ? nanos -> new Event.Arrived(nanos, device, message)
-                            : nanos -> new Event.Dated(nanos, nanos + delayNanos, device, message));
+            thread.arrived(device, message, delayNanos);
         }
 
         @Override
         public void presence(String device, boolean present) {
             thread.put(nanos -> new Event.Presence(nanos, device, present));
+        }
+
+        @Override
+        public void doubted(String device, String why) {
+            thread.put(nanos -> new Event.Doubted(nanos, device, why));
         }
 
         @Override
@@ -93,22 +123,27 @@ public final class EngineRoom {
 
     /** A finger moved something on a layout. */
     public void touched(String layout, TouchMessage message) {
-        thread.offer(nanos -> new Event.Arrived(nanos, layout, message));
+        thread.arrived(layout, message, 0);
+    }
+
+    /** The page is gone on which a finger held something on a layout. */
+    public void dropped(String layout, String element) {
+        thread.put(nanos -> new Event.Dropped(nanos, layout, element));
     }
 
     /** A person set a parameter on a page; position 0..1. */
     public void set(String device, String parameter, double position) {
-        thread.offer(nanos -> new Event.Touched(nanos, device, parameter, position));
+        thread.put(nanos -> new Event.Touched(nanos, device, parameter, position));
     }
 
     /** A person lays a page of parameters under its controls. */
     public void open(String device, String page) {
-        thread.offer(nanos -> new Event.Opened(nanos, device, page));
+        thread.put(nanos -> new Event.Opened(nanos, device, page));
     }
 
     /** A person recalls a preset. */
     public void recall(String preset) {
-        thread.offer(nanos -> new Event.Recalled(nanos, preset));
+        thread.put(nanos -> new Event.Recalled(nanos, preset));
     }
 
     /**
@@ -128,6 +163,16 @@ public final class EngineRoom {
     /** Stops everything. */
     public void panic() {
         thread.put(Event.Panic::new);
+    }
+
+    /** Stops all that has to do with one device. */
+    public void panic(String device) {
+        thread.put(nanos -> new Event.Panic(nanos, device));
+    }
+
+    /** Lets a mapping act again that was found in a loop. */
+    public void free(String mapping) {
+        thread.put(nanos -> new Event.Freed(nanos, mapping));
     }
 
     /** How many events were lost because the engine could not keep up. */

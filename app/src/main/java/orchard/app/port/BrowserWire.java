@@ -249,6 +249,16 @@ public final class BrowserWire implements Port.Wire {
         }
 
         @Override
+        public boolean isBusy() {
+            return queue.isBusy();
+        }
+
+        @Override
+        public void clear() {
+            queue.clear();
+        }
+
+        @Override
         public void close() {
             queue.close();
         }

@@ -74,9 +74,21 @@ final class MachineMidi implements Port.Wire {
         }
     }
 
+    /** Opens a port anew that says nothing any more: its cable may have been pulled and plugged without anybody telling. */
+    private void reopen(MidiPort port) {
+        scan.execute(() -> {
+            synchronized (this) {
+                if (ports.remove(port.name(), port)) {
+                    port.close();
+                    look();
+                }
+            }
+        });
+    }
+
     private boolean open(String name, Ends ends) {
         try {
-            ports.put(name, new MidiPort(name, ends.input(), ends.output(), listener));
+            ports.put(name, new MidiPort(name, ends.input(), ends.output(), listener, this::reopen));
             unavailable.remove(name);
             return true;
         } catch (MidiUnavailableException e) {

@@ -1,6 +1,7 @@
 package orchard.app.port;
 
 import java.util.Arrays;
+import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiUnavailableException;
@@ -24,15 +25,19 @@ final class MidiPort implements Port {
     private final MidiDevice output;
     private final Receiver receiver;
     private final OutQueue queue;
+    private final Consumer<MidiPort> reopen;
 
     /**
      * Opens both ends that are there.
      *
      * @param input null if there is none
      * @param output null if there is none
+     * @param reopen opens it anew
      */
-    MidiPort(String name, MidiDevice input, MidiDevice output, Listener listener) throws MidiUnavailableException {
+    MidiPort(String name, MidiDevice input, MidiDevice output, Listener listener, Consumer<MidiPort> reopen)
+            throws MidiUnavailableException {
         this.name = name;
+        this.reopen = reopen;
         this.input = input;
         this.output = output;
         if (output != null) {
@@ -78,9 +83,16 @@ final class MidiPort implements Port {
         }
     }
 
-    /** Whether it is still the same that is plugged in: pulled and plugged again between two looks, it is another. */
+    /**
+     * Whether it is still the same that is plugged in, and open: pulled and plugged again between two looks, it is another, or its handles are closed. Systems that
+     * tell neither are found out by asking the device.
+     */
     boolean sameAs(MidiDevice otherInput, MidiDevice otherOutput) {
-        return sameInfo(input, otherInput) && sameInfo(output, otherOutput);
+        return sameInfo(input, otherInput) && sameInfo(output, otherOutput) && isOpen(input) && isOpen(output);
+    }
+
+    private static boolean isOpen(MidiDevice device) {
+        return device == null || device.isOpen();
     }
 
     private static boolean sameInfo(MidiDevice one, MidiDevice other) {
@@ -146,6 +158,21 @@ final class MidiPort implements Port {
                                     bytes[0] & 0xFF, bytes.length > 1 ? bytes[1] : 0, bytes.length > 2 ? bytes[2] : 0),
                     -1);
         }
+    }
+
+    @Override
+    public boolean isBusy() {
+        return queue.isBusy();
+    }
+
+    @Override
+    public void clear() {
+        queue.clear();
+    }
+
+    @Override
+    public void reopen() {
+        reopen.accept(this);
     }
 
     /** Sends what still waits, then lets go of both ends. */

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import orchard.app.Daemon;
 import orchard.signal.Message;
 import orchard.signal.OscCodec;
@@ -30,11 +31,16 @@ final class OscTcp implements AutoCloseable {
 
     private final ServerSocket server;
     private final OscWire.Taker taker;
+    private final Consumer<InetSocketAddress> connected;
     private final Set<Connection> accepted = ConcurrentHashMap.newKeySet();
     private final Map<InetSocketAddress, Outgoing> outgoing = new ConcurrentHashMap<>();
 
-    /** @param port 0 for any free one */
-    OscTcp(InetAddress bound, int port, OscWire.Taker taker) {
+    /**
+     * @param port 0 for any free one
+     * @param connected is told, on a thread of its own, of every connection that Orchard made
+     */
+    OscTcp(InetAddress bound, int port, OscWire.Taker taker, Consumer<InetSocketAddress> connected) {
+        this.connected = connected;
         try {
             server = new ServerSocket(port, 16, bound);
         } catch (IOException e) {
@@ -71,6 +77,11 @@ final class OscTcp implements AutoCloseable {
     /** Whoever listens at an address; connected when first needed, and again when it went away. */
     OscTarget to(InetSocketAddress address) {
         return outgoing.computeIfAbsent(address, Outgoing::new);
+    }
+
+    /** Connects again to those whose connection was lost, at most once a second each. */
+    void keepConnected() {
+        outgoing.values().forEach(Outgoing::keepConnected);
     }
 
     /** Closes connections to addresses that nobody is sent to any more. */
@@ -154,6 +165,7 @@ final class OscTcp implements AutoCloseable {
         }
 
         void close() {
+            queue.close(); // what was said before it went goes out
             try {
                 socket.close();
             } catch (IOException e) {
@@ -188,7 +200,18 @@ final class OscTcp implements AutoCloseable {
             return false;
         }
 
-        /** Connects off the engine's thread, at most once a second; the message that asked for it goes first. */
+        void keepConnected() {
+            Connection now = connection;
+            if (now == null || !now.isOpen()) {
+                connect(null);
+            }
+        }
+
+        /**
+         * Connects off the engine's thread, at most once a second.
+         *
+         * @param first the message that asked for it goes first; null for none
+         */
         private synchronized boolean connect(Message first) {
             if (connecting || closed || tried != 0 && System.nanoTime() - tried < AGAIN_NANOS) {
                 return false;
@@ -201,8 +224,11 @@ final class OscTcp implements AutoCloseable {
                     socket.connect(new InetSocketAddress(to.getHostString(), to.getPort()), CONNECT_MILLIS);
                     Connection fresh = new Connection(socket);
                     fresh.start(() -> {});
-                    fresh.queue.offer(first, null);
+                    if (first != null) {
+                        fresh.queue.offer(first, null);
+                    }
                     opened(fresh);
+                    connected.accept(to);
                 } catch (IOException e) {
                     trouble = "cannot connect to " + address() + ": " + e.getMessage();
                     opened(null);

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import orchard.gear.Device;
 import orchard.gear.Seat;
 import orchard.signal.Message;
@@ -83,14 +84,28 @@ final class OscWire implements AutoCloseable {
     private final Map<String, Sender> senders = new ConcurrentHashMap<>();
     private final Map<String, Sender> strangers = Collections.synchronizedMap(new Strangers());
     private final Listener listener;
+    private final Consumer<String> reached;
     private volatile Seats seats = new Seats(Map.of(), Map.of());
 
-    /** @param port for UDP and TCP alike; 0 for any free ones */
-    OscWire(InetAddress bound, int port, Listener listener) {
+    /**
+     * @param port for UDP and TCP alike; 0 for any free ones
+     * @param reached is told of every device to which a connection was made, at first or again
+     */
+    OscWire(InetAddress bound, int port, Listener listener, Consumer<String> reached) {
+        this.reached = reached;
         this.bound = bound;
         this.listener = listener;
         udp = new OscUdp(bound, port, this::take);
-        tcp = new OscTcp(bound, port, this::take);
+        tcp = new OscTcp(bound, port, this::take, this::connected);
+    }
+
+    private void connected(InetSocketAddress address) {
+        seats.byDevice().forEach((id, place) -> {
+            String out = place.device().seat().out();
+            if (out.startsWith(TCP) && address.equals(Addresses.parse(out.substring(TCP.length())))) {
+                reached.accept(id);
+            }
+        });
     }
 
     void start() {
@@ -141,7 +156,7 @@ final class OscWire implements AutoCloseable {
         for (int port : tcpPorts) {
             if (port != tcpPort() && !moreTcp.containsKey(port)) {
                 try {
-                    OscTcp more = new OscTcp(bound, port, this::take);
+                    OscTcp more = new OscTcp(bound, port, this::take, address -> {});
                     more.start();
                     moreTcp.put(port, more);
                 } catch (RuntimeException e) {
@@ -267,6 +282,7 @@ final class OscWire implements AutoCloseable {
 
     /** Takes the load of the last second. */
     void sample(long nanos) {
+        tcp.keepConnected();
         seats.byDevice().values().forEach(place -> place.sender().traffic.sample(nanos));
     }
 

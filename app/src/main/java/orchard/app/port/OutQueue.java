@@ -8,6 +8,7 @@ import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
 import orchard.app.Daemon;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 
 /**
  * What waits to go out on a slow wire, with a thread of its own, so a slow driver holds nobody up. What does not fit is dropped
@@ -42,6 +43,7 @@ final class OutQueue implements AutoCloseable {
     private final Wire wire;
     private final Thread thread;
     private boolean open = true;
+    private boolean sending;
 
     OutQueue(String name, Traffic traffic, Wire wire) {
         this.traffic = traffic;
@@ -73,9 +75,36 @@ final class OutQueue implements AutoCloseable {
         }
     }
 
+    /** Whether something still waits, or is being sent. */
+    boolean isBusy() {
+        lock.lock();
+        try {
+            return sending || !waiting.isEmpty();
+        } finally {
+            lock.unlock();
+        }
+    }
+
+    /** Drops what waits, but for ends of notes, which have to arrive. */
+    void clear() {
+        lock.lock();
+        try {
+            waiting.removeIf(entry -> !endsNote(entry.message));
+            folds.clear();
+        } finally {
+            lock.unlock();
+        }
+    }
+
+    private static boolean endsNote(Message message) {
+        return message instanceof MidiMessage.NoteOff
+                || message instanceof MidiMessage.NoteOn on && on.velocity() == 0;
+    }
+
     private Message next() throws InterruptedException {
         lock.lock();
         try {
+            sending = false;
             while (waiting.isEmpty()) {
                 if (!open) {
                     return null;
@@ -83,6 +112,7 @@ final class OutQueue implements AutoCloseable {
                 changed.await();
             }
             Entry entry = waiting.poll();
+            sending = true;
             if (entry.fold != null) {
                 folds.remove(entry.fold);
             }

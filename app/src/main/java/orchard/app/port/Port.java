@@ -39,6 +39,15 @@ interface Port extends AutoCloseable {
      */
     void send(Message message, Object fold);
 
+    /** Whether something still waits to go out. */
+    boolean isBusy();
+
+    /** Drops what waits to go out, but for ends of notes. */
+    void clear();
+
+    /** Its wire seems dead: opens it anew where that can help, now or soon. */
+    default void reopen() {}
+
     @Override
     void close();
 

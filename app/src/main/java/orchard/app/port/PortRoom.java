@@ -21,6 +21,7 @@ import orchard.gear.Device;
 import orchard.gear.Recognition;
 import orchard.gear.Seat;
 import orchard.rig.Rig;
+import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
 import org.slf4j.Logger;
@@ -41,7 +42,14 @@ public final class PortRoom {
     public static final String UNREADABLE = OscWire.UNREADABLE;
 
     private static final Logger LOG = LoggerFactory.getLogger(PortRoom.class);
-    private static final int WATCH_MILLIS = 250;
+    private static final int WATCH_MILLIS = 100;
+    /** For so long a device that was doubted is shown so. */
+    private static final long DOUBT_NANOS = 1_000_000_000L;
+
+    /** Who did not answer for longer is deaf. */
+    private static final long DEAF_NANOS = 1_500_000_000L;
+
+    private static final String ASKING = "who are you";
     private static final long SLEEP_NANOS = 5_000_000_000L;
 
     /** Takes what the wires bring. */
@@ -53,8 +61,15 @@ public final class PortRoom {
          */
         void arrived(String device, Message message, long delayNanos);
 
-        /** A device came or went; one that is there is told again after the machine slept. */
+        /** A device came or went. */
         void presence(String device, boolean present);
+
+        /**
+         * There was a gap, however short: what is believed of a device that is there may be wrong.
+         *
+         * @param why what told of it, in words
+         */
+        void doubted(String device, String why);
 
         /** A layout has something to show. */
         void show(String layout, TouchMessage message);
@@ -62,13 +77,29 @@ public final class PortRoom {
 
     private record Seats(Map<String, Device> byId, List<Device> devices) {}
 
+    /** What is known of one device that is in the rig. */
+    private static final class Roll {
+        final Question question = new Question();
+        /** The port it was last seen at; another one means that its cable was pulled, however quick it was plugged again. */
+        Port port;
+        boolean present;
+        volatile Standing standing = new Standing(Standing.State.ABSENT, System.nanoTime());
+        long doubtedUntil;
+
+        void stands(Standing.State state, long nanos) {
+            if (standing.state() != state) {
+                standing = new Standing(state, nanos);
+            }
+        }
+    }
+
     private final List<Port.Wire> wires = new ArrayList<>();
     private final Discovery discovery;
     private final OscWire osc;
     private final BrowserWire browsers;
     private final SessionWire sessions;
     private final SeatBook book;
-    private final Set<String> present = ConcurrentHashMap.newKeySet();
+    private final Map<String, Roll> rolls = new ConcurrentHashMap<>();
     private final ScheduledExecutorService watch = Daemon.scheduler("presence");
     private volatile Seats seats = new Seats(Map.of(), List.of());
     private volatile Map<Integer, String> portTroubles = Map.of();
@@ -79,7 +110,7 @@ public final class PortRoom {
 
     PortRoom(OrchardSettings settings, RecognitionTable recognitions, Discovery discovery) {
         this.discovery = discovery;
-        osc = new OscWire(bound(settings), settings.oscPort(), this::fromOsc);
+        osc = new OscWire(bound(settings), settings.oscPort(), this::fromOsc, this::reached);
         book = new SeatBook(new SeatBook.Memory() {
             @Override
             public Map<String, Recognition> all() {
@@ -105,12 +136,13 @@ public final class PortRoom {
     /** Opens the wires. */
     public void start(Listener listener, Rig rig) {
         this.listener = listener;
-        seat(rig, () -> {});
+        seat(rig);
         wires.forEach(Port.Wire::start);
         osc.start();
         discovery.announce(Discovery.OSC_UDP, osc.udpPort());
         discovery.announce(Discovery.OSC_TCP, osc.tcpPort());
         discovery.announce(Discovery.SESSION, sessions.controlPort());
+        lookWhoIsThere();
         watch.scheduleWithFixedDelay(this::watch, WATCH_MILLIS, WATCH_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -145,18 +177,22 @@ public final class PortRoom {
     }
 
     /**
-     * Gives the devices of a rig their seats.
+     * Gives the devices of a rig their seats. Who is there is only looked at afterwards, with {@link #lookWhoIsThere}.
      *
-     * @param seated is run once they sit, before anybody hears who is there: the engine has to know the devices by then
+     * @return ids of the devices that have a seat now that they did not have before
      */
-    public synchronized void seat(Rig rig, Runnable seated) {
+    public synchronized List<String> seat(Rig rig) {
+        Seats before = seats;
         seats = new Seats(rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)), rig.devices());
         osc.seat(rig.devices());
         portTroubles = osc.listen(rig.settings().udpPorts(), rig.settings().tcpPorts());
         sessions.invite(rig.settings().sessions());
         book.seat(rig.devices(), allPorts());
-        seated.run();
-        lookWhoIsThere();
+        return rig.gear().stream()
+                .filter(device -> before.byId().get(device.id()) == null
+                        || !before.byId().get(device.id()).seat().equals(device.seat()))
+                .map(Device::id)
+                .toList();
     }
 
     /** Looks at once who came and who went. */
@@ -209,18 +245,39 @@ public final class PortRoom {
         allPorts().stream().filter(port -> key(port).equals(key)).forEach(port -> port.send(message, null));
     }
 
+    /** Drops what waits to go out to a device, but for ends of notes; called on the engine's thread before a panic. */
+    public void drop(String device) {
+        Port port = book.port(device);
+        if (port != null) {
+            port.clear();
+        }
+    }
+
     /** A message came in on a port with a name. */
     private void arrived(Port port, Message message) {
+        boolean isAnswer = Identity.of(message).isPresent() && book.canAnswer(port);
         boolean news = book.heard(port, message);
         String device = book.device(port);
-        listener.arrived(device == null ? key(port) : device, message, 0);
+        if (!isAnswer || news) {
+            comesFirst(device);
+            listener.arrived(device == null ? key(port) : device, message, 0);
+        }
         if (news) {
             watch.execute(this::lookWhoIsThere);
         }
     }
 
     private void fromOsc(String device, Message message, long delayNanos) {
+        comesFirst(device);
         listener.arrived(device, message, delayNanos);
+    }
+
+    /** Who speaks is there: that is told before what it says. */
+    private void comesFirst(String device) {
+        Roll roll = device == null ? null : rolls.get(device);
+        if (roll != null && !roll.present) {
+            lookWhoIsThere();
+        }
     }
 
     static String key(Port port) {
@@ -242,13 +299,14 @@ public final class PortRoom {
     private void look() {
         long nanos = System.nanoTime();
         long wall = System.currentTimeMillis();
-        long asleep = Math.max(nanos - watched, (wall - watchedWall) * 1_000_000L);
+        long asleep = Math.max(nanos - watched, Math.abs((wall - watchedWall) * 1_000_000L));
         watched = nanos;
         watchedWall = wall;
         if (asleep > SLEEP_NANOS) {
             awake();
         }
         lookWhoIsThere();
+        askWhoIsQuiet(nanos);
         if (++watches % (1_000 / WATCH_MILLIS) == 0) {
             allPorts().forEach(port -> port.traffic().sample(nanos));
             osc.sample(nanos);
@@ -257,19 +315,111 @@ public final class PortRoom {
 
     /** The machine slept, or its clock was set: whoever is there may have forgotten everything, and is told it all again. */
     synchronized void awake() {
-        present.forEach(id -> listener.presence(id, true));
+        rolls.forEach((id, roll) -> {
+            if (roll.present) {
+                doubt(id, roll, "the computer slept, or its clock was set");
+            }
+        });
     }
 
-    private synchronized void lookWhoIsThere() {
+    private void doubt(String device, Roll roll, String why) {
+        roll.doubtedUntil = System.nanoTime() + DOUBT_NANOS;
+        listener.doubted(device, why);
+    }
+
+    /** A device was reached again after its connection had been lost. */
+    private void reached(String device) {
+        Roll roll = rolls.get(device);
+        if (roll != null) {
+            doubt(device, roll, "its connection had been lost");
+        }
+    }
+
+    /** Looks who came and who went, and tells. */
+    public synchronized void lookWhoIsThere() {
         Seats now = seats;
         book.seat(now.devices(), allPorts());
-        present.removeIf(id -> !now.byId().containsKey(id));
+        rolls.keySet().retainAll(now.byId().keySet());
         for (Device device : now.devices()) {
+            Roll roll = rolls.computeIfAbsent(device.id(), id -> new Roll());
+            Port port = book.port(device.id());
             boolean there = there(device);
-            if (there ? present.add(device.id()) : present.remove(device.id())) {
+            if (roll.present && there && port != roll.port) {
+                listener.presence(device.id(), false); // its cable was pulled and plugged between two looks
+                listener.presence(device.id(), true);
+            } else if (there != roll.present) {
+                roll.present = there;
                 listener.presence(device.id(), there);
             }
+            roll.port = port;
+            roll.stands(state(device, roll), System.nanoTime());
         }
+    }
+
+    private Standing.State state(Device device, Roll roll) {
+        long now = System.nanoTime();
+        if (!roll.present) {
+            return Standing.State.ABSENT;
+        } else if (roll.question.missingFor(now) > DEAF_NANOS) {
+            return Standing.State.DEAF;
+        } else if (roll.question.isMissing() || now < roll.doubtedUntil) {
+            return Standing.State.DOUBTED;
+        }
+        boolean speaksWhenMoved = device.seat().wire() == Seat.Wire.OSC
+                && !isAsked(device)
+                && !device.profile().controls().isEmpty();
+        return speaksWhenMoved && now - osc.traffic(device.id()).lastIn() > SILENCE_NANOS
+                ? Standing.State.RESTING
+                : Standing.State.PRESENT;
+    }
+
+    /** Who can answer is asked while it is quiet; who missed an answer is doubted once it answers again. */
+    private synchronized void askWhoIsQuiet(long nanos) {
+        for (Device device : seats.devices()) {
+            Roll roll = rolls.get(device.id());
+            if (roll == null || !roll.present) {
+                continue;
+            }
+            Port port = roll.port;
+            boolean isOsc = device.seat().wire() == Seat.Wire.OSC;
+            if (isOsc ? !isAsked(device) : port == null || !port.hasOutput() || !port.wire().midi()) {
+                continue;
+            }
+            if (!isOsc && !book.canAnswer(port) && recognition(device).identity().isEmpty()) {
+                continue;
+            }
+            if (!isOsc && book.canAnswer(port)) {
+                roll.question.canAnswer();
+            }
+            long lastIn = isOsc
+                    ? osc.traffic(device.id()).lastIn()
+                    : port.traffic().lastIn();
+            switch (roll.question.look(nanos, lastIn, !isOsc && port.isBusy())) {
+                case ASK -> ask(device, port);
+                case MISSED -> {
+                    if (!isOsc) {
+                        port.reopen();
+                    }
+                    ask(device, port);
+                }
+                case BACK -> doubt(device.id(), roll, "it did not answer for a while");
+                case NOTHING -> {
+                    // it speaks, or has time to answer
+                }
+            }
+        }
+    }
+
+    private void ask(Device device, Port port) {
+        if (device.seat().wire() == Seat.Wire.OSC) {
+            device.profile().keepAlive().forEach(message -> osc.send(device.id(), message));
+        } else {
+            port.send(Identity.REQUEST, ASKING);
+        }
+    }
+
+    private static boolean isAsked(Device device) {
+        return !device.profile().keepAlive().isEmpty();
     }
 
     private boolean there(Device device) {
@@ -279,11 +429,15 @@ public final class PortRoom {
                 yield port != null && !port.traffic().stoppedSensing(System.nanoTime());
             }
             case OSC -> {
-                boolean asked = !device.profile().keepAlive().isEmpty();
                 boolean onlyHears = device.profile().controls().isEmpty();
                 long last = osc.traffic(device.id()).lastIn();
                 boolean lately = last != 0 && System.nanoTime() - last < SILENCE_NANOS;
-                yield lately || !asked && onlyHears && !device.seat().out().isEmpty();
+                boolean rests = last != 0 && !isAsked(device);
+                yield lately
+                        || rests
+                        || !isAsked(device)
+                                && onlyHears
+                                && !device.seat().out().isEmpty();
             }
             case TOUCH, NONE -> true;
         };
@@ -291,7 +445,16 @@ public final class PortRoom {
 
     /** Ids of the devices that are there. */
     public Set<String> present() {
-        return Set.copyOf(present);
+        return rolls.entrySet().stream()
+                .filter(entry -> entry.getValue().present)
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** How a device stands. */
+    public Standing standing(String device) {
+        Roll roll = rolls.get(device);
+        return roll == null ? new Standing(Standing.State.ABSENT, System.nanoTime()) : roll.standing;
     }
 
     /** What is missing for a device that is there but has one direction only although it needs both; empty if nothing is. */
@@ -326,8 +489,11 @@ public final class PortRoom {
         for (Seat.Wire wire : Seat.Wire.values()) {
             if (key.startsWith(key(wire))
                     && book.decide(device, wire, key.substring(key(wire).length()))) {
-                listener.presence(device.id(), false);
-                present.remove(device.id());
+                Roll roll = rolls.computeIfAbsent(device.id(), id -> new Roll());
+                if (roll.present) {
+                    roll.present = false;
+                    listener.presence(device.id(), false);
+                }
                 lookWhoIsThere();
                 return true;
             }
@@ -337,7 +503,7 @@ public final class PortRoom {
 
     /** All ports: those of the rig's devices, and those nobody sits at. */
     public List<PortStatus> ports() {
-        return new PortBoard(book, osc, present).all(seats.devices(), allPorts());
+        return new PortBoard(book, osc, present()).all(seats.devices(), allPorts());
     }
 
     /** Where an OSC stranger sends from, as {@code host:port}; "" if it was never heard. */

@@ -102,6 +102,12 @@ final class SeatBook {
         return knows != null && knows.ownLanguage >= OWN_LANGUAGE;
     }
 
+    /** Whether a port ever said who it is, and so can be asked whether it is there. */
+    boolean canAnswer(Port port) {
+        Known knows = known.get(port);
+        return knows != null && !knows.identity.isEmpty();
+    }
+
     /** Maker and model a port told, or "". */
     String identity(Port port) {
         Known knows = known.get(port);

@@ -167,6 +167,16 @@ final class SessionPort implements Port {
         }
     }
 
+    @Override
+    public boolean isBusy() {
+        return queue.isBusy();
+    }
+
+    @Override
+    public void clear() {
+        queue.clear();
+    }
+
     /** Ends it; what the other side held down comes up. */
     @Override
     public void close() {

@@ -29,7 +29,8 @@ class SettingsTable {
                                 PartJson.read(rs.getString("udp_ports"), PORTS),
                                 PartJson.read(rs.getString("tcp_ports"), PORTS),
                                 PartJson.read(rs.getString("sessions"), SESSIONS),
-                                Takeover.valueOf(rs.getString("takeover"))),
+                                Takeover.valueOf(rs.getString("takeover")),
+                                Settings.Reconcile.valueOf(rs.getString("reconcile"))),
                         rs.getLong("revision")))
                 .list();
     }
@@ -40,14 +41,15 @@ class SettingsTable {
 
     void insert(Settings settings, long revision) {
         jdbc.sql("""
-                        insert into settings (id, revision, octave, takeover, udp_ports, tcp_ports, sessions)
-                        values (?, ?, ?, ?, ?, ?, ?)
+                        insert into settings (id, revision, octave, takeover, reconcile, udp_ports, tcp_ports, sessions)
+                        values (?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         Settings.ID,
                         revision,
                         settings.octaveOfNote60(),
                         settings.takeover().name(),
+                        settings.reconcile().name(),
                         PartJson.write(settings.udpPorts(), PORTS),
                         PartJson.write(settings.tcpPorts(), PORTS),
                         PartJson.write(settings.sessions(), SESSIONS))

@@ -264,11 +264,12 @@ class ConnectPage {
             @RequestParam String udp,
             @RequestParam String tcp,
             @RequestParam int octave,
-            @RequestParam(defaultValue = "JUMP") Takeover takeover) {
+            @RequestParam(defaultValue = "JUMP") Takeover takeover,
+            @RequestParam(defaultValue = "THEIRS") Settings.Reconcile reconcile) {
         keeper.commit(Settings.ID, seen, rig -> {
             Settings before = rig.settings();
-            Settings after =
-                    new Settings(octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), takeover);
+            Settings after = new Settings(
+                    octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), takeover, reconcile);
             Part old = rig.part(Settings.ID).orElse(null);
             return old == null
                     ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
@@ -315,7 +316,8 @@ class ConnectPage {
                     before.udpPorts(),
                     before.tcpPorts(),
                     change.apply(before.sessions()),
-                    before.takeover());
+                    before.takeover(),
+                    before.reconcile());
             return rig.part(Settings.ID)
                     .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
                     .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));

@@ -1,0 +1,90 @@
+package orchard.engine;
+
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+
+/**
+ * Tells what a device says by itself from what it says because Orchard said something to it, and finds loops that go out and come back through devices. A
+ * message that comes from a device soon after something was sent there counts as an answer to it, one answer to one message; a chain
+ * of answers, each of which made a mapping send, is a loop when it has gone on long enough: {@value #ECHOES} in which every device said
+ * back the very value it was sent, or {@value #ANSWERS} of any kind without one message in between that nobody asked for. Two hands that
+ * turn two knobs at once do not do that.
+ */
+final class Causes {
+
+    /** So soon after something was sent a message may be its answer. */
+    static final long ANSWER_NANOS = 200_000_000;
+
+    /** A chain in which so many devices in a row said back what they were sent is a loop. */
+    static final int ECHOES = 16;
+
+    /** A chain of so many answers of any kind is a loop. */
+    static final int ANSWERS = 256;
+
+    /** An unconfirmed value is sent again at most so often because of what its device answers. */
+    static final int AGAIN = 3;
+
+    private static final int REMEMBERED = 4;
+    private static final double ALIKE = 1e-3;
+
+    private Causes() {}
+
+    /** What Orchard said to a device last. */
+    static final class Said {
+        private final Message[] messages = new Message[REMEMBERED];
+        private int count;
+        private long nanos = Long.MIN_VALUE / 2;
+        private long trace;
+        private int depth;
+        private int echoes;
+        private boolean open;
+
+        void said(Turn turn, Message message) {
+            boolean goesOn = open && turn.now - nanos < ANSWER_NANOS;
+            depth = Math.max(goesOn ? depth : 0, turn.depth);
+            echoes = Math.max(goesOn ? echoes : 0, turn.echoes);
+            messages[count++ % REMEMBERED] = message;
+            nanos = turn.now;
+            trace = turn.number;
+            open = true;
+        }
+
+        private boolean isAmong(Message message) {
+            for (Message one : messages) {
+                if (one != null && alike(one, message)) {
+                    return true;
+                }
+            }
+            return false;
+        }
+    }
+
+    /** A device moved a control: from now on the turn knows what set it off, if anything did. */
+    static void heard(Turn turn, State.OfDevice device, Message message) {
+        turn.from = device;
+        Said said = device.said;
+        if (said.open && turn.now - said.nanos < ANSWER_NANOS) {
+            turn.cause = said.trace;
+            turn.depth = said.depth + 1;
+            turn.echoes = said.isAmong(message) ? said.echoes + 1 : 0;
+        }
+        said.open = false;
+    }
+
+    /** Whether what the turn is about to do is one round too many. */
+    static boolean isLoop(Turn turn) {
+        return turn.echoes >= ECHOES || turn.depth >= ANSWERS;
+    }
+
+    /** Whether two messages say the same number, wherever they say it. */
+    private static boolean alike(Message one, Message other) {
+        if (one instanceof OscMessage a && other instanceof OscMessage b) {
+            double difference = Math.abs(a.number(0) - b.number(0));
+            return difference <= ALIKE * (1 + Math.abs(a.number(0))); // not for NaN
+        } else if (one instanceof MidiMessage.ControlChange a && other instanceof MidiMessage.ControlChange b) {
+            return a.value() == b.value();
+        }
+        return one.equals(other);
+    }
+}

@@ -1,0 +1,128 @@
+package orchard.engine;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import orchard.engine.Plan.GroupPlan;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.PageGroup;
+import orchard.gear.ParameterPage;
+import orchard.gear.Ref;
+
+/**
+ * The places in {@link State} of everything in the rig: once given, a place stays as long as the thing is in the rig, so that controls and parameters
+ * keep their state over edits. The compiler alone asks, and never looks into them.
+ */
+final class Cells {
+
+    /** The places of one device and of all that is on it. */
+    private static final class OfDevice {
+        final State.OfDevice device;
+        final Map<String, State.Hand> hands = new HashMap<>();
+        final Map<Ref.ToControl, State.OfControl> controls = new HashMap<>();
+        final Map<Ref.ToParameter, State.OfParameter> parameters = new HashMap<>();
+        final Map<Ref.ToLight, State.OfLight> lights = new HashMap<>();
+        final Map<String, State.OfPages> pages = new HashMap<>();
+
+        OfDevice(String id) {
+            device = new State.OfDevice(id);
+        }
+    }
+
+    private final Map<String, OfDevice> devices = new LinkedHashMap<>();
+    private final Map<String, State.OfMapping> mappings = new HashMap<>();
+
+    private OfDevice all(String device) {
+        return devices.computeIfAbsent(device, OfDevice::new);
+    }
+
+    State.OfDevice device(String device) {
+        return all(device).device;
+    }
+
+    State.OfControl control(Ref.ToControl ref) {
+        OfDevice of = all(ref.device());
+        return of.controls.computeIfAbsent(ref, r -> {
+            String place = Control.placeOf(ref.control()) + "/" + ref.dimension();
+            return new State.OfControl(ref, of.device, of.hands.computeIfAbsent(place, p -> new State.Hand()));
+        });
+    }
+
+    /** The place of a control if it has one already, or null. */
+    State.OfControl known(Ref.ToControl ref) {
+        OfDevice of = devices.get(ref.device());
+        return of == null ? null : of.controls.get(ref);
+    }
+
+    State.OfParameter parameter(Ref.ToParameter ref) {
+        OfDevice of = all(ref.device());
+        return of.parameters.computeIfAbsent(ref, r -> new State.OfParameter(ref, of.device));
+    }
+
+    State.OfLight light(Ref.ToLight ref) {
+        OfDevice of = all(ref.device());
+        return of.lights.computeIfAbsent(ref, r -> new State.OfLight(ref, of.device));
+    }
+
+    State.OfMapping mapping(String id) {
+        return mappings.computeIfAbsent(id, State.OfMapping::new);
+    }
+
+    private State.OfPages pages(String device, String group) {
+        return all(device).pages.computeIfAbsent(group, g -> new State.OfPages());
+    }
+
+    /** The pages of a group of controls, or null if there is none of that id. */
+    GroupPlan group(Device device, String id) {
+        return device.profile()
+                .setup()
+                .group(id)
+                .map(group -> new GroupPlan(pages(device.id(), id), device.id(), group))
+                .orElse(null);
+    }
+
+    /** The pages of a device's parameters as one group, its keys being the ids of the pages; null if there are none. */
+    GroupPlan parameterPages(Device device) {
+        List<ParameterPage> laid = device.profile().setup().parameterPages();
+        return laid.isEmpty()
+                ? null
+                : new GroupPlan(
+                        pages(device.id(), "/parameters"),
+                        device.id(),
+                        new PageGroup(
+                                "parameters",
+                                "Parameters",
+                                PageGroup.Paging.FREE,
+                                laid.stream().map(ParameterPage::name).toList(),
+                                laid.stream().map(ParameterPage::id).toList()));
+    }
+
+    /** Forgets what is not in the rig any more. */
+    void keep(Set<String> devicesKept, Set<String> mappingsKept) {
+        devices.keySet().retainAll(devicesKept);
+        mappings.keySet().retainAll(mappingsKept);
+    }
+
+    /** Forgets what is not on a device any more. */
+    void keep(Device device) {
+        OfDevice of = all(device.id());
+        of.controls.keySet().removeIf(ref -> device.profile().control(ref.control()).isEmpty());
+        of.parameters.keySet().removeIf(ref -> device.profile().parameter(ref.parameter()).isEmpty());
+        of.lights.keySet().removeIf(ref -> device.profile().light(ref.light()).isEmpty());
+    }
+
+    /** How many places are kept. */
+    int size() {
+        return mappings.size()
+                + devices.values().stream()
+                        .mapToInt(of -> 1
+                                + of.controls.size()
+                                + of.parameters.size()
+                                + of.lights.size()
+                                + of.pages.size())
+                        .sum();
+    }
+}

@@ -1,0 +1,232 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Stream;
+import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.DevicePlan;
+import orchard.engine.Plan.DevicePlan.Dispatch;
+import orchard.engine.Plan.Feeling;
+import orchard.engine.Plan.GroupPlan;
+import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.PagePlan;
+import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.Placed;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Feel;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.MemoryFormat;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.parameter.Group;
+import orchard.parameter.Parameter;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiKeys;
+import orchard.signal.SysExTemplate;
+
+/** Makes ready what a device's profile says; it needs nothing but that profile. */
+final class DeviceCompiler {
+
+    private final Cells cells;
+
+    DeviceCompiler(Cells cells) {
+        this.cells = cells;
+    }
+
+    DevicePlan device(Device device) {
+        cells.keep(device);
+        Profile profile = device.profile();
+        Map<Object, List<State.OfControl>> byKey = new LinkedHashMap<>();
+        List<Placed> placed = controls(device, byKey);
+        boolean midi = byKey.keySet().stream().anyMatch(Integer.class::isInstance);
+        State.OfControl[][] midiControls = new State.OfControl[midi ? MidiKeys.COUNT : 0][];
+        Map<Object, State.OfControl[]> otherControls = new LinkedHashMap<>();
+        byKey.forEach((key, controls) -> {
+            State.OfControl[] array = controls.toArray(new State.OfControl[0]);
+            if (key instanceof Integer slot) {
+                midiControls[slot] = array;
+            } else {
+                otherControls.put(key, array);
+            }
+        });
+        Map<Object, State.OfParameter> parametersByKey = new HashMap<>();
+        Map<String, ParameterPlan> parametersById = new LinkedHashMap<>();
+        for (Parameter parameter : profile.parameters()) {
+            State.OfParameter state = cells.parameter(new Ref.ToParameter(device.id(), parameter.id()));
+            parametersByKey.putIfAbsent(parameter.binding().key(), state);
+            parametersById.put(parameter.id(), new ParameterPlan(state, parameter));
+        }
+        Map<String, Group> groups = new HashMap<>();
+        profile.groups().stream()
+                .filter(group -> !group.nameAddress().isEmpty())
+                .forEach(group -> groups.put(group.nameAddress(), group));
+        GroupPlan pages = cells.parameterPages(device);
+        Map<State.OfControl, ControlPlan> plans = new HashMap<>();
+        placed.forEach(control -> plans.put(control.state(), control.plan()));
+        return new DevicePlan(
+                cells.device(device.id()),
+                device,
+                placed,
+                plans,
+                new Dispatch(midiControls, otherControls, parametersByKey, groups, sysExShapes(profile)),
+                parametersById,
+                profile.lights().stream().map(light -> light(device, light)).toList(),
+                Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
+                        .anyMatch(MidiKeys::isJoined),
+                MemoryFormat.named(profile.setup().memory()).orElse(null),
+                Stream.concat(
+                                profile.setup().pages().stream().map(group -> cells.group(device, group.id())),
+                                Stream.ofNullable(pages))
+                        .toList(),
+                pages);
+    }
+
+    private LightPlan light(Device device, Light light) {
+        boolean senses = device.profile()
+                .control(light.control())
+                .flatMap(control -> control.dimension(Dimension.TOUCH))
+                .isPresent();
+        State.OfControl touch = senses && light.lamp() instanceof Lamp.Motor
+                ? cells.control(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
+                : null;
+        String idle = light.lamp() instanceof Lamp.Text
+                ? device.profile()
+                        .control(light.control())
+                        .map(Control::label)
+                        .orElse("")
+                : "";
+        return new LightPlan(cells.light(new Ref.ToLight(device.id(), light.id())), light.lamp(), touch, idle);
+    }
+
+    private List<Placed> controls(Device device, Map<Object, List<State.OfControl>> byKey) {
+        Profile profile = device.profile();
+        Map<Object, Set<Integer>> pagesByKey = pagesByKey(profile);
+        Map<String, List<Light>> lightsByPlace = new HashMap<>();
+        profile.lights()
+                .forEach(light -> lightsByPlace
+                        .computeIfAbsent(Objects.requireNonNullElse(light.control(), ""), c -> new ArrayList<>())
+                        .add(light));
+        List<Placed> placed = new ArrayList<>();
+        for (Control control : profile.controls()) {
+            if (!profile.setup().active(control)) {
+                continue;
+            }
+            List<Light> own = lightsByPlace.getOrDefault(control.place(), List.of()).stream()
+                    .filter(light -> light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor)
+                    .toList();
+            State.OfLight[] rings = own.stream()
+                    .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
+                    .toArray(State.OfLight[]::new);
+            State.OfLight motor = own.stream()
+                    .filter(light -> light.lamp() instanceof Lamp.Motor)
+                    .findFirst()
+                    .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
+                    .orElse(null);
+            GroupPlan[] opens = profile.setup().pages().stream()
+                    .filter(group -> group.keys().contains(control.place()))
+                    .map(group -> cells.group(device, group.id()))
+                    .toArray(GroupPlan[]::new);
+            GroupPlan paged = control.page() == null
+                    ? null
+                    : cells.group(device, control.page().group());
+            for (Dimension dimension : control.dimensions()) {
+                if (dimension.output().off()) {
+                    continue;
+                }
+                State.OfControl state = cells.control(new Ref.ToControl(device.id(), control.id(), dimension.name()));
+                boolean isTouch = dimension.name().equals(Dimension.TOUCH);
+                List<Object> keys = dimension.pattern().keys();
+                boolean shared = keys.stream().anyMatch(key -> pagesByKey.get(key).size() > 1);
+                placed.add(new Placed(
+                        state,
+                        new ControlPlan(
+                                control,
+                                dimension,
+                                isTouch ? new State.OfLight[0] : rings,
+                                isTouch ? null : motor,
+                                isTouch ? motor : null,
+                                paged == null ? null : new PagePlan(paged, control.pageNumber(), shared),
+                                opens,
+                                feeling(profile, control, dimension),
+                                resting(device, control, dimension))));
+                keys.forEach(
+                        key -> byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(state));
+            }
+        }
+        return placed;
+    }
+
+    /** A pad that was let go presses no longer, whether or not its device says so. */
+    private State.OfControl[] resting(Device device, Control control, Dimension dimension) {
+        boolean isStrike = dimension.name().equals("velocity") || dimension.name().equals("gate");
+        return !isStrike || !control.kind().pressed()
+                ? new State.OfControl[0]
+                : control.dimensions().stream()
+                        .filter(other -> other.name().equals("pressure")
+                                && !other.output().off())
+                        .map(other -> cells.control(new Ref.ToControl(device.id(), control.id(), other.name())))
+                        .toArray(State.OfControl[]::new);
+    }
+
+    /** The pages on which each message is sent. */
+    private static Map<Object, Set<Integer>> pagesByKey(Profile profile) {
+        Map<Object, Set<Integer>> pages = new HashMap<>();
+        for (Control control : profile.controls()) {
+            if (profile.setup().active(control)) {
+                for (Dimension dimension : control.dimensions()) {
+                    dimension
+                            .pattern()
+                            .keys()
+                            .forEach(key -> pages.computeIfAbsent(key, k -> new HashSet<>())
+                                    .add(control.pageNumber()));
+                }
+            }
+        }
+        return pages;
+    }
+
+    /** What Orchard does to a number that a control sends; null for nothing. */
+    private static Feeling feeling(Profile profile, Control control, Dimension dimension) {
+        Feel feel = profile.setup().feel(control.kind());
+        boolean byItself = !profile.setup().memory().isEmpty(); // then curve and sensitivity are the device's
+        if (feel.isPlain()) {
+            return null;
+        } else if (dimension.relative()) {
+            return byItself ? null : new Feeling(position -> position, -1, feel.sensitivity() / 100.0);
+        } else if (!control.kind().pressed()) {
+            double jitter = feel.jitter() == 0 ? -1 : feel.jitter() / 127.0 + Position.SAME;
+            return new Feeling(feel::move, jitter, 1);
+        } else if (byItself) {
+            return null;
+        }
+        return switch (dimension.name()) {
+            case "velocity" -> new Feeling(feel::hit, -1, 1);
+            case "pressure" -> new Feeling(feel::press, -1, 1);
+            default -> null; // X, Y and the gate of a pad are where they are
+        };
+    }
+
+    private static SysExTemplate[] sysExShapes(Profile profile) {
+        List<SysExTemplate> shapes = new ArrayList<>();
+        for (Control control : profile.controls()) {
+            for (Dimension dimension : control.dimensions()) {
+                if (dimension.pattern() instanceof MessagePattern.SysExByte sysEx) {
+                    SysExTemplate template = SysExTemplate.of(sysEx.template());
+                    if (!template.isLastByte() && shapes.stream().noneMatch(template::sameShape)) {
+                        shapes.add(template);
+                    }
+                }
+            }
+        }
+        return shapes.toArray(new SysExTemplate[0]);
+    }
+}

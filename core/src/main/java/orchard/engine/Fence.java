@@ -1,0 +1,89 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.engine.Plan.MappingPlan;
+import orchard.mapping.Formula;
+
+/**
+ * The one guard around everything that a mapping runs: a move, a timer, a step with time, an answer, a payment. What goes wrong inside stays inside: the fault is
+ * told once, with the mapping's name and the values it had got to, and everything else goes on.
+ */
+final class Fence {
+
+    private final Turn turn;
+    private int action;
+    private double position = Double.NaN;
+    private double[] values;
+
+    Fence(Turn turn) {
+        this.turn = turn;
+    }
+
+    /** Runs something for a mapping; true if it went well. */
+    boolean around(MappingPlan mapping, Runnable work) {
+        action = 0;
+        position = Double.NaN;
+        values = null;
+        try {
+            work.run();
+            return true;
+        } catch (Throwable t) {
+            failed(mapping, words(t));
+            return false;
+        }
+    }
+
+    /** Runs something that belongs to no mapping. */
+    void around(String what, Runnable work) {
+        try {
+            work.run();
+        } catch (Throwable t) {
+            turn.note(new Step.Refused(what + " failed: " + words(t)));
+        }
+    }
+
+    /** What is worked on right now, for the case that it fails; the values come to be there as the work goes on. */
+    void at(int actionAt, double positionAt, double[] valuesAt) {
+        action = actionAt;
+        position = positionAt;
+        values = valuesAt;
+    }
+
+    /** A mapping cannot work as it stands. */
+    void broken(MappingPlan mapping) {
+        action = 0;
+        values = null;
+        position = Double.NaN;
+        failed(mapping, mapping.fault());
+    }
+
+    private void failed(MappingPlan mapping, String why) {
+        State.OfMapping state = mapping.state();
+        if (!turn.traced()) {
+            state.faultTold = true;
+            return;
+        }
+        List<Double> known = new ArrayList<>();
+        if (!Double.isNaN(position)) {
+            known.add(position);
+            for (double value : values == null ? new double[0] : values) {
+                known.add(value);
+            }
+        }
+        turn.note(new Step.Considered(
+                state.id,
+                action,
+                state.faultTold ? Step.Verdict.HELD_BACK : Step.Verdict.FAULTY,
+                known,
+                state.faultTold ? "was heard, but it cannot work: " + why : why));
+        state.faultTold = true;
+    }
+
+    /** What went wrong, in words for a performer. */
+    static String words(Throwable t) {
+        return t instanceof Formula.Unusable && t.getMessage() != null
+                ? "It failed: " + t.getMessage()
+                : "It failed: something in it cannot be worked out";
+    }
+}

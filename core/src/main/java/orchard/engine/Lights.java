@@ -1,0 +1,180 @@
+package orchard.engine;
+
+import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.LightPlan;
+import orchard.gear.Lamp;
+import orchard.mapping.Show;
+import orchard.signal.Message;
+
+/**
+ * What lights show. A light is a function: the first of its rules that is in force, worked out from where parameters stand and which pages are open when it is
+ * told, never from what was written last. Beside it stands what the device is believed to show; a light is told something when the two differ.
+ */
+final class Lights {
+
+    /** A ring or motor is put right so long after the hand that moved it stopped. */
+    static final long HAND_NANOS = 30_000_000;
+
+    /** A light that a hand did not touch is put right so many times; one that still stands elsewhere cannot get there. */
+    private static final int CORRECTIONS = 3;
+
+    /** A motor that stands so near to where it was sent has arrived. */
+    private static final double ARRIVED = 0.01;
+
+    private final State state;
+    private final Turn turn;
+    private long due = Long.MAX_VALUE;
+    private long lastNanos = Long.MIN_VALUE / 2;
+
+    Lights(State state, Turn turn) {
+        this.state = state;
+        this.turn = turn;
+    }
+
+    /** When lights that wait have to be told, or {@link Long#MAX_VALUE}. */
+    long due() {
+        return due;
+    }
+
+    /** Whatever waits is told with the next turn's end. */
+    void hurry() {
+        lastNanos = Long.MIN_VALUE / 2;
+    }
+
+    /** A parameter stands elsewhere now, or says it in other words. */
+    void changed(State.OfParameter parameter) {
+        for (State.OfLight light : parameter.lights) {
+            changed(light);
+        }
+    }
+
+    /** Another page is open. */
+    void turned(State.OfPages pages) {
+        for (State.OfLight light : pages.lights) {
+            light.corrections = 0;
+            changed(light);
+        }
+    }
+
+    /** Something that a light depends on changed. */
+    void changed(State.OfLight light) {
+        if (!light.dirty) {
+            light.dirty = true;
+            state.dirtyLights.add(light);
+        }
+    }
+
+    /** Nobody knows what a light shows. */
+    void doubt(State.OfLight light) {
+        light.shown = null;
+        light.corrections = 0;
+        changed(light);
+    }
+
+    /** A hand moved what a ring or motor stands on: it stands there now, and is put right when the hand has stopped. */
+    void handMoved(State.OfLight light, double position) {
+        light.corrections = 0;
+        stands(light, position);
+    }
+
+    /** A motor told where it stands; on its way it is left alone, and where it arrived it is believed. */
+    void motorMoved(State.OfLight light, double position) {
+        AnswerPlan rule = rule(light);
+        if (rule != null && Math.abs(place(rule) - position) <= ARRIVED) {
+            return;
+        }
+        stands(light, position);
+    }
+
+    private void stands(State.OfLight light, double position) {
+        light.shown = light.plan.lamp().message(position, "");
+        light.handUntil = turn.now + HAND_NANOS;
+        changed(light);
+    }
+
+    /** Tells the lights what is new, unless they were told something less than {@link Engine#ANSWER_NANOS} ago. */
+    void flush() {
+        int count = state.dirtyLights.size();
+        if (count == 0) {
+            due = Long.MAX_VALUE;
+            return;
+        }
+        if (turn.now - lastNanos < Engine.ANSWER_NANOS) {
+            due = lastNanos + Engine.ANSWER_NANOS;
+            return;
+        }
+        lastNanos = turn.now;
+        due = Long.MAX_VALUE;
+        for (int i = 0; i < count; i++) {
+            State.OfLight light = state.dirtyLights.poll();
+            if (light.handUntil > turn.now) {
+                state.dirtyLights.add(light);
+                due = Math.min(due, Math.max(light.handUntil, turn.now + Engine.ANSWER_NANOS));
+                continue;
+            }
+            light.dirty = false;
+            try {
+                tell(light);
+            } catch (Throwable t) {
+                turn.note(new Step.Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
+            }
+        }
+    }
+
+    private void tell(State.OfLight light) {
+        LightPlan plan = light.plan;
+        boolean underFinger = plan.touch() != null && plan.touch().isHeld();
+        if (underFinger || !light.device.present) {
+            return; // told when the finger leaves, or the device comes
+        }
+        AnswerPlan rule = rule(light);
+        String text = rule == null ? plan.idle() : words(rule);
+        Message message = rule == null ? dark(light) : plan.lamp().message(place(rule), text);
+        if (message == null || message.equals(light.shown)) {
+            return;
+        }
+        boolean again = light.shown != null && plan.isMotor() && message.equals(light.told);
+        if (again && ++light.corrections > CORRECTIONS) {
+            return;
+        }
+        light.shown = message;
+        light.told = message;
+        light.shownNanos = turn.now;
+        light.used = true;
+        turn.show(light, message);
+        if (turn.traced()) {
+            turn.note(new Step.LightShown(light.ref, text, message));
+        }
+    }
+
+    /** The first rule in force, or null. */
+    private static AnswerPlan rule(State.OfLight light) {
+        for (AnswerPlan rule : light.rules) {
+            if (rule.isInForce()) {
+                return rule;
+            }
+        }
+        return null;
+    }
+
+    private static double place(AnswerPlan rule) {
+        double position = rule.parameter().position;
+        return rule.rule() == Show.Rule.ON_OFF
+                ? rule.lit().test(position) ? 1 : 0
+                : Position.cut(rule.shape().backward(position));
+    }
+
+    /** The value, with the parameter's short name before it where there is one. */
+    private static String words(AnswerPlan rule) {
+        String value = Parameters.text(rule.parameter());
+        return rule.label().isEmpty() ? value : rule.label() + " " + value;
+    }
+
+    /** What a lamp or display says that answers nothing: dark, or what it is called; rings and motors stay where they are. */
+    private static Message dark(State.OfLight light) {
+        Lamp lamp = light.plan.lamp();
+        boolean canBeDark = lamp instanceof Lamp.Led || lamp instanceof Lamp.Text;
+        boolean hasSomethingToSay = light.used || !light.plan.idle().isEmpty();
+        return canBeDark && hasSomethingToSay ? lamp.message(0, light.plan.idle()) : null;
+    }
+}

@@ -1,0 +1,65 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.engine.Plan.MappingPlan;
+
+/**
+ * One press: which control, the mapping that took it as it read then, and what it owes. It begins when the control is pressed and is over once the
+ * control was let go, every debt is paid and nothing of it waits any more. Only {@link Ledger} opens, pays and closes presses.
+ */
+final class Press {
+
+    /** How far a press has come. */
+    enum Stage {
+        /** The control is down. */
+        HELD,
+        /** The control is down, but everything was paid already: whatever it still says is passed over, until it comes up. */
+        SPENT,
+        /** The control is up; what was to come after a wait may still come. */
+        ENDED
+    }
+
+    /** What was pressed; null for a note that was typed by hand. */
+    final State.OfControl control;
+
+    /** The mapping as it read when it took the press; null for a note that was typed by hand. */
+    final MappingPlan plan;
+
+    /** Number of the trace in which it began. */
+    final long cause;
+
+    /** In the order in which they came to be owed. */
+    final List<Debt> debts = new ArrayList<>(2);
+
+    Stage stage = Stage.HELD;
+
+    /** Whether what is done on a press was done, and what is done on its release is to come. */
+    boolean acted;
+
+    /** How many timers wait for it. */
+    int waiting;
+
+    /** What stages before the press remember. */
+    final double[] stages;
+
+    Press(State.OfControl control, MappingPlan plan, long cause, double[] stages) {
+        this.control = control;
+        this.plan = plan;
+        this.cause = cause;
+        this.stages = stages;
+    }
+
+    /** A hand that types messages holds the note it sent until it types its end. */
+    static Press typed(long cause) {
+        return new Press(null, null, cause, new double[0]);
+    }
+
+    boolean isHeld() {
+        return stage == Stage.HELD;
+    }
+
+    boolean isOver() {
+        return (stage == Stage.ENDED || control == null) && debts.isEmpty() && waiting == 0;
+    }
+}
