@@ -111,8 +111,7 @@ final class Actions implements Debt.Payer {
             nudge(plan.parameter(), nudge.by(), nudge.around());
         } else if (action instanceof Do.Toggle toggle) {
             Parameter parameter = plan.parameter().plan.parameter();
-            boolean isOn =
-                    Position.nearer(parameter, Parameters.known(plan.parameter()), toggle.on(), toggle.off());
+            boolean isOn = Position.nearer(parameter, Parameters.known(plan.parameter()), toggle.on(), toggle.off());
             set(plan.parameter(), parameter.position(isOn ? toggle.off() : toggle.on()));
         } else if (action instanceof Do.Reset) {
             Parameter parameter = plan.parameter().plan.parameter();
@@ -153,10 +152,7 @@ final class Actions implements Debt.Payer {
         if (!isHeld) {
             state.ledger.waits(press);
             state.timers.at(
-                    turn.now + SHORT_NANOS,
-                    Timers.Kind.DEBT,
-                    press,
-                    () -> state.ledger.pay(press, debt, this::payOne));
+                    turn.now + SHORT_NANOS, Timers.Kind.DEBT, press, () -> state.ledger.pay(press, debt, this::payOne));
         }
     }
 
@@ -181,7 +177,8 @@ final class Actions implements Debt.Payer {
         int place = holders.indexOf(held);
         holders.remove(held);
         if (place < holders.size()) {
-            holders.get(place).before = held.before; // another holds it still, and goes back to where this one would have
+            holders.get(place).before =
+                    held.before; // another holds it still, and goes back to where this one would have
             return;
         }
         double position = held.parameter.plan.parameter().position(held.before);
@@ -198,8 +195,7 @@ final class Actions implements Debt.Payer {
         if (Double.isNaN(position) || !isThere(parameter)) {
             return;
         }
-        Debt.Return debt =
-                new Debt.Return(parameter, parameter.plan.parameter().real(Parameters.known(parameter)));
+        Debt.Return debt = new Debt.Return(parameter, parameter.plan.parameter().real(Parameters.known(parameter)));
         parameter.holders.add(debt);
         owe(press, debt);
         set(parameter, position);
@@ -298,8 +294,7 @@ final class Actions implements Debt.Payer {
         int index = press.plan.mapping().when().triggers().indexOf(press.control.ref);
         Parameter parameter = plan.parameter().plan.parameter();
         double wanted = parameter.position(choose.choices(parameter).get(Math.max(0, index)));
-        boolean again =
-                memory[0] == index && Math.abs(Parameters.known(plan.parameter()) - wanted) < Position.SAME;
+        boolean again = memory[0] == index && Math.abs(Parameters.known(plan.parameter()) - wanted) < Position.SAME;
         if (again && choose.stop() != null) {
             memory[0] = Double.NaN;
             set(plan.parameter(), parameter.position(choose.stop()));
@@ -321,7 +316,8 @@ final class Actions implements Debt.Payer {
             device.played.set(on.channel());
             owe(press, note);
         } else if (message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn) {
-            int number = message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
+            int number =
+                    message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
             Debt.Note note = new Debt.Note(device, ((MidiMessage) message).channel(), number);
             // whoever owes it is told that it is paid by this
             state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});

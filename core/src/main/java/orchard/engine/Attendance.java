@@ -31,8 +31,7 @@ final class Attendance {
     private final Lights lights;
     private final Actions actions;
 
-    Attendance(
-            State state, Turn turn, Controls controls, Parameters parameters, Lights lights, Actions actions) {
+    Attendance(State state, Turn turn, Controls controls, Parameters parameters, Lights lights, Actions actions) {
         this.state = state;
         this.turn = turn;
         this.controls = controls;
@@ -123,8 +122,8 @@ final class Attendance {
         State.OfDevice of = device.state();
         for (int channel = of.played.nextSetBit(0); channel >= 0; channel = of.played.nextSetBit(channel + 1)) {
             int one = channel;
-            Predicate<Debt> sounds = debt ->
-                    debt instanceof Debt.Note note && note.device() == of && note.channel() == one;
+            Predicate<Debt> sounds =
+                    debt -> debt instanceof Debt.Note note && note.device() == of && note.channel() == one;
             if (!state.ledger.owes(sounds)) {
                 say(device, "silence", List.of(new MidiMessage.ControlChange(channel, 123, 0)));
                 of.played.clear(channel);

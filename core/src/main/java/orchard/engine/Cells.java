@@ -109,8 +109,12 @@ final class Cells {
     /** Forgets what is not on a device any more. */
     void keep(Device device) {
         OfDevice of = all(device.id());
-        of.controls.keySet().removeIf(ref -> device.profile().control(ref.control()).isEmpty());
-        of.parameters.keySet().removeIf(ref -> device.profile().parameter(ref.parameter()).isEmpty());
+        of.controls
+                .keySet()
+                .removeIf(ref -> device.profile().control(ref.control()).isEmpty());
+        of.parameters
+                .keySet()
+                .removeIf(ref -> device.profile().parameter(ref.parameter()).isEmpty());
         of.lights.keySet().removeIf(ref -> device.profile().light(ref.light()).isEmpty());
     }
 
@@ -118,11 +122,8 @@ final class Cells {
     int size() {
         return mappings.size()
                 + devices.values().stream()
-                        .mapToInt(of -> 1
-                                + of.controls.size()
-                                + of.parameters.size()
-                                + of.lights.size()
-                                + of.pages.size())
+                        .mapToInt(of ->
+                                1 + of.controls.size() + of.parameters.size() + of.lights.size() + of.pages.size())
                         .sum();
     }
 }

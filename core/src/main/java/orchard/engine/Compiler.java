@@ -139,7 +139,8 @@ public final class Compiler {
             }
             made++;
             Set<String> uses = MappingCompiler.uses(mapping);
-            List<Device> gear = uses.stream().map(id -> rig.device(id).orElse(null)).collect(Collectors.toList());
+            List<Device> gear =
+                    uses.stream().map(id -> rig.device(id).orElse(null)).collect(Collectors.toList());
             MappingPlan plan = mappingCompiler.mapping(rig, mapping, presets, before == null ? null : before.plan());
             all.put(mapping.id(), new Made(mapping, takeover, uses, gear, plan));
         }
@@ -219,8 +220,7 @@ public final class Compiler {
         if (trigger.dimension().equals(Dimension.TOUCH)) {
             return;
         }
-        State.OfControl touch =
-                cells.known(new Ref.ToControl(trigger.device(), trigger.control(), Dimension.TOUCH));
+        State.OfControl touch = cells.known(new Ref.ToControl(trigger.device(), trigger.control(), Dimension.TOUCH));
         if (touch == null) {
             return;
         }

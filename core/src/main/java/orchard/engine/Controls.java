@@ -124,6 +124,7 @@ final class Controls {
             for (MappingPlan mapping : control.listeners) {
                 mappings.letGoUnpressed(mapping, control, position);
             }
+            rest(control);
             return;
         }
         for (Press press : List.copyOf(control.presses)) {
@@ -134,9 +135,14 @@ final class Controls {
         }
         if (position == 0) {
             control.down = false;
-            for (State.OfControl resting : control.plan.resting()) {
-                letGo(resting);
-            }
+            rest(control);
+        }
+    }
+
+    /** What was let go is not pressed any longer in any other way. */
+    private void rest(State.OfControl control) {
+        for (State.OfControl resting : control.plan.resting()) {
+            letGo(resting);
         }
     }
 

@@ -24,7 +24,7 @@ sealed interface Debt {
 
         /** Whether it is the same key of the same device. */
         boolean isSame(Note other) {
-            return device == other.device && channel == other.channel && number == other.number;
+            return device.id.equals(other.device.id) && channel == other.channel && number == other.number;
         }
     }
 

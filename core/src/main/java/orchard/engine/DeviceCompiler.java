@@ -99,10 +99,7 @@ final class DeviceCompiler {
                 ? cells.control(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
                 : null;
         String idle = light.lamp() instanceof Lamp.Text
-                ? device.profile()
-                        .control(light.control())
-                        .map(Control::label)
-                        .orElse("")
+                ? device.profile().control(light.control()).map(Control::label).orElse("")
                 : "";
         return new LightPlan(cells.light(new Ref.ToLight(device.id(), light.id())), light.lamp(), touch, idle);
     }
@@ -145,7 +142,8 @@ final class DeviceCompiler {
                 State.OfControl state = cells.control(new Ref.ToControl(device.id(), control.id(), dimension.name()));
                 boolean isTouch = dimension.name().equals(Dimension.TOUCH);
                 List<Object> keys = dimension.pattern().keys();
-                boolean shared = keys.stream().anyMatch(key -> pagesByKey.get(key).size() > 1);
+                boolean shared =
+                        keys.stream().anyMatch(key -> pagesByKey.get(key).size() > 1);
                 placed.add(new Placed(
                         state,
                         new ControlPlan(
@@ -158,8 +156,8 @@ final class DeviceCompiler {
                                 opens,
                                 feeling(profile, control, dimension),
                                 resting(device, control, dimension))));
-                keys.forEach(
-                        key -> byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(state));
+                keys.forEach(key ->
+                        byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(state));
             }
         }
         return placed;
@@ -167,7 +165,8 @@ final class DeviceCompiler {
 
     /** A pad that was let go presses no longer, whether or not its device says so. */
     private State.OfControl[] resting(Device device, Control control, Dimension dimension) {
-        boolean isStrike = dimension.name().equals("velocity") || dimension.name().equals("gate");
+        boolean isStrike =
+                dimension.name().equals("velocity") || dimension.name().equals("gate");
         return !isStrike || !control.kind().pressed()
                 ? new State.OfControl[0]
                 : control.dimensions().stream()

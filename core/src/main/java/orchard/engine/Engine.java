@@ -13,6 +13,7 @@ import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.mapping.Mapping;
 import orchard.parameter.Group;
 import orchard.rig.Settings;
 import orchard.signal.Identity;
@@ -81,9 +82,18 @@ public final class Engine {
         return plan;
     }
 
-    /** How many presses are not over; for tests. */
-    int presses() {
-        return state.ledger.size();
+    /** The mappings whose presses are not over, in the order in which these began. */
+    List<Mapping> held() {
+        return state.ledger.which(press -> press.plan != null).stream()
+                .map(press -> press.plan.mapping())
+                .toList();
+    }
+
+    /** Where a parameter stands as far as Orchard knows, 0..1; NaN if it does not. */
+    double position(Ref.ToParameter ref) {
+        DevicePlan device = plan.device(ref.device());
+        ParameterPlan parameter = device == null ? null : device.parametersById().get(ref.parameter());
+        return parameter == null ? Double.NaN : parameter.state().position;
     }
 
     private void insidersAreThere() {
@@ -147,8 +157,13 @@ public final class Engine {
             } else if (due == keepAliveDue) {
                 // after a long sleep once is enough
                 keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
-                passed(0, () -> plan.devices().forEach(device -> attendance.say(
-                        device, "keep-alive", device.device().profile().keepAlive())));
+                passed(
+                        0,
+                        () -> plan.devices()
+                                .forEach(device -> attendance.say(
+                                        device,
+                                        "keep-alive",
+                                        device.device().profile().keepAlive())));
             } else if (state.timers.due() <= due) {
                 Timers.Timer timer = state.timers.next();
                 passed(timer.press().cause, () -> run(timer));
@@ -209,11 +224,12 @@ public final class Engine {
         } else if (event instanceof Event.Doubted doubted) {
             device(doubted.device()).ifPresent(device -> attendance.doubt(device, doubted.why()));
         } else if (event instanceof Event.Dropped dropped) {
-            device(dropped.device()).ifPresent(device -> device.everyControl(control -> {
-                if (control.ref.control().equals(dropped.control())) {
-                    controls.letGo(control);
-                }
-            }));
+            device(dropped.device())
+                    .ifPresent(device -> device.everyControl(control -> {
+                        if (control.ref.control().equals(dropped.control())) {
+                            controls.letGo(control);
+                        }
+                    }));
         } else if (event instanceof Event.Freed freed) {
             free(freed.mapping());
         } else if (event instanceof Event.Panic panic) {
@@ -241,9 +257,12 @@ public final class Engine {
     /** Notes that are typed are held by the hand that types, until it types their end. */
     private void typed(Event.Typed typed) {
         DevicePlan device = plan.device(typed.device());
-        boolean isNote = typed.message() instanceof MidiMessage.NoteOn || typed.message() instanceof MidiMessage.NoteOff;
-        if (device != null && isNote) {
-            actions.say(Press.typed(turn.number), device.state(), typed.message());
+        boolean isNote =
+                typed.message() instanceof MidiMessage.NoteOn || typed.message() instanceof MidiMessage.NoteOff;
+        if (isNote) {
+            // a port nobody sits at can be typed to as well
+            State.OfDevice to = device == null ? new State.OfDevice(typed.device()) : device.state();
+            actions.say(Press.typed(turn.number), to, typed.message());
         } else {
             turn.send(typed.device(), typed.message());
             turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
@@ -410,7 +429,8 @@ public final class Engine {
         }
         for (Plan.Placed placed : device.placed()) {
             ControlPlan then = next.controlPlan(placed.state());
-            boolean saysTheSame = then != null && then.dimension().equals(placed.plan().dimension());
+            boolean saysTheSame =
+                    then != null && then.dimension().equals(placed.plan().dimension());
             if (!saysTheSame) {
                 controls.letGo(placed.state());
             }
@@ -478,15 +498,16 @@ public final class Engine {
     private static boolean concerns(Press press, String device) {
         return press.control != null && press.control.device.id.equals(device)
                 || press.debts.stream()
-                        .anyMatch(debt -> debt instanceof Debt.Note note && note.device().id.equals(device)
+                        .anyMatch(debt -> debt instanceof Debt.Note note
+                                        && note.device().id.equals(device)
                                 || debt instanceof Debt.Return held && held.parameter.device.id.equals(device));
     }
 
     private void sayPanic(DevicePlan device) {
         Profile profile = device.device().profile();
         attendance.say(device, "panic", profile.panic());
-        boolean sounds = device.device().seat().wire().midi()
-                && !profile.parameters().isEmpty();
+        boolean sounds =
+                device.device().seat().wire().midi() && !profile.parameters().isEmpty();
         for (int channel = 1; sounds && channel <= 16; channel++) {
             attendance.say(
                     device,
@@ -495,8 +516,7 @@ public final class Engine {
                             new MidiMessage.ControlChange(channel, 120, 0),
                             new MidiMessage.ControlChange(channel, 123, 0)));
         }
-        boolean isDeaf = device.device().seat().wire().midi()
-                && profile.setup().needsNoteOffs();
+        boolean isDeaf = device.device().seat().wire().midi() && profile.setup().needsNoteOffs();
         for (int channel = 1; isDeaf && channel <= 16; channel++) {
             for (int note = 0; device.state().played.get(channel) && note < 128; note++) {
                 attendance.say(device, "panic", List.of(new MidiMessage.NoteOff(channel, note, 64)));

@@ -92,7 +92,9 @@ public final class EngineThread implements AutoCloseable {
         lock.lock();
         try {
             int waiting = lane.size();
-            Object fold = waiting < FOLDS_FROM || delayNanos > 0 ? null : engine.plan().fold(device, message);
+            Object fold = waiting < FOLDS_FROM || delayNanos > 0
+                    ? null
+                    : engine.plan().fold(device, message);
             Waiting same = fold == null ? null : folds.get(fold);
             if (same != null) {
                 same.message = message;

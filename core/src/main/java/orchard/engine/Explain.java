@@ -61,8 +61,10 @@ public final class Explain {
         if (trace.event() instanceof Event.Recalled) {
             lines.add(line(Tone.IN, "A preset was asked for on a page."));
         } else if (trace.event() instanceof Event.Overtaken overtaken) {
-            lines.add(line(Tone.IN, overtaken.message().words() + " came from " + device(overtaken.device(), names)
-                    + ", but before it could be dealt with everything was stopped, or its cable was pulled."));
+            lines.add(line(
+                    Tone.IN,
+                    overtaken.message().words() + " came from " + device(overtaken.device(), names)
+                            + ", but before it could be dealt with everything was stopped, or its cable was pulled."));
         }
         if (trace.cause() > 0) {
             lines.add(line(Tone.IN, "It goes on from signal " + trace.cause() + "."));

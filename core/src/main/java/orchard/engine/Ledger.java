@@ -18,7 +18,11 @@ final class Ledger {
 
     /** A control was pressed that tells when it is let go. */
     Press open(State.OfControl control, MappingPlan plan, long cause) {
-        Press press = new Press(control, plan, cause, plan.pressed() == null ? new double[0] : plan.pressed().fresh());
+        Press press = new Press(
+                control,
+                plan,
+                cause,
+                plan.pressed() == null ? new double[0] : plan.pressed().fresh());
         presses.add(press);
         control.presses.add(press);
         return press;
@@ -26,7 +30,11 @@ final class Ledger {
 
     /** A control was pressed, or a knob stepped, that never tells when it is let go: it is over as soon as it began. */
     Press passing(State.OfControl control, MappingPlan plan, long cause) {
-        Press press = new Press(control, plan, cause, plan.pressed() == null ? new double[0] : plan.pressed().fresh());
+        Press press = new Press(
+                control,
+                plan,
+                cause,
+                plan.pressed() == null ? new double[0] : plan.pressed().fresh());
         press.stage = Press.Stage.ENDED;
         return press;
     }

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -20,6 +21,7 @@ import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Fault;
+import orchard.mapping.Formula;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
@@ -96,25 +98,37 @@ final class MappingCompiler {
      * @param before its plan until now, whose memory it keeps where it still means the same; or null
      */
     MappingPlan mapping(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
-        State.OfMapping state = cells.mapping(mapping.id());
-        String fault = Fault.of(mapping, rig).orElse(null);
-        if (fault != null) {
-            return new MappingPlan(
-                    state,
-                    mapping,
-                    fault,
-                    new Target[0],
-                    new ActionPlan[0],
-                    new ActionPlan[0],
-                    null,
-                    new State.OfAction(0),
-                    null,
-                    null,
-                    false,
-                    null,
-                    mapping.when().triggers(),
-                    List.of());
+        Optional<String> fault = Fault.of(mapping, rig);
+        if (fault.isPresent()) {
+            return broken(mapping, fault.get());
         }
+        try {
+            return sound(rig, mapping, presets, before);
+        } catch (IllegalArgumentException | Formula.Unusable e) {
+            return broken(mapping, "It cannot work: " + e.getMessage() + ".");
+        }
+    }
+
+    private MappingPlan broken(Mapping mapping, String fault) {
+        return new MappingPlan(
+                cells.mapping(mapping.id()),
+                mapping,
+                fault,
+                new Target[0],
+                new ActionPlan[0],
+                new ActionPlan[0],
+                null,
+                new State.OfAction(0),
+                null,
+                null,
+                false,
+                null,
+                mapping.when().triggers(),
+                List.of());
+    }
+
+    private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
+        State.OfMapping state = cells.mapping(mapping.id());
         ActionPlan[] press =
                 actions(rig, mapping.then().actions(), presets, before == null ? new ActionPlan[0] : before.press());
         ActionPlan[] release =
@@ -239,9 +253,8 @@ final class MappingCompiler {
             }
             int place = plans.size();
             boolean same = place < before.length && before[place].action().equals(action);
-            State.OfAction state = same
-                    ? before[place].state()
-                    : new State.OfAction(action instanceof Do.Tap ? Do.Tap.PRESSES : 1);
+            State.OfAction state =
+                    same ? before[place].state() : new State.OfAction(action instanceof Do.Tap ? Do.Tap.PRESSES : 1);
             plans.add(new ActionPlan(
                     state,
                     action,

@@ -88,7 +88,7 @@ final class Mappings {
 
     /** What is not pressed and let go counts as pressed in the upper half of its way, after its shape. */
     private void half(MappingPlan mapping, State.OfControl control, double position) {
-        if (control.plan.control().kind().pressed()) {
+        if (control.plan.isPressed()) {
             // it never tells its release
             press(state.ledger.passing(control, mapping, turn.number), position, true);
             return;
@@ -181,10 +181,9 @@ final class Mappings {
             }
             return;
         }
-        boolean isKey = press.control.plan.control().kind().pressed();
+        boolean isKey = press.control.plan.isPressed();
         ShapeFunction shape = isKey ? mapping.pressed() : null; // of others it was asked already
-        boolean down =
-                shape == null || shape.forward(position, press.stages, 0, turn.now, null) >= 0.5;
+        boolean down = shape == null || shape.forward(position, press.stages, 0, turn.now, null) >= 0.5;
         if (down && !press.acted) {
             press.acted = true;
             actions.press(press, position);
@@ -382,8 +381,7 @@ final class Mappings {
                         .orElse("");
     }
 
-    private void run(
-            MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
+    private void run(MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
         if (state.ledger.isResetting() && !actions.isResetter(mapping)) {
             reset(mapping, target, position);
             return;
@@ -514,13 +512,15 @@ final class Mappings {
         for (State.Ripening one : List.copyOf(state.ripening)) {
             state.ripening.remove(one);
             long cause = one.press() == null ? 0 : one.press().cause;
-            turns.around(cause, () -> fence.around(one.plan(), () -> {
-                if (one.press() == null) {
-                    half(one.plan(), one.control(), Double.NaN);
-                } else if (one.press().isHeld()) {
-                    press(one.press(), Double.NaN, false);
-                }
-            }));
+            turns.around(
+                    cause,
+                    () -> fence.around(one.plan(), () -> {
+                        if (one.press() == null) {
+                            half(one.plan(), one.control(), Double.NaN);
+                        } else if (one.press().isHeld()) {
+                            press(one.press(), Double.NaN, false);
+                        }
+                    }));
         }
         if (!state.moving.isEmpty() || !state.ripening.isEmpty()) {
             tickDue = turn.now + TICK_NANOS;

@@ -128,7 +128,7 @@ public final class Plan {
         State.OfControl[] controls = plan.controls(message);
         for (State.OfControl control : controls) {
             ControlPlan of = plan.controlPlan(control);
-            if (of == null || of.control().kind().pressed() || of.dimension().relative()) {
+            if (of == null || of.isPressed() || of.dimension().relative()) {
                 return null;
             }
         }
@@ -146,7 +146,7 @@ public final class Plan {
         State.OfControl[] controls = plan == null ? NO_CONTROLS : plan.controls(message);
         for (State.OfControl control : controls) {
             ControlPlan of = plan.controlPlan(control);
-            if (of != null && of.control().kind().pressed()) {
+            if (of != null && of.isPressed()) {
                 return true;
             }
         }
@@ -357,7 +357,9 @@ public final class Plan {
         }
 
         Group named(Message message) {
-            return message instanceof OscMessage osc ? dispatch.groupsByNameAddress().get(osc.address()) : null;
+            return message instanceof OscMessage osc
+                    ? dispatch.groupsByNameAddress().get(osc.address())
+                    : null;
         }
 
         @Override
@@ -393,14 +395,22 @@ public final class Plan {
             Feeling feeling,
             State.OfControl[] resting) {
 
+        /** Dimensions that tell where on a surface something is. */
+        private static final Set<String> PLACES = Set.of("x", "y", "z");
+
         /** Whether only the open page tells who is meant. */
         boolean needsPage() {
             return page != null && page.shared();
         }
 
+        /** Whether it is pressed and let go, rather than moved; where on a pad a finger is, is moved. */
+        boolean isPressed() {
+            return control.kind().pressed() && !PLACES.contains(dimension.name());
+        }
+
         /** Whether it is pressed and let go, and tells both. */
         boolean isKey() {
-            return control.kind().pressed() && dimension.tellsRelease();
+            return isPressed() && dimension.tellsRelease();
         }
     }
 

@@ -19,10 +19,10 @@ final class Takeovers {
     static void sees(Target target, State.OfControl control) {
         State.OfTarget memory = target.state();
         ControlPlan plan = control.plan;
-        long epoch = control.device.comings + (plan.page() == null ? 0L : plan.page().group().state().turns);
-        boolean sawAll = memory.hand == control.hand
-                && memory.handMoves + 1 == control.hand.moves
-                && memory.epoch == epoch;
+        long epoch = control.device.comings
+                + (plan.page() == null ? 0L : plan.page().group().state().turns);
+        boolean sawAll =
+                memory.hand == control.hand && memory.handMoves + 1 == control.hand.moves && memory.epoch == epoch;
         if (!sawAll) {
             strayed(target);
         }

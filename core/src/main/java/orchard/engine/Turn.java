@@ -17,6 +17,7 @@ final class Turn {
     long now;
     /** Number of this turn's trace, from 1. */
     long number;
+
     private long ended;
     /** Number of the trace that set this one off; 0 for none. */
     long cause;

@@ -34,7 +34,8 @@ public record Settings(
     public static final String ID = "settings";
 
     /** What holds as long as nobody says otherwise. */
-    public static final Settings STANDARD = new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP, Reconcile.THEIRS);
+    public static final Settings STANDARD =
+            new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP, Reconcile.THEIRS);
 
     public Settings {
         udpPorts = udpPorts.stream().distinct().sorted().toList();

@@ -97,8 +97,7 @@ final class OutQueue implements AutoCloseable {
     }
 
     private static boolean endsNote(Message message) {
-        return message instanceof MidiMessage.NoteOff
-                || message instanceof MidiMessage.NoteOn on && on.velocity() == 0;
+        return message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn on && on.velocity() == 0;
     }
 
     private Message next() throws InterruptedException {

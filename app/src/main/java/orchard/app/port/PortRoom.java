@@ -82,6 +82,7 @@ public final class PortRoom {
         final Question question = new Question();
         /** The port it was last seen at; another one means that its cable was pulled, however quick it was plugged again. */
         Port port;
+
         boolean present;
         volatile Standing standing = new Standing(Standing.State.ABSENT, System.nanoTime());
         long doubtedUntil;
@@ -382,18 +383,21 @@ public final class PortRoom {
             }
             Port port = roll.port;
             boolean isOsc = device.seat().wire() == Seat.Wire.OSC;
-            if (isOsc ? !isAsked(device) : port == null || !port.hasOutput() || !port.wire().midi()) {
+            if (isOsc
+                    ? !isAsked(device)
+                    : port == null || !port.hasOutput() || !port.wire().midi()) {
                 continue;
             }
-            if (!isOsc && !book.canAnswer(port) && recognition(device).identity().isEmpty()) {
+            if (!isOsc
+                    && !book.canAnswer(port)
+                    && recognition(device).identity().isEmpty()) {
                 continue;
             }
             if (!isOsc && book.canAnswer(port)) {
                 roll.question.canAnswer();
             }
-            long lastIn = isOsc
-                    ? osc.traffic(device.id()).lastIn()
-                    : port.traffic().lastIn();
+            long lastIn =
+                    isOsc ? osc.traffic(device.id()).lastIn() : port.traffic().lastIn();
             switch (roll.question.look(nanos, lastIn, !isOsc && port.isBusy())) {
                 case ASK -> ask(device, port);
                 case MISSED -> {
@@ -435,9 +439,7 @@ public final class PortRoom {
                 boolean rests = last != 0 && !isAsked(device);
                 yield lately
                         || rests
-                        || !isAsked(device)
-                                && onlyHears
-                                && !device.seat().out().isEmpty();
+                        || !isAsked(device) && onlyHears && !device.seat().out().isEmpty();
             }
             case TOUCH, NONE -> true;
         };

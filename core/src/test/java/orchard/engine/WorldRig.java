@@ -1,0 +1,351 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Lamp;
+import orchard.gear.Light;
+import orchard.gear.PageGroup;
+import orchard.gear.ParameterPage;
+import orchard.gear.Preset;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.gear.Seat;
+import orchard.gear.Setup;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.Value;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Binding;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.Encoding;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
+
+/** A rig in which there is one of everything, and mappings of every kind, wholly given by their seeds. */
+final class WorldRig {
+
+    static final int PADS = 6;
+    static final int FIRST_PAD = 36;
+    static final int KNOB = 21;
+    static final int ENDLESS = 22;
+    static final int FADER = 7;
+    static final int TOUCH_NOTE = 104;
+    static final int SLOW_NOTE = 90;
+    static final String[] PARAMETERS = {"volume", "mute", "cutoff", "blend", "mode", "tempo"};
+
+    private static final Control.Face FACE = new Control.Face(0, 0, 1, 1);
+
+    private WorldRig() {}
+
+    static Rig empty() {
+        return Rig.of(List.of(
+                new Part.OfDevice(box()), new Part.OfDevice(desk()), new Part.OfDevice(synth()), new Part.OfPreset(preset())));
+    }
+
+    /** Pads on two pages with pressure and place, an absolute knob under a ring, an endless one, a plain fader and one with a motor. */
+    static Device box() {
+        List<Control> controls = new ArrayList<>();
+        List<Light> lights = new ArrayList<>();
+        controls.add(new Control(
+                "knob",
+                "Knob",
+                Control.Kind.KNOB,
+                List.of(new Dimension("turn", new MessagePattern.Controller(1, KNOB, Encoding.ABSOLUTE))),
+                FACE));
+        controls.add(new Control(
+                "endless",
+                "Endless",
+                Control.Kind.ENDLESS_KNOB,
+                List.of(new Dimension("turn", new MessagePattern.Controller(1, ENDLESS, Encoding.OFFSET_64))),
+                FACE));
+        controls.add(new Control(
+                "fader",
+                "Fader",
+                Control.Kind.FADER,
+                List.of(new Dimension("position", new MessagePattern.Controller(1, FADER, Encoding.ABSOLUTE))),
+                FACE));
+        controls.add(new Control(
+                "motor",
+                "Motor",
+                Control.Kind.FADER,
+                List.of(
+                        new Dimension("position", new MessagePattern.Wheel(1)),
+                        new Dimension(Dimension.TOUCH, new MessagePattern.NoteGate(16, TOUCH_NOTE))),
+                FACE));
+        controls.add(new Control(
+                "slow",
+                "Slow",
+                Control.Kind.BUTTON,
+                List.of(new Dimension("gate", new MessagePattern.NoteGate(1, SLOW_NOTE))),
+                FACE));
+        for (int i = 0; i < PADS; i++) {
+            for (int page = 1; page <= (i < 2 ? 2 : 1); page++) {
+                Control pad = new Control(
+                        "pad" + i,
+                        "Pad " + i,
+                        Control.Kind.PAD,
+                        List.of(
+                                new Dimension("gate", new MessagePattern.NoteGate(1, FIRST_PAD + i)),
+                                new Dimension("pressure", new MessagePattern.KeyPressure(1, FIRST_PAD + i)),
+                                new Dimension("x", new MessagePattern.Controller(1, 40 + i, Encoding.ABSOLUTE)),
+                                new Dimension("y", new MessagePattern.Controller(1, 50 + i, Encoding.ABSOLUTE))),
+                        FACE);
+                controls.add(i < 2 ? pad.onPage("pads", page) : pad);
+            }
+            lights.add(new Light("led" + i, "LED " + i, "pad" + i, new Lamp.Led(1, FIRST_PAD + i, 0, 5)));
+        }
+        for (int i = 1; i <= 2; i++) {
+            controls.add(new Control(
+                    "page" + i,
+                    "Page " + i,
+                    Control.Kind.BUTTON,
+                    List.of(new Dimension("gate", new MessagePattern.NoteGate(2, i))),
+                    FACE));
+        }
+        lights.add(new Light("ring", "Ring", "knob", new Lamp.Ring(1, KNOB)));
+        lights.add(new Light("text", "Text", "knob", new Lamp.Text(new byte[] {0x7D, 1, 0x20, 1}, 8)));
+        lights.add(new Light("motor", "Motor", "motor", new Lamp.Motor(1)));
+        PageGroup pads = new PageGroup(
+                "pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("page1", "page2"));
+        return new Device(
+                "box",
+                "Box",
+                "",
+                new Seat(Seat.Wire.MIDI, "Box", "Box"),
+                new Profile(
+                        controls,
+                        List.of(),
+                        List.of(),
+                        lights,
+                        List.of(new MidiMessage.SysEx(new byte[] {0x7D, 1, 1, 1})),
+                        List.of(),
+                        List.of(),
+                        Setup.PLAIN.withPages(List.of(pads))));
+    }
+
+    /** Software that tells all its values when it is asked, and confirms what is set. */
+    static Device desk() {
+        List<Parameter> parameters = List.of(
+                parameter("volume", new Range(-60, 6, "dB"), new Law.DecibelTaper(), 0),
+                parameter("mute", new Range(0, 1, ""), new Law.Named(List.of("off", "on")), 0),
+                parameter("cutoff", new Range(200, 8000, "Hz"), new Law.Logarithmic(), 8000),
+                parameter("blend", new Range(0, 100, ""), new Law.Stepped(101), 0),
+                parameter("mode", new Range(0, 3, ""), new Law.Named(List.of("a", "b", "c", "d")), 0),
+                parameter("tempo", new Range(20, 300, "BPM"), new Law.Linear(), 120));
+        List<ParameterPage> pages = List.of(
+                new ParameterPage("one", "One", Marks.NONE, List.of(new ParameterPage.Entry("cutoff", "Cut"))),
+                new ParameterPage("two", "Two", Marks.NONE, List.of(new ParameterPage.Entry("volume", "Vol"))));
+        return new Device(
+                "desk",
+                "Desk",
+                "",
+                new Seat(Seat.Wire.OSC, "/desk", "127.0.0.1:1"),
+                new Profile(
+                        List.of(),
+                        List.of(new Group("track", "", "Surf", "")),
+                        parameters,
+                        List.of(),
+                        List.of(OscMessage.of("/desk/dump")),
+                        List.of(OscMessage.of("/desk/subscribe")),
+                        List.of(),
+                        Setup.PLAIN.withParameterPages(pages)));
+    }
+
+    /** A synth that plays notes and says nothing. */
+    static Device synth() {
+        return new Device(
+                "synth",
+                "Synth",
+                "",
+                new Seat(Seat.Wire.MIDI, "Synth", "Synth"),
+                new Profile(
+                        List.of(),
+                        List.of(),
+                        List.of(new Parameter(
+                                "tone",
+                                "",
+                                "Tone",
+                                new Range(0, 127, ""),
+                                new Law.Linear(),
+                                0,
+                                new Binding.Controller(1, 74),
+                                true)),
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of()));
+    }
+
+    private static Preset preset() {
+        return new Preset(
+                "dusk",
+                "desk",
+                "Dusk",
+                "",
+                "two",
+                Marks.NONE,
+                List.of(new Preset.Setting("cutoff", 440), new Preset.Setting("mode", 2)));
+    }
+
+    private static Parameter parameter(String id, Range range, Law law, double standard) {
+        return new Parameter(id, "track", id, range, law, standard, new Binding.Osc("/desk/" + id), true);
+    }
+
+    static Ref.ToControl control(String id, String dimension) {
+        return new Ref.ToControl("box", id, dimension);
+    }
+
+    static Ref.ToParameter parameter(String id) {
+        return new Ref.ToParameter(id.equals("tone") ? "synth" : "desk", id);
+    }
+
+    /** A mapping of any kind there is. */
+    static Mapping mapping(String id, int seed) {
+        Random random = new Random(seed * 7919L + 13);
+        Gesture gesture = random.nextInt(3) > 0 ? Gesture.MOVE : gesture(random);
+        Ref.ToControl trigger = trigger(gesture, random);
+        boolean isRow = random.nextInt(14) == 0;
+        boolean isLookUp = !isRow && random.nextInt(14) == 0;
+        List<Do.Action> actions = isRow
+                ? List.of(new Do.SetOfPage("desk"))
+                : isLookUp ? List.of(new Do.SetParameter(parameter("mode"), Shape.WHOLE)) : IntStream.rangeClosed(0, random.nextInt(3))
+                        .mapToObj(i -> action(random, false))
+                        .toList();
+        List<Do.Action> release = isRow || isLookUp || random.nextInt(3) > 0
+                ? List.of()
+                : IntStream.rangeClosed(0, random.nextInt(2))
+                        .mapToObj(i -> action(random, true))
+                        .toList();
+        String parameter = actions.stream()
+                .map(Do.Action::parameter)
+                .filter(p -> p != null && p.device().equals("desk"))
+                .map(Ref.ToParameter::parameter)
+                .findFirst()
+                .orElse("blend");
+        Shape shape = isRow
+                ? Shape.WHOLE
+                : isLookUp
+                        ? new Shape(List.of(new Stage.LookUp(List.of("a", "b"))))
+                        : shape(random, parameter);
+        List<Show.Answer> answers = new ArrayList<>();
+        if (random.nextInt(3) == 0) {
+            String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];
+            answers.add(new Show.Answer(
+                    new Ref.ToLight("box", light), light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE));
+        }
+        Takeover takeover = Takeover.values()[random.nextInt(Takeover.values().length)];
+        return new Mapping(
+                id,
+                new When(List.of(trigger), gesture),
+                new While.Always(),
+                shape,
+                new Do(actions, release),
+                new Show(answers),
+                takeover,
+                Marks.NONE);
+    }
+
+    private static Gesture gesture(Random random) {
+        return switch (random.nextInt(3)) {
+            case 0 -> new Gesture(Gesture.Kind.HOLD, 0.3);
+            case 1 -> new Gesture(Gesture.Kind.DOUBLE, 0.4);
+            default -> Gesture.CIRCLE;
+        };
+    }
+
+    private static Ref.ToControl trigger(Gesture gesture, Random random) {
+        String pad = "pad" + random.nextInt(PADS) + (random.nextInt(5) == 0 ? "@2" : "");
+        if (pad.endsWith("@2") && !pad.startsWith("pad0") && !pad.startsWith("pad1")) {
+            pad = pad.substring(0, 4);
+        }
+        if (gesture.kind() != Gesture.Kind.MOVE) {
+            return control(pad, "gate");
+        }
+        return switch (random.nextInt(8)) {
+            case 0 -> control("knob", "turn");
+            case 1 -> control("endless", "turn");
+            case 2 -> control("fader", "position");
+            case 3 -> control("motor", "position");
+            case 4 -> control(pad, "pressure");
+            default -> control(pad, "gate");
+        };
+    }
+
+    private static Do.Action action(Random random, boolean onRelease) {
+        String id = PARAMETERS[random.nextInt(PARAMETERS.length)];
+        Ref.ToParameter parameter = random.nextInt(8) == 0 ? parameter("tone") : parameter(id);
+        int kind = random.nextInt(onRelease ? 10 : 15);
+        return switch (kind) {
+            case 0 -> new Do.SetTo(parameter, new Value.Fixed(1 + random.nextInt(3)));
+            case 1 -> new Do.SetTo(parameter("blend"), new Value.Same(parameter("mode")));
+            case 2 -> new Do.Nudge(parameter, 1, random.nextBoolean());
+            case 3 -> new Do.Toggle(parameter("mute"), 0, 1);
+            case 4 -> new Do.Reset(parameter);
+            case 5 -> new Do.Wait(0.05 + random.nextInt(5) / 10.0);
+            case 6 -> new Do.Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
+            case 7 -> new Do.Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
+            case 8 -> new Do.OpenPage("desk", "", 1, "");
+            case 9 -> random.nextInt(4) == 0 ? new Do.StopAll() : new Do.Tap(parameter("tempo"));
+            case 10 -> new Do.Hold(parameter, new Value.Fixed(2));
+            case 11 -> new Do.ResetMoved();
+            case 12 -> new Do.Choose(parameter("mode"), List.of(1.0, 2.0), 0.0);
+            default -> new Do.SetParameter(parameter, Shape.WHOLE);
+        };
+    }
+
+    private static Shape shape(Random random, String parameter) {
+        Range range = desk().profile().parameter(parameter).orElseThrow().range();
+        double low = range.low() + (range.high() - range.low()) * 0.1;
+        double high = range.low() + (range.high() - range.low()) * 0.8;
+        List<Stage> stages = new ArrayList<>();
+        if (random.nextInt(6) == 0) {
+            stages.add(new Stage.Accumulate(2, 1, random.nextBoolean(), control("slow", "gate"), 0.2));
+        }
+        for (int i = random.nextInt(3); i > 0; i--) {
+            stages.add(
+                    switch (random.nextInt(9)) {
+                        case 0 -> new Stage.Invert();
+                        case 1 -> new Stage.Curve(Stage.Form.GAMMA, 2, List.of());
+                        case 2 -> new Stage.DeadBand(0.5, 0.2);
+                        case 3 -> new Stage.Switch(0.3, 0.6);
+                        case 4 -> new Stage.Smooth(0.1);
+                        case 5 -> new Stage.Rate(0.5);
+                        case 6 -> new Stage.Formula("1.0 / (1.0 - x)");
+                        case 7 -> new Stage.Zone(0.1, 0.7, 0.1, 0.7, false);
+                        default -> new Stage.Bypassed(new Stage.Invert());
+                    });
+        }
+        switch (random.nextInt(9)) {
+            case 0 -> stages.add(new Stage.Scale(0.1, 0.9, low, high, false));
+            case 1 -> stages.add(new Stage.LookUp(List.of("a", "b")));
+            case 2 -> stages.add(new Stage.Wrap(low, high));
+            case 3 -> stages.add(new Stage.Fold(low, high));
+            case 4, 5 -> stages.add(new Stage.Clamp(low, high));
+            default -> {
+                // the whole way
+            }
+        }
+        if (random.nextInt(5) == 0) {
+            stages.add(new Stage.Snap((range.high() - range.low()) / 10, 0.2));
+        }
+        return new Shape(stages);
+    }
+}
