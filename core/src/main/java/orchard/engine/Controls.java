@@ -10,6 +10,9 @@ import orchard.signal.Message;
 /** What hands do: from a control's message to the mappings that listen to it, and what each makes of it. */
 final class Controls {
 
+    /** No hand goes further than so many whole ways from one message to the next. */
+    private static final double MOST_WAYS = 4;
+
     private final State state;
     private final Turn turn;
     private final Mappings mappings;
@@ -187,6 +190,10 @@ final class Controls {
             steps = Double.isNaN(before) ? 0 : (number - before) / width;
             turns = number / width;
             control.number = number;
+            if (Math.abs(steps) > MOST_WAYS) {
+                holdBack(control, number, "heard, but nobody turns so far at once: it counts anew");
+                return;
+            }
         } else {
             steps = encoding.steps((int) number) / 127.0;
         }

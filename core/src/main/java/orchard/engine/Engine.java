@@ -92,7 +92,8 @@ public final class Engine {
     /** Where a parameter stands as far as Orchard knows, 0..1; NaN if it does not. */
     double position(Ref.ToParameter ref) {
         DevicePlan device = plan.device(ref.device());
-        ParameterPlan parameter = device == null ? null : device.parametersById().get(ref.parameter());
+        ParameterPlan parameter =
+                device == null ? null : device.parametersById().get(ref.parameter());
         return parameter == null ? Double.NaN : parameter.state().position;
     }
 

@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import orchard.parameter.Parameter;
+import orchard.signal.Cut;
 
 /** Small helpers for what goes through the engine. */
 final class Position {
@@ -17,27 +18,9 @@ final class Position {
         return Math.max(0, Math.min(1, position));
     }
 
-    /** Keeps a device's words at a length that can be shown; a letter of two halves is never cut between them, and halves alone become “?”. */
+    /** Keeps a device's words at a length that can be shown. */
     static String shorten(String text) {
-        boolean isShort = text.length() <= LONGEST_TEXT;
-        boolean isWhole = true;
-        for (int i = 0; i < text.length() && isWhole; i++) {
-            isWhole = !Character.isSurrogate(text.charAt(i));
-        }
-        if (isShort && isWhole) {
-            return text;
-        }
-        StringBuilder whole = new StringBuilder();
-        for (int i = 0; i < text.length() && whole.length() < LONGEST_TEXT; ) {
-            int letter = text.codePointAt(i);
-            i += Character.charCount(letter);
-            boolean isHalf = letter >= Character.MIN_SURROGATE && letter <= Character.MAX_SURROGATE;
-            if (whole.length() + Character.charCount(letter) > LONGEST_TEXT) {
-                break;
-            }
-            whole.appendCodePoint(isHalf ? '?' : letter);
-        }
-        return whole.toString();
+        return Cut.to(text, LONGEST_TEXT);
     }
 
     /** Whether a position is nearer to one value than to another. */

@@ -26,7 +26,7 @@ import orchard.parameter.Range;
  */
 public final class ParameterTable {
 
-    private static final String COLUMNS = "group,name,address,low,high,default,unit,law,tags";
+    private static final String COLUMNS = "group,name,address,low,high,default,unit,law,tags,settable,touch";
 
     private static final Pattern CONTROLLER = Pattern.compile("cc (\\d{1,3})(?: and (\\d{1,3}))?(?:,? ch (\\d{1,2}))?");
     private static final Pattern NUMBERED = Pattern.compile("(nrpn|rpn) (\\d{1,5})(?:,? ch (\\d{1,2}))?");
@@ -36,7 +36,12 @@ public final class ParameterTable {
 
     private ParameterTable() {}
 
-    /** One parameter, as it is written. */
+    /**
+     * One parameter, as it is written.
+     *
+     * @param settable {@code yes} or {@code no}; "" for what it was, or yes
+     * @param touch the OSC address that is told of fingers; "" for what it was, or none
+     */
     public record Row(
             String group,
             String name,
@@ -46,7 +51,23 @@ public final class ParameterTable {
             String standard,
             String unit,
             String law,
-            String tags) {
+            String tags,
+            String settable,
+            String touch) {
+
+        /** A row that leaves whether it can be set, and who is told of fingers, as they are. */
+        public Row(
+                String group,
+                String name,
+                String address,
+                String low,
+                String high,
+                String standard,
+                String unit,
+                String law,
+                String tags) {
+            this(group, name, address, low, high, standard, unit, law, tags, "", "");
+        }
 
         /** The row of a parameter. */
         public static Row of(Profile profile, Parameter p) {
@@ -64,11 +85,13 @@ public final class ParameterTable {
                             : p.law() instanceof Law.Stepped stepped
                                     ? stepped.count() + " steps"
                                     : p.law().words(),
-                    String.join(", ", p.marks().tags()));
+                    String.join(", ", p.marks().tags()),
+                    p.settable() ? "yes" : "no",
+                    p.binding() instanceof Binding.Osc osc ? osc.touch() : "");
         }
 
         List<String> cells() {
-            return List.of(group, name, address, low, high, standard, unit, law, tags);
+            return List.of(group, name, address, low, high, standard, unit, law, tags, settable, touch);
         }
     }
 
@@ -106,7 +129,9 @@ public final class ParameterTable {
                     line.cell("default"),
                     line.cell("unit"),
                     line.cell("law"),
-                    line.cell("tags"));
+                    line.cell("tags"),
+                    line.cell("settable"),
+                    line.cell("touch"));
             try {
                 Binding binding = binding(row.address());
                 if (!(binding instanceof Binding.Kept) && !addresses.add(binding.words())) {
@@ -165,8 +190,8 @@ public final class ParameterTable {
                 range,
                 law,
                 standard(row, law, range),
-                same ? own.binding() : binding,
-                own == null || own.settable(),
+                touched(row.touch(), same ? own.binding() : binding),
+                settable(row.settable(), own),
                 new Marks(
                         own != null && own.marks().favourite(),
                         List.of(row.tags().split(","))),
@@ -180,6 +205,31 @@ public final class ParameterTable {
             all.set(all.indexOf(own), parameter);
         }
         return before.withParameters(List.copyOf(groups.values()), all);
+    }
+
+    private static boolean settable(String typed, Parameter own) {
+        return switch (typed.strip().toLowerCase(Locale.ROOT)) {
+            case "" -> own == null || own.settable();
+            case "yes", "1", "true" -> true;
+            case "no", "0", "false" -> false;
+            default ->
+                throw new IllegalArgumentException(
+                        "“" + typed.strip() + "” does not say whether it can be set; expected yes or no");
+        };
+    }
+
+    private static Binding touched(String typed, Binding binding) {
+        String touch = typed.strip();
+        if (touch.isEmpty()) {
+            return binding;
+        } else if (!(binding instanceof Binding.Osc osc)) {
+            throw new IllegalArgumentException("only what has an OSC address can be told of fingers");
+        } else if (!(binding(touch) instanceof Binding.Osc told)) {
+            throw new IllegalArgumentException(
+                    "“" + touch + "” is no OSC address; expected one like /desk/volume/touch");
+        } else {
+            return new Binding.Osc(osc.address(), told.address());
+        }
     }
 
     /** A profile without a parameter. */

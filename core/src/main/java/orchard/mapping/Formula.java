@@ -8,6 +8,8 @@ import dev.cel.common.CelIssue;
 import dev.cel.common.CelOptions;
 import dev.cel.common.CelOverloadDecl;
 import dev.cel.common.CelValidationException;
+import dev.cel.common.ast.CelExpr;
+import dev.cel.common.navigation.CelNavigableAst;
 import dev.cel.common.types.CelType;
 import dev.cel.common.types.SimpleType;
 import dev.cel.extensions.CelExtensions;
@@ -19,6 +21,7 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.DoubleBinaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -36,6 +39,14 @@ public final class Formula {
 
     private static final Cel CEL = cel();
     private static final Pattern WHOLE = Pattern.compile("(?<![\\w.])(\\d+)(?![\\w.])");
+    /** Operators have no letters in their names but for the conditional and the remainder; the rest are functions of numbers. */
+    private static final Pattern FUNCTIONS = Pattern.compile("[_?:+\\-*/%<>=!&|]+|math\\.@?[A-Za-z]+|@?[a-z]*"
+            + "(wrap|scale|clamp|double|int|uint|not_strictly_false)");
+
+    /** What a formula may come to; what {@code math.greatest} and its like come to is only known when they are asked. */
+    private static final Set<CelType> NUMBERS =
+            Set.of(SimpleType.DOUBLE, SimpleType.INT, SimpleType.BOOL, SimpleType.DYN);
+
     private static final Pattern UNKNOWN = Pattern.compile("undeclared reference to '([^']*)'");
 
     private final String text;
@@ -75,15 +86,41 @@ public final class Formula {
         try {
             CelAbstractSyntaxTree checked = compile(text);
             CelType type = checked.getResultType();
-            if (!type.equals(SimpleType.DOUBLE) && !type.equals(SimpleType.INT) && !type.equals(SimpleType.BOOL)) {
+            if (!NUMBERS.contains(type)) {
                 throw new Unusable("It gives no number but " + type.name());
             }
+            refuseWhatIsNoNumber(checked);
             return new Formula(text, CEL.createProgram(checked), low, high);
         } catch (CelValidationException e) {
             throw new Unusable(words(e));
         } catch (CelEvaluationException e) {
             throw new Unusable("It cannot be used: " + e.getMessage());
         }
+    }
+
+    /**
+     * Formulas are for numbers, comparisons and conditions. What else the language has (texts, lists, patterns, going through lists) is refused, so that a formula takes
+     * no more steps than it has letters.
+     */
+    private static void refuseWhatIsNoNumber(CelAbstractSyntaxTree checked) {
+        CelNavigableAst.fromAst(checked).getRoot().allNodes().forEach(node -> {
+            CelExpr expression = node.expr();
+            boolean isFine = switch (node.getKind()) {
+                case IDENT -> true;
+                case CONSTANT ->
+                    switch (expression.constant().getKind()) {
+                        case BOOLEAN_VALUE, INT64_VALUE, UINT64_VALUE, DOUBLE_VALUE -> true;
+                        default -> false;
+                    };
+                case CALL -> FUNCTIONS.matcher(expression.call().function()).matches();
+                // the name before math.max and the like
+                default -> false;
+            };
+            if (!isFine) {
+                throw new Unusable(
+                        "Only numbers, comparisons, conditions like x > 0.5 ? 1 : x, and the functions of numbers can be used here");
+            }
+        });
     }
 
     /** As it stands; or else with a point in every whole number, because nobody who plays thinks of them as of two kinds. */

@@ -181,7 +181,7 @@ final class StageFunctions {
         }
         double[] values = lookUp.names().stream()
                 .mapToDouble(name -> {
-                    int place = named.names().indexOf(name);
+                    int place = named.labels().indexOf(name);
                     if (place < 0) {
                         throw new IllegalArgumentException(parameter.name() + " has no value called “" + name + "”");
                     }
@@ -287,11 +287,25 @@ final class StageFunctions {
             if (Double.isNaN(value)) {
                 return value;
             }
-            double steps = (value - range.low()) / snap.size();
+            double steps = steps(value);
             if (Double.isNaN(memory[at]) || Math.abs(steps - memory[at]) > 0.5 + snap.hysteresis()) {
                 memory[at] = Math.rint(steps);
             }
-            return range.low() + memory[at] * snap.size();
+            return memory[at] > last() ? range.high() : range.low() + memory[at] * snap.size();
+        }
+
+        /** The last whole step; the end of the range may lie beyond it, and is one more. */
+        private double last() {
+            return Math.floor((range.high() - range.low()) / snap.size() + 1e-9);
+        }
+
+        private double steps(double value) {
+            double last = last();
+            double lastValue = range.low() + last * snap.size();
+            double rest = range.high() - lastValue;
+            return value <= lastValue || rest < 1e-9 * snap.size()
+                    ? (value - range.low()) / snap.size()
+                    : last + (value - lastValue) / rest;
         }
 
         @Override

@@ -17,7 +17,7 @@ public final class Display {
     /** A parameter's value: its name where the law has names, otherwise number and unit. */
     public static String text(double real, Law law, Range range) {
         return law instanceof Law.Named named
-                ? named.names().get((int) range.clamp(Math.rint(real)))
+                ? named.label((int) range.clamp(Math.rint(real)))
                 : text(real, range.unit());
     }
 

@@ -1,6 +1,7 @@
 package orchard.parameter;
 
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** How a position 0..1 becomes a real value between the ends of a range, and back. */
 public sealed interface Law {
@@ -115,6 +116,21 @@ public sealed interface Law {
     record Named(List<String> names) implements Law {
         public Named {
             names = List.copyOf(names);
+        }
+
+        /** A name as it is shown and typed: the second of a name that stands twice is told apart by a number. */
+        public String label(int index) {
+            String name = names.get(index);
+            int times = 1;
+            for (int i = 0; i < index; i++) {
+                times += names.get(i).equals(name) ? 1 : 0;
+            }
+            return times == 1 ? name : name + " (" + times + ")";
+        }
+
+        /** All names as they are shown and typed. */
+        public List<String> labels() {
+            return IntStream.range(0, names.size()).mapToObj(this::label).toList();
         }
 
         @Override

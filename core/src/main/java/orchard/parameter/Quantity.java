@@ -8,8 +8,7 @@ import java.util.regex.Pattern;
 /** Reads what people type into a field that wants a real value: {@code 200 Hz}, {@code 1.2k}, {@code −6 dB}, {@code 50 %}. */
 public final class Quantity {
 
-    private static final Pattern FORM =
-            Pattern.compile("([+-]?\\d*[.,]?\\d+|[+-]?\\d+[.,]?)\\s*(k?)\\s*(\\p{L}*|[%°])");
+    private static final Pattern FORM = Pattern.compile("([+-]?\\d*[.,]?\\d+|[+-]?\\d+[.,]?)\\s*(.*)");
 
     private Quantity() {}
 
@@ -30,28 +29,40 @@ public final class Quantity {
     public static double parse(String text, Law law, Range range) throws Unreadable {
         String typed = text.strip();
         if (law instanceof Law.Named named) {
-            return byName(typed, named.names());
+            return byName(typed, named);
         }
         Matcher matcher = FORM.matcher(typed.replace('−', '-').replace('\u00a0', ' '));
         if (typed.length() > 40 || !matcher.matches()) {
             throw new Unreadable("Not a value: expected something like "
                     + Display.text(range.contains(1) ? 1 : range.low(), range.unit()));
         }
-        String unit = matcher.group(3);
+        String unit = matcher.group(2);
         if (unit.equals("%") && !range.unit().equals("%")) {
             return share(matcher.group(1).replace(',', '.'), law, range);
         }
-        if (!unit.isEmpty() && !unit.equalsIgnoreCase(range.unit())) {
+        boolean isPlain = unit.isEmpty() || unit.equalsIgnoreCase(range.unit());
+        String rest = unit.isEmpty() || unit.charAt(0) != 'k'
+                ? unit
+                : unit.substring(1).strip();
+        boolean isThousands =
+                !isPlain && rest.length() < unit.length() && (rest.isEmpty() || rest.equalsIgnoreCase(range.unit()));
+        if (!isPlain && !isThousands) {
             throw new Unreadable("“%s” is not this parameter's unit: it is measured in %s"
                     .formatted(unit, range.unit().isEmpty() ? "plain numbers" : range.unit()));
         }
-        double value = Double.parseDouble(matcher.group(1).replace(',', '.'));
-        value = matcher.group(2).isEmpty() ? value : value * 1000;
-        if (!range.contains(value)) {
-            throw new Unreadable("Out of reach: this parameter goes from %s to %s"
-                    .formatted(Display.text(range.low(), range.unit()), Display.text(range.high(), range.unit())));
+        double value = Double.parseDouble(matcher.group(1).replace(',', '.')) * (isThousands ? 1000 : 1);
+        if (range.contains(value)) {
+            return value;
         }
-        return value;
+        for (double end : new double[] {range.low(), range.high()}) {
+            String shown = Display.text(end, range.unit());
+            // what is shown of an end is rounded, and may lie a little beyond it
+            if (Display.text(value, range.unit()).equals(shown) || typed.equals(shown)) {
+                return end;
+            }
+        }
+        throw new Unreadable("Out of reach: this parameter goes from %s to %s"
+                .formatted(Display.text(range.low(), range.unit()), Display.text(range.high(), range.unit())));
     }
 
     /** A share of the way, whatever the parameter is measured in. */
@@ -63,12 +74,18 @@ public final class Quantity {
         return law.real(share, range);
     }
 
-    private static double byName(String typed, List<String> names) throws Unreadable {
-        for (int i = 0; i < names.size(); i++) {
-            if (names.get(i).toLowerCase(Locale.ROOT).equals(typed.toLowerCase(Locale.ROOT))) {
+    private static double byName(String typed, Law.Named named) throws Unreadable {
+        List<String> labels = named.labels();
+        for (int i = 0; i < labels.size(); i++) {
+            if (labels.get(i).equals(typed)) {
                 return i;
             }
         }
-        throw new Unreadable("Expected one of " + String.join(", ", names));
+        for (int i = 0; i < labels.size(); i++) {
+            if (labels.get(i).toLowerCase(Locale.ROOT).equals(typed.toLowerCase(Locale.ROOT))) {
+                return i;
+            }
+        }
+        throw new Unreadable("Expected one of " + String.join(", ", labels));
     }
 }

@@ -26,10 +26,22 @@ public record MidiFile(int format, Division division, List<Track> tracks) {
         record Frame(int framesPerSecond, int ticks) implements Division {}
     }
 
-    /** One track, its entries in the order of their ticks. */
-    public record Track(List<Entry> entries) {
+    /**
+     * One track, its entries in the order of their ticks.
+     *
+     * @param end when it ends, in ticks from the beginning; not before its last entry
+     */
+    public record Track(List<Entry> entries, long end) {
         public Track {
             entries = List.copyOf(entries);
+            end = entries.isEmpty()
+                    ? end
+                    : Math.max(end, entries.get(entries.size() - 1).tick());
+        }
+
+        /** A track that ends with its last entry. */
+        public Track(List<Entry> entries) {
+            this(entries, 0);
         }
     }
 
@@ -67,15 +79,15 @@ public record MidiFile(int format, Division division, List<Track> tracks) {
      */
     public record Timed(long micros, MidiMessage message) {}
 
-    /** A file of one track that plays messages at their times, to the millisecond. */
+    /** A file of one track that plays messages at their times, to a tenth of a millisecond. */
     public static MidiFile of(List<Timed> messages) {
         List<Entry> entries = new ArrayList<>();
         entries.add(new Entry(0, tempo(500_000)));
         for (Timed timed : messages) {
             MidiJoiner.split(timed.message())
-                    .forEach(part -> entries.add(new Entry(timed.micros() / 1000, new Content.Said(part))));
+                    .forEach(part -> entries.add(new Entry(timed.micros() / 100, new Content.Said(part))));
         }
-        return new MidiFile(0, new Division.Quarter(500), List.of(new Track(entries)));
+        return new MidiFile(0, new Division.Quarter(5_000), List.of(new Track(entries)));
     }
 
     private static Content.Meta tempo(int microsPerQuarter) {

@@ -59,7 +59,7 @@ public final class MidiFileCodec {
                 said(out, said.message());
             }
         }
-        quantity(out, 0);
+        quantity(out, track.end() - tick);
         out.write(0xFF);
         out.write(Content.Meta.END_OF_TRACK);
         out.write(0);
@@ -189,10 +189,17 @@ public final class MidiFileCodec {
                 }
                 int data1 = in.seven();
                 int data2 = MidiDecoder.dataBytes(running) == 2 ? in.seven() : 0;
-                entries.add(new Entry(tick, new Content.Said(MidiDecoder.message(running, data1, data2))));
+                entries.add(new Entry(tick, new Content.Said(message(running, data1, data2))));
             }
         }
-        return new Track(entries);
+        return new Track(entries, tick);
+    }
+
+    /** A message as the file has it: a note-on of velocity 0 stays one, for it says nothing of how the key was let go. */
+    private static MidiMessage message(int status, int data1, int data2) {
+        return (status & 0xF0) == 0x90 && data2 == 0
+                ? new MidiMessage.NoteOn((status & 0x0F) + 1, data1, 0)
+                : MidiDecoder.message(status, data1, data2);
     }
 
     /** Keeps a SysEx that has its end; gives what still waits for it. */

@@ -1,7 +1,7 @@
 package orchard.signal;
 
 import java.util.Arrays;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import orchard.signal.MidiMessage.ControlChange;
@@ -27,7 +27,21 @@ public final class MidiJoiner {
     private final boolean[] registered = new boolean[16];
     private final int[] numberCoarse = new int[16];
     private final int[] numberFine = new int[16];
-    private final Map<MidiKeys.Numbered, Integer> values = new HashMap<>();
+    /** The values last heard; of too many those that were not heard for longest are forgotten. */
+    private final Map<MidiKeys.Numbered, Integer> values = new Lately();
+
+    private static final class Lately extends LinkedHashMap<MidiKeys.Numbered, Integer> {
+        private static final long serialVersionUID = 1;
+
+        Lately() {
+            super(16, 0.75f, true);
+        }
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<MidiKeys.Numbered, Integer> eldest) {
+            return size() > MOST_VALUES;
+        }
+    }
 
     /** A joiner that has heard nothing. */
     public MidiJoiner() {
@@ -102,7 +116,7 @@ public final class MidiJoiner {
         if (key == null) {
             return null;
         }
-        if (value >= 0 && (values.size() < MOST_VALUES || values.containsKey(key))) {
+        if (value >= 0) {
             values.put(key, value);
         }
         return new ParameterNumber(key.channel(), key.registered(), key.number(), value, step);

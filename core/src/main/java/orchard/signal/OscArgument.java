@@ -103,7 +103,7 @@ public sealed interface OscArgument {
 
         @Override
         public String words() {
-            return "“" + (value.length() > 60 ? value.substring(0, 60) + "…" : value) + "”";
+            return "“" + (value.length() > 60 ? Cut.to(value, 60) + "…" : value) + "”";
         }
     }
 

@@ -47,6 +47,6 @@ public record OscMessage(String address, List<OscArgument> arguments) implements
 
     @Override
     public String subject() {
-        return address.length() > LONGEST ? address.substring(0, LONGEST) + "…" : address;
+        return address.length() > LONGEST ? Cut.to(address, LONGEST) + "…" : address;
     }
 }

@@ -46,6 +46,7 @@ public final class Slip {
         private final Consumer<Malformed> bad;
         private final ByteArrayOutputStream packet = new ByteArrayOutputStream();
         private boolean escaped;
+        private boolean endless;
         private String fault;
 
         /**
@@ -57,11 +58,16 @@ public final class Slip {
             this.bad = bad;
         }
 
-        /** Takes the next bytes of the stream. */
-        public void feed(byte[] bytes, int length) {
-            for (int i = 0; i < length; i++) {
+        /**
+         * Takes the next bytes of the stream.
+         *
+         * @return false if a packet has no end within the longest there can be: the stream is to be closed
+         */
+        public boolean feed(byte[] bytes, int length) {
+            for (int i = 0; i < length && !endless; i++) {
                 feed(bytes[i] & 0xFF);
             }
+            return !endless;
         }
 
         private void feed(int b) {
@@ -85,7 +91,9 @@ public final class Slip {
             if (packet.size() < LONGEST_PACKET) {
                 packet.write(b);
             } else {
-                fault = "SLIP: a packet longer than %,d bytes".formatted(LONGEST_PACKET);
+                endless = true;
+                bad.accept(Malformed.of(
+                        packet.toByteArray(), "SLIP: a packet longer than %,d bytes".formatted(LONGEST_PACKET)));
             }
         }
 

@@ -218,7 +218,9 @@ class EngineTest {
         assertThat(bench.last().first(Step.Refused.class)).isNotNull();
         bench.arrive("box", OscMessage.of("/box/wheel", 0f));
         bench.arrive("box", OscMessage.of("/box/wheel", 1e30f));
-        assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");
+        assertThat(bench.last().first(Step.Considered.class).why()).contains("counts anew");
+        bench.arrive("box", OscMessage.of("/box/wheel", 0f));
+        assertThat(bench.words("desk")).as("no hand did that").isEmpty();
     }
 
     @Test

@@ -183,7 +183,8 @@ final class World {
                     history.remove(history.size() - 1);
                 }
             }
-            case DELETE_DEVICE -> deleteOrBringBack(List.of("box", "desk", "synth").get(arg % 3));
+            case DELETE_DEVICE ->
+                deleteOrBringBack(List.of("box", "desk", "synth").get(arg % 3));
             case TEACH -> teach(arg);
             case PANIC -> engine.handle(new Event.Panic(nanos));
             case PANIC_ONE -> engine.handle(new Event.Panic(nanos, arg % 2 == 0 ? "synth" : "desk"));
@@ -255,9 +256,10 @@ final class World {
     private void deleteOrBringBack(String id) {
         Device device = rig.ownDevice(id).orElse(null);
         Part original = WorldRig.empty().part(id).orElseThrow();
-        edit(device == null
-                ? rig.apply(Edit.add("back", original))
-                : rig.apply(Edit.remove("delete", new Part.OfDevice(device))));
+        edit(
+                device == null
+                        ? rig.apply(Edit.add("back", original))
+                        : rig.apply(Edit.remove("delete", new Part.OfDevice(device))));
     }
 
     /** A pad says something else from now on, or again what it said. */
@@ -272,9 +274,10 @@ final class World {
         List<Dimension> taught = pad.dimensions().stream()
                 .map(d -> d.name().equals("gate") ? d.with(new MessagePattern.NoteGate(1, note)) : d)
                 .toList();
-        Profile profile = box.profile().withControls(box.profile().controls().stream()
-                .map(c -> c.id().equals(id) ? c.sending(taught) : c)
-                .toList());
+        Profile profile = box.profile()
+                .withControls(box.profile().controls().stream()
+                        .map(c -> c.id().equals(id) ? c.sending(taught) : c)
+                        .toList());
         Device after = new Device(box.id(), box.name(), box.role(), box.seat(), profile);
         edit(rig.apply(Edit.change("teach", new Part.OfDevice(box), new Part.OfDevice(after))));
     }
@@ -298,7 +301,9 @@ final class World {
 
     private boolean isTaught(int pad) {
         Device box = rig.ownDevice("box").orElse(WorldRig.box());
-        return !box.profile().control("pad" + pad).equals(WorldRig.box().profile().control("pad" + pad));
+        return !box.profile()
+                .control("pad" + pad)
+                .equals(WorldRig.box().profile().control("pad" + pad));
     }
 
     private void turn(int hand, int controller, int value) {
@@ -576,5 +581,4 @@ final class World {
             wrong.add("the motor stands at " + motorBefore + " instead of " + motor);
         }
     }
-
 }

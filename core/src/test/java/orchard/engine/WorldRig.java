@@ -57,7 +57,10 @@ final class WorldRig {
 
     static Rig empty() {
         return Rig.of(List.of(
-                new Part.OfDevice(box()), new Part.OfDevice(desk()), new Part.OfDevice(synth()), new Part.OfPreset(preset())));
+                new Part.OfDevice(box()),
+                new Part.OfDevice(desk()),
+                new Part.OfDevice(synth()),
+                new Part.OfPreset(preset())));
     }
 
     /** Pads on two pages with pressure and place, an absolute knob under a ring, an endless one, a plain fader and one with a motor. */
@@ -123,8 +126,8 @@ final class WorldRig {
         lights.add(new Light("ring", "Ring", "knob", new Lamp.Ring(1, KNOB)));
         lights.add(new Light("text", "Text", "knob", new Lamp.Text(new byte[] {0x7D, 1, 0x20, 1}, 8)));
         lights.add(new Light("motor", "Motor", "motor", new Lamp.Motor(1)));
-        PageGroup pads = new PageGroup(
-                "pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("page1", "page2"));
+        PageGroup pads =
+                new PageGroup("pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("page1", "page2"));
         return new Device(
                 "box",
                 "Box",
@@ -226,9 +229,11 @@ final class WorldRig {
         boolean isLookUp = !isRow && random.nextInt(14) == 0;
         List<Do.Action> actions = isRow
                 ? List.of(new Do.SetOfPage("desk"))
-                : isLookUp ? List.of(new Do.SetParameter(parameter("mode"), Shape.WHOLE)) : IntStream.rangeClosed(0, random.nextInt(3))
-                        .mapToObj(i -> action(random, false))
-                        .toList();
+                : isLookUp
+                        ? List.of(new Do.SetParameter(parameter("mode"), Shape.WHOLE))
+                        : IntStream.rangeClosed(0, random.nextInt(3))
+                                .mapToObj(i -> action(random, false))
+                                .toList();
         List<Do.Action> release = isRow || isLookUp || random.nextInt(3) > 0
                 ? List.of()
                 : IntStream.rangeClosed(0, random.nextInt(2))
@@ -242,9 +247,7 @@ final class WorldRig {
                 .orElse("blend");
         Shape shape = isRow
                 ? Shape.WHOLE
-                : isLookUp
-                        ? new Shape(List.of(new Stage.LookUp(List.of("a", "b"))))
-                        : shape(random, parameter);
+                : isLookUp ? new Shape(List.of(new Stage.LookUp(List.of("a", "b")))) : shape(random, parameter);
         List<Show.Answer> answers = new ArrayList<>();
         if (random.nextInt(3) == 0) {
             String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];

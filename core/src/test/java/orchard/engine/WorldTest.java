@@ -71,9 +71,8 @@ class WorldTest {
         Stream.of(Stage.class.getPermittedSubclasses()).forEach(type -> held.add(type.getSimpleName()));
         Stream.of(Gesture.Kind.values()).forEach(kind -> held.add("gesture " + kind));
         Set<String> pairs = new TreeSet<>();
-        held.forEach(one -> Stream.of(Kind.values())
-                .filter(Kind::interrupts)
-                .forEach(kind -> pairs.add(one + " × " + kind)));
+        held.forEach(one ->
+                Stream.of(Kind.values()).filter(Kind::interrupts).forEach(kind -> pairs.add(one + " × " + kind)));
         return pairs;
     }
 }

@@ -214,7 +214,7 @@ public final class Monitor {
         return new Row(
                 entry.number(),
                 key(entry),
-                TIME.format(Instant.ofEpochMilli(entry.millis())),
+                TIME.format(Instant.ofEpochSecond(0, entry.micros() * 1_000)),
                 entry.direction() == SignalLog.Direction.IN ? "in" : "out",
                 ticker.name(entry.device()),
                 Kind.of(entry.message()).name().toLowerCase(Locale.ROOT),

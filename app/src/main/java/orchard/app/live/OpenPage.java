@@ -80,7 +80,7 @@ final class OpenPage implements AutoCloseable {
     private void write() {
         try {
             while (open) {
-                session.sendMessage(new TextMessage(waiting.take()));
+                sendOne(waiting.take());
             }
         } catch (InterruptedException e) {
             // closed
@@ -91,6 +91,17 @@ final class OpenPage implements AutoCloseable {
             session.close(CloseStatus.SESSION_NOT_RELIABLE);
         } catch (IOException | IllegalStateException e) {
             LOG.debug("A page is gone already: {}", e.getMessage());
+        }
+    }
+
+    /** What cannot be sent is left out; the page stays. */
+    private void sendOne(String text) throws IOException {
+        try {
+            session.sendMessage(new TextMessage(text));
+        } catch (IllegalStateException e) {
+            throw e; // the connection is closed
+        } catch (RuntimeException e) {
+            LOG.warn("A message could not be sent to a page: {}", e.toString());
         }
     }
 

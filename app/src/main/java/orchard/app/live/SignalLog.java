@@ -25,6 +25,7 @@ public final class SignalLog {
     /** How many messages are kept. */
     public static final int KEPT = 100_000;
 
+    private static final long CLOCK_SET_MICROS = 100_000;
     private static final long KEPT_BYTES = 128L << 20;
 
     /** Which way a message went. */
@@ -37,23 +38,26 @@ public final class SignalLog {
      * One message.
      *
      * @param number counts messages from 1
-     * @param millis when it was logged, of {@link System#currentTimeMillis}
+     * @param micros when it came in, or when what sent it came in, in microseconds of the calendar's clock since 1970
      * @param device id of its device, or key of its port
      * @param step the step of the trace that sent it; null for one that came in
      */
     public record Entry(
-            long number, long millis, Direction direction, String device, Message message, Trace trace, Step step) {}
+            long number, long micros, Direction direction, String device, Message message, Trace trace, Step step) {}
 
     private final Entry[] ring = new Entry[KEPT];
     private long first = 1;
     private long next = 1;
     private long weight;
+    private long clockAhead;
 
     /** Takes a trace. */
     synchronized void take(Trace trace) {
-        long now = System.currentTimeMillis();
+        long now = micros(trace.event().nanos());
         if (trace.event() instanceof Event.Arrived arrived) {
             add(now, Direction.IN, arrived.device(), arrived.message(), trace, null);
+        } else if (trace.event() instanceof Event.Overtaken overtaken) {
+            add(now, Direction.IN, overtaken.device(), overtaken.message(), trace, null);
         } else if (trace.event() instanceof Event.Dated dated && trace.first(Step.Refused.class) != null) {
             add(now, Direction.IN, dated.device(), dated.message(), trace, null);
         }
@@ -68,11 +72,20 @@ public final class SignalLog {
         }
     }
 
-    private void add(long millis, Direction direction, String device, Message message, Trace trace, Step step) {
+    /** The calendar's time of a moment of the engine's clock. When the calendar's clock is set, times go on from there. */
+    private long micros(long nanos) {
+        long ahead = System.currentTimeMillis() * 1_000 - System.nanoTime() / 1_000;
+        if (Math.abs(ahead - clockAhead) > CLOCK_SET_MICROS) {
+            clockAhead = ahead;
+        }
+        return clockAhead + nanos / 1_000;
+    }
+
+    private void add(long micros, Direction direction, String device, Message message, Trace trace, Step step) {
         while (next - first >= KEPT || next > first && weight > KEPT_BYTES) {
             forgetOldest();
         }
-        ring[(int) (next % KEPT)] = new Entry(next, millis, direction, device, message, trace, step);
+        ring[(int) (next % KEPT)] = new Entry(next, micros, direction, device, message, trace, step);
         next++;
         weight += weight(message, trace);
     }

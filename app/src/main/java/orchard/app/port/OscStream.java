@@ -41,8 +41,7 @@ final class OscStream {
             lengths = bytes[0] == 0;
         }
         if (!lengths()) {
-            slip.feed(bytes, length);
-            return true;
+            return slip.feed(bytes, length);
         }
         counted.write(bytes, 0, length);
         byte[] all = counted.toByteArray();

@@ -8,6 +8,7 @@ import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.ByteBuffer;
+import java.util.Comparator;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -25,6 +26,9 @@ final class OscTcp implements AutoCloseable {
 
     /** How many connections may be open at once; more are refused. */
     static final int MOST_CONNECTIONS = 64;
+
+    /** Who said nothing for so long has to go when there is no room. */
+    private static final long IDLE_NANOS = TimeUnit.SECONDS.toNanos(30);
 
     private static final int CONNECT_MILLIS = 1_000;
     private static final long AGAIN_NANOS = TimeUnit.SECONDS.toNanos(1);
@@ -61,7 +65,7 @@ final class OscTcp implements AutoCloseable {
         while (!server.isClosed()) {
             try {
                 Socket socket = server.accept();
-                if (accepted.size() >= MOST_CONNECTIONS) {
+                if (accepted.size() >= MOST_CONNECTIONS && !makeRoom()) {
                     socket.close();
                     continue;
                 }
@@ -72,6 +76,19 @@ final class OscTcp implements AutoCloseable {
                 // one that gave up while it was accepted, or the end
             }
         }
+    }
+
+    /** Of too many connections the one that never said anything, or has not for longest, has to go. */
+    private boolean makeRoom() {
+        long now = System.nanoTime();
+        return accepted.stream()
+                .filter(connection -> connection.said == 0 || now - connection.said > IDLE_NANOS)
+                .min(Comparator.comparingLong(connection -> connection.said))
+                .filter(connection -> {
+                    connection.close();
+                    return accepted.remove(connection);
+                })
+                .isPresent();
     }
 
     /** Whoever listens at an address; connected when first needed, and again when it went away. */
@@ -104,6 +121,9 @@ final class OscTcp implements AutoCloseable {
         private final String address;
         private final Traffic traffic = Traffic.osc();
         private final OutQueue queue;
+        /** When a whole packet last came; 0 for never. */
+        private volatile long said;
+
         private final OscStream stream = new OscStream(this::packet, bad -> taker.take(bad, OscTime.IMMEDIATELY, this));
 
         Connection(Socket socket) throws IOException {
@@ -125,6 +145,7 @@ final class OscTcp implements AutoCloseable {
         }
 
         private void packet(byte[] packet) {
+            said = System.nanoTime();
             OscCodec.decode(packet, packet.length, (message, time) -> taker.take(message, time, this));
         }
 

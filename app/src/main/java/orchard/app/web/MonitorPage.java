@@ -151,7 +151,8 @@ class MonitorPage {
         Monitor.Row row = monitor.row(entry, 1);
         Map<String, Object> line = new LinkedHashMap<>();
         line.put("number", entry.number());
-        line.put("millis", entry.millis());
+        line.put("millis", entry.micros() / 1_000);
+        line.put("micros", entry.micros());
         line.put("direction", row.direction());
         line.put("device", entry.device());
         line.put("name", row.device());
@@ -165,10 +166,10 @@ class MonitorPage {
 
     private static List<MidiFile.Timed> timed(List<SignalLog.Entry> entries) {
         List<MidiFile.Timed> timed = new ArrayList<>();
-        long start = entries.isEmpty() ? 0 : entries.get(0).millis();
+        long start = entries.isEmpty() ? 0 : entries.get(0).micros();
         for (SignalLog.Entry entry : entries) {
             if (entry.message() instanceof MidiMessage midi) {
-                timed.add(new MidiFile.Timed(Math.max(0, entry.millis() - start) * 1000, midi));
+                timed.add(new MidiFile.Timed(Math.max(0, entry.micros() - start), midi));
             }
         }
         return timed;
