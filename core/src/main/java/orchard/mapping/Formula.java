@@ -40,8 +40,8 @@ public final class Formula {
     private static final Cel CEL = cel();
     private static final Pattern WHOLE = Pattern.compile("(?<![\\w.])(\\d+)(?![\\w.])");
     /** Operators have no letters in their names but for the conditional and the remainder; the rest are functions of numbers. */
-    private static final Pattern FUNCTIONS = Pattern.compile("[_?:+\\-*/%<>=!&|]+|math\\.@?[A-Za-z]+|@?[a-z]*"
-            + "(wrap|scale|clamp|double|int|uint|not_strictly_false)");
+    private static final Pattern FUNCTIONS = Pattern.compile(
+            "[_?:+\\-*/%<>=!&|]+|math\\.@?[A-Za-z]+|@?(wrap|scale|clamp|double|int|uint|not_strictly_false)");
 
     /** What a formula may come to; what {@code math.greatest} and its like come to is only known when they are asked. */
     private static final Set<CelType> NUMBERS =
@@ -106,7 +106,8 @@ public final class Formula {
         CelNavigableAst.fromAst(checked).getRoot().allNodes().forEach(node -> {
             CelExpr expression = node.expr();
             boolean isFine = switch (node.getKind()) {
-                case IDENT -> true;
+                // math.greatest and its like take a list inside; nothing else takes one
+                case IDENT, LIST -> true;
                 case CONSTANT ->
                     switch (expression.constant().getKind()) {
                         case BOOLEAN_VALUE, INT64_VALUE, UINT64_VALUE, DOUBLE_VALUE -> true;
