@@ -41,6 +41,7 @@ export function ports({ ports }) {
       error.hidden = !port.error;
       set("error", port.error);
     }
+    if (port.standing) stands(item, port.standing);
     const own = item.querySelector("[data-own]");
     if (own) own.hidden = !port.ownLanguage;
     set("last", port.last || "–");
@@ -48,6 +49,20 @@ export function ports({ ports }) {
   }
   const unseen = ports.some((port) => !page.querySelector(`[data-port="${CSS.escape(port.key)}"]`));
   if (unseen || known.size) drawInPassing();
+}
+
+/** Present, resting, in doubt, deaf or absent, with what that means. */
+function stands(item, standing) {
+  const slot = item.querySelector("[data-presence]");
+  const help = item.querySelector("[data-help]");
+  if (!slot || slot.dataset.state === standing.state) return;
+  slot.dataset.state = standing.state;
+  slot.textContent = standing.words;
+  item.classList.toggle("deaf", standing.state === "DEAF");
+  item.classList.toggle("doubted", standing.state === "DOUBTED");
+  item.classList.toggle("absent", standing.state === "ABSENT");
+  help.hidden = !standing.help;
+  help.textContent = standing.help;
 }
 
 function light(item) {

@@ -54,7 +54,7 @@ socket.on("live", (message) => {
   for (const [key, words] of Object.entries(message.lights ?? {})) faceText(key, words);
   view()?.live?.(message);
 });
-["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory", "recalled", "heard"].forEach((type) =>
+["panel", "ports", "presence", "song", "learn", "touched", "opened", "memory", "inventory", "recalled", "heard", "standing"].forEach((type) =>
   socket.on(type, (message) => view()?.[type]?.(message)));
 
 // What asks for no page of its own names a source that stays: of requests from the same source only the last one waits, and
@@ -79,6 +79,10 @@ socket.on("rig", (message) => {
 socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
+});
+socket.on("standing", () => {
+  htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
+  if (page().dataset.view === "check") drawInPassing();
 });
 const cut = document.getElementById("lost");
 socket.on("offline", () => (cut.hidden = false));

@@ -29,6 +29,14 @@ export function mount(main) {
   main.querySelector("#panic").addEventListener("htmx:afterRequest", (event) => event.detail.successful && say(event.detail.xhr.responseText));
 }
 
+/** A device came, went, or does not answer. */
+export async function standing() {
+  const response = await fetch("/perform/gear").catch(() => null);
+  if (!response?.ok) return;
+  const gear = new DOMParser().parseFromString(await response.text(), "text/html").querySelector("#gear");
+  if (gear) document.getElementById("gear").replaceWith(gear);
+}
+
 /** Another browser went to a song. */
 export function song() {
   presses = presses.then(async () => {

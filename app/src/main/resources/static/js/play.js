@@ -32,6 +32,7 @@ board.querySelectorAll(".element").forEach((element) => {
     element.setPointerCapture(down.pointerId);
     element.classList.add("held");
     held.set(id, Infinity);
+    socket.send({ type: "hold", layout, element: id, on: true });
     const from = value();
     const way = element.querySelector(".slot").clientHeight;
     const move = (event) => touch(clamp(from + (down.clientY - event.clientY) / way));
@@ -41,6 +42,7 @@ board.querySelectorAll(".element").forEach((element) => {
       element.removeEventListener("pointercancel", stop);
       element.classList.remove("held");
       held.set(id, performance.now() + AFTER_RELEASE);
+      socket.send({ type: "hold", layout, element: id, on: false });
     };
     element.addEventListener("pointermove", move);
     element.addEventListener("pointerup", stop);

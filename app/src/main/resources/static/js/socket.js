@@ -3,6 +3,18 @@ const listeners = new Map();
 let socket = null;
 let hello = {};
 let wait = 200;
+let heard = 0;
+
+// Orchard says something at least every half second: who hears nothing for longer has lost it, whatever the connection says.
+const SILENCE = 2500;
+setInterval(() => {
+  if (socket?.readyState !== WebSocket.OPEN || performance.now() - heard < SILENCE) return;
+  const lost = socket;
+  socket = null;
+  lost.close();
+  tell("offline", {});
+  connect();
+}, 500);
 
 export function on(type, listener) {
   if (!listeners.has(type)) listeners.set(type, []);
@@ -34,11 +46,15 @@ function connect() {
     socket.send(JSON.stringify(hello));
     tell("online", {});
   };
+  const mine = socket;
+  heard = performance.now();
   socket.onmessage = (event) => {
+    heard = performance.now();
     const message = JSON.parse(event.data);
     tell(message.type, message);
   };
   socket.onclose = () => {
+    if (mine !== socket) return; // it was given up already
     tell("offline", {});
     setTimeout(connect, wait);
     wait = Math.min(wait * 2, 3000);

@@ -38,6 +38,30 @@ public final class Check {
     }
 
     /**
+     * What is to be found of devices and mappings that are in trouble while they are played.
+     *
+     * @param deaf what to do about devices that are there and do not answer, by id
+     * @param loops what is the matter with mappings that go round without end, by id
+     */
+    public static List<Finding> ofTrouble(Rig rig, Map<String, String> deaf, Map<String, String> loops) {
+        List<Finding> findings = new ArrayList<>();
+        deaf.forEach((id, help) -> rig.device(id)
+                .ifPresent(device -> findings.add(new Finding(
+                        Finding.Kind.DEAF,
+                        device.name() + " does not answer.",
+                        help,
+                        new Finding.Place(Finding.Page.CONNECT, id, "")))));
+        loops.forEach((id, why) -> rig.mapping(id)
+                .ifPresent(mapping -> findings.add(new Finding(
+                        Finding.Kind.LOOP,
+                        Sentence.of(mapping, rig).text(),
+                        why,
+                        new Finding.Place(Finding.Page.MAP, id, ""),
+                        Optional.of(new Finding.Fix("Let it act again", id, ""))))));
+        return List.copyOf(findings);
+    }
+
+    /**
      * What is to be found where the rig is played right now.
      *
      * @param absent ids of the devices that are not there

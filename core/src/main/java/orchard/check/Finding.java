@@ -19,9 +19,10 @@ public record Finding(Kind kind, String sentence, String cause, Place place, Opt
     }
 
     /**
-     * Other numbers for a control, by one press.
+     * What puts it right by one press: other numbers for a control, or a mapping that acts again.
      *
      * @param label what the press does
+     * @param device id of the device, or of the mapping where {@code control} is ""
      */
     public record Fix(String label, String device, String control) {}
 
@@ -37,6 +38,10 @@ public record Finding(Kind kind, String sentence, String cause, Place place, Opt
         OTHER_PROGRAMME("Other programme"),
         /** A device of the rig is not there right now. */
         ABSENT("Not plugged in"),
+        /** A device is there, but does not answer. */
+        DEAF("Does not answer"),
+        /** A mapping goes round and round through devices, and was muted. */
+        LOOP("Goes round without end"),
         /** A device needs both directions and has one. */
         HALF("Half plugged in");
 

@@ -50,7 +50,7 @@ final class Controls {
         int page = 0;
         for (State.OfControl control : heard) {
             if (control.plan.needsPage()) {
-                if (control.down) {
+                if (control.down || control.plan.isDown()) {
                     return control.plan.page().number();
                 }
                 page = control.plan.page().group().state().open;

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.DevicePlan;
@@ -35,6 +36,10 @@ import orchard.signal.SysExTemplate;
 
 /** Makes ready what a device's profile says; it needs nothing but that profile. */
 final class DeviceCompiler {
+
+    private static final State.OfControl[] NOTHING = {};
+    private static final Set<String> STRIKES = Set.of("velocity", "gate");
+    private static final Set<String> PRESSURES = Set.of("pressure");
 
     private final Cells cells;
 
@@ -112,6 +117,8 @@ final class DeviceCompiler {
                 .forEach(light -> lightsByPlace
                         .computeIfAbsent(Objects.requireNonNullElse(light.control(), ""), c -> new ArrayList<>())
                         .add(light));
+        // a pad that was let go presses no longer, whether or not its device says so, and whatever page is open by then
+        Map<String, List<Control>> byPlace = profile.controls().stream().collect(Collectors.groupingBy(Control::place));
         List<Placed> placed = new ArrayList<>();
         for (Control control : profile.controls()) {
             if (!profile.setup().active(control)) {
@@ -140,6 +147,7 @@ final class DeviceCompiler {
                     continue;
                 }
                 State.OfControl state = cells.control(new Ref.ToControl(device.id(), control.id(), dimension.name()));
+                boolean isStrike = control.kind().pressed() && STRIKES.contains(dimension.name());
                 boolean isTouch = dimension.name().equals(Dimension.TOUCH);
                 List<Object> keys = dimension.pattern().keys();
                 boolean shared =
@@ -155,7 +163,8 @@ final class DeviceCompiler {
                                 paged == null ? null : new PagePlan(paged, control.pageNumber(), shared),
                                 opens,
                                 feeling(profile, control, dimension),
-                                resting(device, control, dimension))));
+                                isStrike ? some(device, byPlace.get(control.place()).stream(), PRESSURES) : NOTHING,
+                                control.kind().pressed() ? some(device, Stream.of(control), STRIKES) : NOTHING)));
                 keys.forEach(key ->
                         byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(state));
             }
@@ -163,17 +172,14 @@ final class DeviceCompiler {
         return placed;
     }
 
-    /** A pad that was let go presses no longer, whether or not its device says so. */
-    private State.OfControl[] resting(Device device, Control control, Dimension dimension) {
-        boolean isStrike =
-                dimension.name().equals("velocity") || dimension.name().equals("gate");
-        return !isStrike || !control.kind().pressed()
-                ? new State.OfControl[0]
-                : control.dimensions().stream()
-                        .filter(other -> other.name().equals("pressure")
-                                && !other.output().off())
-                        .map(other -> cells.control(new Ref.ToControl(device.id(), control.id(), other.name())))
-                        .toArray(State.OfControl[]::new);
+    /** Some dimensions of a control. */
+    private State.OfControl[] some(Device device, Stream<Control> controls, Set<String> names) {
+        return controls.flatMap(control -> control.dimensions().stream()
+                        .filter(dimension -> names.contains(dimension.name())
+                                && !dimension.output().off())
+                        .map(dimension ->
+                                cells.control(new Ref.ToControl(device.id(), control.id(), dimension.name()))))
+                .toArray(State.OfControl[]::new);
     }
 
     /** The pages on which each message is sent. */

@@ -381,8 +381,17 @@ public final class Engine {
             leave(device, next.device(device.state().id));
         }
         plan = next;
+        List<State.OfMapping> muted = before.mappings().stream()
+                .map(Plan.MappingPlan::state)
+                .filter(mapping -> mapping.muted != null)
+                .toList();
         next.takeEffect(before, lights::changed);
         lights.hurry();
+        for (State.OfMapping mapping : muted) {
+            if (mapping.muted == null || mapping.plan == null) {
+                turn.note(new Step.LoopFreed(mapping.id));
+            }
+        }
         Set<State.OfTarget> kept = new HashSet<>();
         next.mappings().forEach(mapping -> List.of(mapping.targets()).forEach(target -> kept.add(target.state())));
         state.ledger

@@ -78,6 +78,13 @@ public final class Explain {
         return List.copyOf(lines);
     }
 
+    /** One step in words. */
+    public static String words(Step step, Trace trace, Directory names) {
+        List<Line> lines = new ArrayList<>();
+        add(step, trace, names, lines);
+        return lines.isEmpty() ? "" : lines.get(0).text();
+    }
+
     private static void add(Step step, Trace trace, Directory names, List<Line> lines) {
         if (step instanceof Step.ControlMoved moved) {
             lines.add(line(

@@ -382,7 +382,8 @@ public final class Plan {
      * @param page the page it is on, or null
      * @param opens the groups whose page it chooses
      * @param feeling what is done to what it sends, or null for nothing
-     * @param resting dimensions of the same control that cannot be held any longer once this one is let go
+     * @param resting pressures at the same place, on whatever page, that cannot be held any longer once this one is let go
+     * @param strikes what tells that the same control is down
      */
     record ControlPlan(
             Control control,
@@ -393,10 +394,21 @@ public final class Plan {
             PagePlan page,
             GroupPlan[] opens,
             Feeling feeling,
-            State.OfControl[] resting) {
+            State.OfControl[] resting,
+            State.OfControl[] strikes) {
 
         /** Dimensions that tell where on a surface something is. */
         private static final Set<String> PLACES = Set.of("x", "y", "z");
+
+        /** Whether a finger is on the control. */
+        boolean isDown() {
+            for (State.OfControl strike : strikes) {
+                if (strike.down) {
+                    return true;
+                }
+            }
+            return false;
+        }
 
         /** Whether only the open page tells who is meant. */
         boolean needsPage() {

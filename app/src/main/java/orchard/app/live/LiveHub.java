@@ -54,10 +54,12 @@ public final class LiveHub {
     private final Shaped shaped;
     private final Inventories inventories;
     private final Unheard unheard;
+    private final Loops loops;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("live");
+    private Map<String, String> standingsTold = Map.of();
     private Learn.Status learnTold;
     private int frame;
 
@@ -75,6 +77,7 @@ public final class LiveHub {
             Shaped shaped,
             Inventories inventories,
             Unheard unheard,
+            Loops loops,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -89,6 +92,7 @@ public final class LiveHub {
         this.shaped = shaped;
         this.inventories = inventories;
         this.unheard = unheard;
+        this.loops = loops;
         this.socket = socket;
     }
 
@@ -127,6 +131,7 @@ public final class LiveHub {
         List<Map<String, Object>> hits = new ArrayList<>();
         Set<String> rows = new LinkedHashSet<>();
         List<Trace> traces = new ArrayList<>();
+        boolean loopNews = false;
         queue.drainTo(traces);
         Set<String> unheardFrom = new LinkedHashSet<>();
         for (Trace trace : traces) {
@@ -134,6 +139,7 @@ public final class LiveHub {
             learn.take(trace);
             describing.take(trace);
             memories.take(trace);
+            loopNews |= loops.take(trace);
             if (unheard.take(trace)) {
                 unheardFrom.add(((Event.Arrived) trace.event()).device());
             }
@@ -170,6 +176,7 @@ public final class LiveHub {
             all.put("hits", hits);
             socket.tellLive(all, few);
         }
+        tellStandings(loopNews);
         unheardFrom.forEach(device -> socket.tellPage("table", Map.of("type", "heard", "device", device)));
         tellLearn();
         if (frame % MONITOR_FRAMES == 0) {
@@ -229,6 +236,19 @@ public final class LiveHub {
                     "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));
         } else if (step instanceof Step.PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
+        }
+    }
+
+    /** Tells all pages when a device stands otherwise than before, or a mapping was muted or freed. */
+    private void tellStandings(boolean loopNews) {
+        Map<String, String> standings = new LinkedHashMap<>();
+        keeper.rig()
+                .devices()
+                .forEach(device -> standings.put(
+                        device.id(), ports.standing(device.id()).state().words()));
+        if (loopNews || !standings.equals(standingsTold)) {
+            standingsTold = standings;
+            socket.tellAll(Map.of("type", "standing", "standings", standings));
         }
     }
 

@@ -1,5 +1,7 @@
 package orchard.app.live;
 
+import jakarta.annotation.PostConstruct;
+import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HexFormat;
@@ -9,6 +11,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
@@ -16,6 +21,7 @@ import orchard.signal.TouchMessage;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
+import org.springframework.web.socket.PongMessage;
 import org.springframework.web.socket.TextMessage;
 import org.springframework.web.socket.WebSocketSession;
 import org.springframework.web.socket.handler.TextWebSocketHandler;
@@ -33,6 +39,9 @@ public final class LiveSocket extends TextWebSocketHandler {
     /** Views that draw the values of controls and parameters as they move. */
     private static final Set<String> VALUE_VIEWS =
             Set.of("find", "pages", "presets", "table", "map", "describe", "layouts");
+
+    /** So often every page is told something and asked for an answer. */
+    private static final int BEAT_MILLIS = 500;
 
     private static final HexFormat HEX = HexFormat.of();
 
@@ -55,6 +64,7 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final PortRoom ports;
     private final SignalLog log;
     private final Monitor monitor;
+    private final ScheduledExecutorService beats = Daemon.scheduler("beats");
 
     LiveSocket(
             PortRoom ports,
@@ -75,6 +85,24 @@ public final class LiveSocket extends TextWebSocketHandler {
         this.panels = panels;
     }
 
+    @PostConstruct
+    void start() {
+        beats.scheduleWithFixedDelay(this::beat, BEAT_MILLIS, BEAT_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    @PreDestroy
+    void stop() {
+        beats.shutdownNow();
+    }
+
+    @Override
+    protected void handlePongMessage(WebSocketSession session, PongMessage message) {
+        OpenPage client = clients.get(session.getId());
+        if (client != null) {
+            client.heard();
+        }
+    }
+
     @Override
     public void afterConnectionEstablished(WebSocketSession session) {
         BrowserWire.Page lender = (port, bytes) -> {
@@ -88,10 +116,29 @@ public final class LiveSocket extends TextWebSocketHandler {
 
     @Override
     public void afterConnectionClosed(WebSocketSession session, CloseStatus status) {
-        OpenPage client = clients.remove(session.getId());
+        OpenPage client = clients.get(session.getId());
         if (client != null) {
+            gone(client);
+        }
+    }
+
+    /** Whatever a page that is gone held is let go, and its ports go. */
+    private void gone(OpenPage client) {
+        if (clients.remove(client.id()) != null) {
             client.close();
+            client.held().forEach(held -> engine.dropped(held.layout(), held.element()));
             ports.browsers().gone(client.lender());
+        }
+    }
+
+    /** Says something to every page, and finds those that say nothing any more although their connection seems to stand. */
+    private void beat() {
+        for (OpenPage client : clients.values()) {
+            if (client.isSilent()) {
+                gone(client);
+            } else {
+                client.beat();
+            }
         }
     }
 
@@ -101,6 +148,7 @@ public final class LiveSocket extends TextWebSocketHandler {
         if (client == null) {
             return;
         }
+        client.heard();
         try {
             heard(client, json.readTree(message.getPayload()));
         } catch (JacksonException | IllegalArgumentException e) {
@@ -112,6 +160,11 @@ public final class LiveSocket extends TextWebSocketHandler {
         switch (text(message, "type")) {
             case "hello" -> hello(client, message);
             case "touch" -> touch(client, message);
+            case "hold" ->
+                client.hold(
+                        text(message, "layout"),
+                        text(message, "element"),
+                        message.path("on").asBoolean(false));
             case "set" -> engine.set(text(message, "device"), text(message, "parameter"), number(message, "value"));
             case "learn" -> learn.touched(new Ref.ToParameter(text(message, "device"), text(message, "parameter")));
             case "learnControl" ->

@@ -1,13 +1,16 @@
 package orchard.app.live;
 
 import java.io.IOException;
+import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
 import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.web.socket.CloseStatus;
+import org.springframework.web.socket.PingMessage;
 import org.springframework.web.socket.TextMessage;
 import org.springframework.web.socket.WebSocketSession;
 
@@ -20,6 +23,11 @@ final class OpenPage implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(OpenPage.class);
     private static final int MOST_WAITING = 512;
     private static final int BEHIND = 6;
+    private static final String BEAT = "{\"type\":\"beat\"}";
+    private static final int MOST_HELD = 32;
+
+    /** Three beats, and a little. */
+    private static final long SILENT_NANOS = 1_700_000_000L;
 
     /** What its monitor shows. */
     static final class Watch {
@@ -39,6 +47,8 @@ final class OpenPage implements AutoCloseable {
     private final BrowserWire.Page lender;
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
+    private final Set<Held> held = ConcurrentHashMap.newKeySet();
+    private volatile long heardNanos = System.nanoTime();
     private volatile boolean open = true;
 
     /** Which view it is, and which layout it plays, or "". */
@@ -57,6 +67,33 @@ final class OpenPage implements AutoCloseable {
         this.writer.start();
     }
 
+    /** Something that a finger on this page holds. */
+    record Held(String layout, String element) {}
+
+    /** A finger came to something on a layout, or left it. */
+    void hold(String on, String element, boolean down) {
+        if (down && held.size() < MOST_HELD) {
+            held.add(new Held(on, element));
+        } else {
+            held.remove(new Held(on, element));
+        }
+    }
+
+    /** What fingers on this page hold. */
+    Set<Held> held() {
+        return Set.copyOf(held);
+    }
+
+    /** The page said something. */
+    void heard() {
+        heardNanos = System.nanoTime();
+    }
+
+    /** Whether it has not said anything for so long that nobody can be there. */
+    boolean isSilent() {
+        return System.nanoTime() - heardNanos > SILENT_NANOS;
+    }
+
     String id() {
         return session.getId();
     }
@@ -68,6 +105,13 @@ final class OpenPage implements AutoCloseable {
     /** Whether so much waits already that what will be overtaken anyway is better left out. */
     boolean isBehind() {
         return waiting.size() >= BEHIND;
+    }
+
+    /** Shows the page that Orchard is there, and asks whether it is. */
+    void beat() {
+        if (waiting.isEmpty()) {
+            send(BEAT);
+        }
     }
 
     /** Sends without waiting. */
@@ -97,6 +141,9 @@ final class OpenPage implements AutoCloseable {
     /** What cannot be sent is left out; the page stays. */
     private void sendOne(String text) throws IOException {
         try {
+            if (text.equals(BEAT)) {
+                session.sendMessage(new PingMessage()); // every browser answers it by itself
+            }
             session.sendMessage(new TextMessage(text));
         } catch (IllegalStateException e) {
             throw e; // the connection is closed

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import orchard.engine.Event;
+import orchard.engine.Explain;
 import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
@@ -94,6 +95,14 @@ public final class Ticker {
                         "out " + shown.light().device() + "/" + shown.light().light(), trace, step));
             } else if (step instanceof Step.Said said) {
                 keys.add(keep("say " + said.device() + said.message().subject(), trace, step));
+            } else if (step instanceof Step.LoopCut cut) {
+                keys.add(keep("loop " + cut.mapping(), trace, step));
+            } else if (step instanceof Step.Doubted doubted) {
+                keys.add(keep("doubt " + doubted.device(), trace, step));
+            } else if (step instanceof Step.Unconfirmed unconfirmed) {
+                keys.add(keep("unconfirmed " + Values.key(unconfirmed.parameter()), trace, step));
+            } else if (step instanceof Step.Reconciled reconciled && reconciled.both()) {
+                keys.add(keep("both " + Values.key(reconciled.parameter()), trace, step));
             }
         }
         Iterator<String> oldest = kept.keySet().iterator();
@@ -152,6 +161,9 @@ public final class Ticker {
             return new Row(
                     key, trace.number(), row.count, Kind.GOING, said.message().words(), text, housekeeping);
         }
+        if (row.step != null) {
+            return trouble(key, row);
+        }
         Row one = trace.event() instanceof Event.Arrived arrived
                 ? arrived(trace, key, arrived.device(), arrived.message())
                 : trace.event() instanceof Event.Touched touched
@@ -160,6 +172,16 @@ public final class Ticker {
                                 ? recalled(trace, key, recalled)
                                 : presence(trace, key);
         return new Row(key, one.trace(), row.count, one.kind(), one.message(), one.text(), one.housekeeping());
+    }
+
+    /** What went wrong, or may have, beside what was played. */
+    private Row trouble(String key, Kept row) {
+        Step step = row.step;
+        Kind kind = step instanceof Step.Doubted || step instanceof Step.Reconciled ? Kind.ARRIVING : Kind.WRONG;
+        String about = step instanceof Step.LoopCut
+                ? "a loop"
+                : step instanceof Step.Doubted ? "a gap" : step instanceof Step.Reconciled ? "both moved" : "no answer";
+        return new Row(key, row.trace.number(), row.count, kind, about, Explain.words(step, row.trace, names), false);
     }
 
     private Row touched(Trace trace, String key, Event.Touched touched) {

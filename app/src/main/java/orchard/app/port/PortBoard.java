@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import orchard.gear.Device;
 import orchard.gear.Seat;
 import orchard.gear.Seating;
@@ -15,8 +16,9 @@ import orchard.gear.Seating;
  * What is to be told about every port at one moment.
  *
  * @param present ids of the devices that are there
+ * @param standings how each device stands, by its id
  */
-record PortBoard(SeatBook book, OscWire osc, Set<String> present) {
+record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<String, Standing> standings) {
 
     /** The ports of the rig's devices, then those nobody sits at. */
     List<PortStatus> all(List<Device> devices, Collection<Port> ports) {
@@ -108,6 +110,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present) {
                 traffic.last() == null ? "" : traffic.last().words(),
                 candidates,
                 address,
+                device.isEmpty() ? null : standings.apply(device),
                 false);
     }
 }

@@ -505,7 +505,7 @@ public final class PortRoom {
 
     /** All ports: those of the rig's devices, and those nobody sits at. */
     public List<PortStatus> ports() {
-        return new PortBoard(book, osc, present()).all(seats.devices(), allPorts());
+        return new PortBoard(book, osc, present(), this::standing).all(seats.devices(), allPorts());
     }
 
     /** Where an OSC stranger sends from, as {@code host:port}; "" if it was never heard. */

@@ -20,6 +20,7 @@ import orchard.gear.Seat;
  * @param last the last message in words, or ""
  * @param candidates ids of the devices it may be, where a person has to say which
  * @param address where it sends from, for OSC; or ""
+ * @param standing how the device stands that sits there; null for a stranger
  * @param ownLanguage whether it says nothing but SysEx of its own, so that nothing of it can be mapped
  */
 public record PortStatus(
@@ -40,6 +41,7 @@ public record PortStatus(
         String last,
         List<String> candidates,
         String address,
+        Standing standing,
         boolean ownLanguage) {
 
     PortStatus inItsOwnLanguage() {
@@ -61,6 +63,7 @@ public record PortStatus(
                 last,
                 candidates,
                 address,
+                standing,
                 true);
     }
 

@@ -4,11 +4,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import orchard.app.live.EngineRoom;
 import orchard.app.store.RigKeeper;
 import orchard.check.Finding;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** Check: what is wrong before the audience finds it. */
 @Controller
@@ -16,8 +20,10 @@ class CheckPage {
 
     private final Frame frame;
     private final RigKeeper keeper;
+    private final EngineRoom engine;
 
-    CheckPage(Frame frame, RigKeeper keeper) {
+    CheckPage(Frame frame, RigKeeper keeper, EngineRoom engine) {
+        this.engine = engine;
         this.frame = frame;
         this.keeper = keeper;
     }
@@ -36,6 +42,13 @@ class CheckPage {
         model.addAttribute("mappings", keeper.rig().mappings().size());
         model.addAttribute("devices", keeper.rig().devices().size());
         return "check/page";
+    }
+
+    /** A mapping that went round without end may act again. */
+    @PostMapping("/check/free")
+    ResponseEntity<Void> free(@RequestParam String mapping) {
+        engine.free(mapping);
+        return Replies.go("/check");
     }
 
     /** The address a finding leads to. */

@@ -9,10 +9,12 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.live.Learn;
+import orchard.app.live.Loops;
 import orchard.app.live.Memories;
 import orchard.app.live.Names;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
+import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
 import orchard.check.Check;
 import orchard.check.Finding;
@@ -43,8 +45,10 @@ class Frame {
     private final PortRoom ports;
     private final Learn learn;
     private final Memories memories;
+    private final Loops loops;
 
-    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories) {
+    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories, Loops loops) {
+        this.loops = loops;
         this.memories = memories;
         this.keeper = keeper;
         ofRig = new Remembered<>(names, rig -> Check.ofRig(rig, names));
@@ -126,7 +130,15 @@ class Frame {
                 .forEach(device -> memories.standing(device)
                         .filter(Memories.Standing::wantsAttention)
                         .ifPresent(standing -> matters.put(device.id(), standing.sentence())));
-        return Stream.concat(ofRig.of(rig).stream(), Check.ofMoment(rig, absent, halves, matters).stream())
+        Map<String, String> deaf = new LinkedHashMap<>();
+        rig.devices().stream()
+                .filter(device -> ports.standing(device.id()).state() == Standing.State.DEAF)
+                .forEach(device -> deaf.put(device.id(), Standing.State.DEAF.help()));
+        return Stream.of(
+                        Check.ofTrouble(rig, deaf, loops.muted()),
+                        ofRig.of(rig),
+                        Check.ofMoment(rig, absent, halves, matters))
+                .flatMap(List::stream)
                 .toList();
     }
 

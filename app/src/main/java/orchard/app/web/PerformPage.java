@@ -4,7 +4,10 @@ import java.util.List;
 import java.util.Map;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.LiveSocket;
+import orchard.app.port.PortRoom;
+import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
 import orchard.rig.Song;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -20,8 +23,10 @@ class PerformPage {
     private final RigKeeper keeper;
     private final EngineRoom engine;
     private final LiveSocket socket;
+    private final PortRoom ports;
 
-    PerformPage(RigKeeper keeper, EngineRoom engine, LiveSocket socket) {
+    PerformPage(RigKeeper keeper, EngineRoom engine, LiveSocket socket, PortRoom ports) {
+        this.ports = ports;
         this.keeper = keeper;
         this.engine = engine;
         this.socket = socket;
@@ -30,6 +35,7 @@ class PerformPage {
     @GetMapping("/perform")
     String page(Model model) {
         show(model);
+        showGear(model);
         return "perform/page";
     }
 
@@ -71,11 +77,36 @@ class PerformPage {
         return "perform/page :: set";
     }
 
-    /** Stops everything. From any page. */
+    /** The devices that are not there, do not answer, or are in doubt. */
+    @GetMapping("/perform/gear")
+    String gear(Model model) {
+        showGear(model);
+        return "perform/page :: gear";
+    }
+
+    /** A device that is in trouble. */
+    record Troubled(String name, Standing standing) {}
+
+    private void showGear(Model model) {
+        model.addAttribute(
+                "troubled",
+                keeper.rig().devices().stream()
+                        .map(device -> new Troubled(device.name(), ports.standing(device.id())))
+                        .filter(troubled -> troubled.standing().state() != Standing.State.PRESENT
+                                && troubled.standing().state() != Standing.State.RESTING)
+                        .toList());
+    }
+
+    /** Stops everything, or all that has to do with one device. From any page. */
     @PostMapping("/panic")
     @ResponseBody
-    String panic() {
-        engine.panic();
-        return "Panic: everything was told to stop.";
+    String panic(@RequestParam(defaultValue = "") String device) {
+        if (device.isEmpty()) {
+            engine.panic();
+            return "Panic: everything was told to stop.";
+        }
+        Device only = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        engine.panic(device);
+        return "Panic: " + only.name() + " was told to stop.";
     }
 }
