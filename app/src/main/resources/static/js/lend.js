@@ -71,10 +71,13 @@ function midiPorts() {
   if (!access) return ports;
   const add = (port, direction) => {
     if (port.state === "disconnected") return;
-    const key = `${port.manufacturer ?? ""} ${port.name ?? "port"}`;
+    // two boxes of one kind have the same name: the second input goes with the second output
+    const base = `${port.manufacturer ?? ""} ${port.name ?? "port"}`;
+    let key = base;
+    for (let i = 2; ports.get(key)?.[direction]; i++) key = `${base} ${i}`;
     if (!ports.has(key)) ports.set(key, { id: "m" + key, name: port.name || "MIDI port", vendor: port.manufacturer ?? "", pad: false });
     const known = ports.get(key);
-    if (!known[direction]) known[direction] = port;
+    known[direction] = port;
   };
   access.inputs.forEach((port) => add(port, "input"));
   access.outputs.forEach((port) => add(port, "output"));

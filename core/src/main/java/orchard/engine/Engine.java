@@ -227,7 +227,7 @@ public final class Engine {
         } else if (event instanceof Event.Dropped dropped) {
             device(dropped.device())
                     .ifPresent(device -> device.everyControl(control -> {
-                        if (control.ref.control().equals(dropped.control())) {
+                        if (dropped.control().isEmpty() || control.ref.control().equals(dropped.control())) {
                             controls.letGo(control);
                         }
                     }));

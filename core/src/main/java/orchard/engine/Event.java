@@ -64,7 +64,11 @@ public sealed interface Event {
      */
     record Doubted(long nanos, String device, String why) implements Event {}
 
-    /** What a person held on a layout is let go, because the page it was held on is gone. */
+    /**
+     * What a person held is let go, because nobody will say so: the page it was held on is gone, or the one that lent its port.
+     *
+     * @param control id of the control on that device; "" for all
+     */
     record Dropped(long nanos, String device, String control) implements Event {}
 
     /** A mapping that was found in a loop may act again. */

@@ -196,6 +196,10 @@ final class Parameters {
         boolean oursMoved = !(Math.abs(ours - parameter.agreed) < Position.SAME);
         boolean theirsMoved = !(Math.abs(theirs - parameter.agreed) < Position.SAME);
         parameter.doubted = false;
+        if (!Double.isNaN(parameter.told)) {
+            parameter.told = Double.NaN; // what it said before the gap is old
+            state.doubtful.remove(parameter);
+        }
         if (differs && oursMoved && (!theirsMoved || oursWins)) {
             parameter.agreed = theirs;
             turn.note(new Step.Reconciled(parameter.ref, ours, theirs, true, theirsMoved));

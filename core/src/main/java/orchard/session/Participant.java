@@ -38,6 +38,9 @@ public final class Participant {
     private JournalWriter writer;
     private int nextSequence;
     private int lastHeard = -1;
+    /** Sequence number of the last packet with something in it that was not acknowledged; −1 for none. */
+    private int lastPlayed = -1;
+
     private long lost;
 
     /**
@@ -73,6 +76,29 @@ public final class Participant {
     /** The other side has everything up to a packet. */
     public void acknowledged(int sequence) {
         writer.acknowledged(sequence);
+        if (lastPlayed >= 0 && !Sequence.isAfter(lastPlayed, sequence)) {
+            lastPlayed = -1;
+        }
+    }
+
+    /** Whether the last thing that was played may not have arrived yet, as far as the other side has said. */
+    public boolean isAwaited() {
+        return lastPlayed >= 0;
+    }
+
+    /**
+     * A packet that plays nothing, but carries the journal: where the last packet was lost and no other follows, it puts everything right (a guard packet: RFC
+     * 6295, 4.2).
+     *
+     * @param time when it is, in ticks of {@link #CLOCK_RATE}
+     */
+    public byte[] guard(long time) {
+        byte[] journal = writer.encode(nextSequence);
+        ByteBuffer packet = ByteBuffer.allocate(HEADER + 1 + journal.length);
+        packet.put((byte) 0x80).put((byte) PAYLOAD_TYPE).putShort((short) nextSequence);
+        packet.putInt((int) time).putInt(ownSsrc).put((byte) 0x40).put(journal);
+        nextSequence = Sequence.next(nextSequence);
+        return packet.array();
     }
 
     /** The other side is gone: what it holds down comes up. */
@@ -125,6 +151,7 @@ public final class Participant {
         }
         packet.put(command).put(journal);
         writer.sent(message, nextSequence);
+        lastPlayed = nextSequence;
         nextSequence = Sequence.next(nextSequence);
         return packet.array();
     }

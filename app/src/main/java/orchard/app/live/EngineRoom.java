@@ -111,6 +111,11 @@ public final class EngineRoom {
         }
 
         @Override
+        public void dropped(String device) {
+            EngineRoom.this.dropped(device, "");
+        }
+
+        @Override
         public void doubted(String device, String why) {
             thread.put(nanos -> new Event.Doubted(nanos, device, why));
         }

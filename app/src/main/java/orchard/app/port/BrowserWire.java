@@ -46,12 +46,24 @@ public final class BrowserWire implements Port.Wire {
 
     private final Map<String, Computer> computers = new HashMap<>();
     private final Port.Listener listener;
+    private final Gaps gaps;
     private final Runnable changed;
     private final ScheduledExecutorService grace = Daemon.scheduler("lent ports");
 
-    BrowserWire(Port.Listener listener, Runnable changed) {
+    /** @param gaps is told of ports whose page is gone for a moment, and is back */
+    BrowserWire(Port.Listener listener, Gaps gaps, Runnable changed) {
+        this.gaps = gaps;
         this.listener = listener;
         this.changed = changed;
+    }
+
+    /** Takes what happens while a page is loaded anew: nobody hears what its ports say then, and nothing reaches them. */
+    interface Gaps {
+        /** Nobody hears the port from now on; what is held on it will not be let go by itself. */
+        void begins(Port port);
+
+        /** The port is back. */
+        void ends(Port port);
     }
 
     /** One laptop or tablet. */
@@ -67,8 +79,10 @@ public final class BrowserWire implements Port.Wire {
      * @param computer stays the same for one browser
      */
     public void lend(Page page, String computer, List<Lent> lent) {
+        List<Port> back = new ArrayList<>();
         synchronized (this) {
             Computer known = computers.computeIfAbsent(computer, id -> new Computer());
+            boolean another = known.page != page;
             known.page = page;
             if (known.leaving != null) {
                 known.leaving.cancel(false);
@@ -87,8 +101,12 @@ public final class BrowserWire implements Port.Wire {
             computers.values().forEach(c -> c.ports.values().forEach(port -> names.add(port.name())));
             now.forEach((id, port) ->
                     known.ports.computeIfAbsent(id, i -> new LentPort(free(port.name(), names), computer, port)));
+            if (another) {
+                back.addAll(known.ports.values());
+            }
         }
         changed.run();
+        back.forEach(gaps::ends);
     }
 
     private static String free(String name, Set<String> taken) {
@@ -100,9 +118,18 @@ public final class BrowserWire implements Port.Wire {
     }
 
     /** A page is gone; its ports go too, unless it is back soon. */
-    public synchronized void gone(Page page) {
+    public void gone(Page page) {
+        List<Port> silent = new ArrayList<>();
+        synchronized (this) {
+            leaveSoon(page, silent);
+        }
+        silent.forEach(gaps::begins);
+    }
+
+    private void leaveSoon(Page page, List<Port> silent) {
         computers.forEach((id, computer) -> {
             if (computer.page == page) {
+                silent.addAll(computer.ports.values());
                 computer.page = null;
                 computer.leaving = grace.schedule(() -> leave(id), GRACE_MILLIS, TimeUnit.MILLISECONDS);
             }

@@ -71,6 +71,9 @@ public final class PortRoom {
          */
         void doubted(String device, String why);
 
+        /** What is held on a device comes up: nobody hears it for a moment. */
+        void dropped(String device);
+
         /** A layout has something to show. */
         void show(String layout, TouchMessage message);
     }
@@ -124,10 +127,28 @@ public final class PortRoom {
             }
         });
         wires.add(new MachineMidi(this::arrived, this::lookWhoIsThere));
-        browsers = new BrowserWire(this::arrived, this::lookWhoIsThere);
+        browsers = new BrowserWire(this::arrived, new PageGaps(), this::lookWhoIsThere);
         wires.add(browsers);
         sessions = new SessionWire(bound(settings), settings.sessionPort(), this::arrived, this::lookWhoIsThere);
         wires.add(sessions);
+    }
+
+    private final class PageGaps implements BrowserWire.Gaps {
+        @Override
+        public void begins(Port port) {
+            String device = book.device(port);
+            if (device != null) {
+                listener.dropped(device);
+            }
+        }
+
+        @Override
+        public void ends(Port port) {
+            String device = book.device(port);
+            if (device != null) {
+                reached(device);
+            }
+        }
     }
 
     private static InetAddress bound(OrchardSettings settings) {
@@ -332,7 +353,7 @@ public final class PortRoom {
     private void reached(String device) {
         Roll roll = rolls.get(device);
         if (roll != null) {
-            doubt(device, roll, "its connection had been lost");
+            doubt(device, roll, "its connection was lost for a moment");
         }
     }
 

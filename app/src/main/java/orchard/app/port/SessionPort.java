@@ -17,6 +17,9 @@ final class SessionPort implements Port {
     private static final long CLOCK_NANOS = TimeUnit.SECONDS.toNanos(10);
     private static final long FIRST_CLOCK_NANOS = TimeUnit.SECONDS.toNanos(1);
     private static final long FEEDBACK_NANOS = TimeUnit.MILLISECONDS.toNanos(500);
+    private static final long GUARD_NANOS = TimeUnit.MILLISECONDS.toNanos(50);
+    private static final int MOST_GUARDS = 7;
+    private static final long PROBE_NANOS = TimeUnit.MILLISECONDS.toNanos(500);
 
     private final SessionWire wire;
     private final int remote;
@@ -30,6 +33,9 @@ final class SessionPort implements Port {
     private volatile long lastHeard = System.nanoTime();
     private volatile long offset;
     private volatile boolean synchronised;
+    private volatile long probed;
+    private long sent;
+    private int guards;
     private long clocked;
     private long fedBack;
     private int fedBackSequence = -1;
@@ -102,7 +108,36 @@ final class SessionPort implements Port {
         isAlive();
         synchronized (participant) {
             participant.acknowledged(sequence);
+            guards = 0; // what it does not have yet it gets again
         }
+    }
+
+    /** Where nothing follows what was played last, and nobody has said that it arrived, the journal is sent again, less and less often. */
+    void guard(long nanos) {
+        byte[] packet;
+        synchronized (participant) {
+            if (!participant.isAwaited() || guards >= MOST_GUARDS || nanos - sent < GUARD_NANOS << guards) {
+                return;
+            }
+            guards++;
+            sent = nanos;
+            packet = participant.guard(wire.now() + offset);
+        }
+        try {
+            wire.play(packet, address);
+        } catch (IOException e) {
+            traffic.dropped(e.getMessage());
+        }
+    }
+
+    /** It may be gone: another one of its name came from its machine. Whoever is there answers. */
+    void probe(long nanos) {
+        probed = nanos;
+    }
+
+    /** Whether it was probed, and has said nothing since. */
+    boolean isDead(long nanos) {
+        return probed != 0 && lastHeard - probed < 0 && nanos - probed > PROBE_NANOS;
     }
 
     /** Acknowledges what arrived, now and then. */
@@ -122,6 +157,8 @@ final class SessionPort implements Port {
         List<byte[]> packets;
         synchronized (participant) {
             packets = participant.packets((MidiMessage) message, wire.now() + offset);
+            guards = 0;
+            sent = System.nanoTime();
         }
         for (byte[] packet : packets) {
             wire.play(packet, address);

@@ -302,6 +302,14 @@ final class SessionWire implements Port.Wire {
             if (before != null) {
                 leave(remote, false);
             }
+            for (SessionPort other : sessions.values()) {
+                // a peer that starts again has another number; if the old one does not answer, it is gone
+                if (other.name().equals(name)
+                        && other.address().getAddress().equals(from.getAddress())) {
+                    other.probe(System.nanoTime());
+                    send(data, new SessionMessage.Clock(ssrc, 0, now(), 0, 0), other.address());
+                }
+            }
             sessions.put(
                     remote,
                     new SessionPort(this, remote, token, free(name.isBlank() ? "session" : name), from, inviting));
@@ -398,7 +406,7 @@ final class SessionWire implements Port.Wire {
                 }
             }
             for (SessionPort session : List.copyOf(sessions.values())) {
-                if (nanos - session.lastHeard() > GONE_NANOS) {
+                if (nanos - session.lastHeard() > GONE_NANOS || session.isDead(nanos)) {
                     leave(session.remote(), true);
                     any = true;
                     continue;
@@ -407,6 +415,7 @@ final class SessionWire implements Port.Wire {
                     send(data, new SessionMessage.Clock(ssrc, 0, now(), 0, 0), session.address());
                 }
                 session.giveFeedback(nanos);
+                session.guard(nanos);
             }
         }
         if (any) {
