@@ -18,15 +18,23 @@ final class Bench {
     final Compiler compiler = new Compiler();
     final Engine engine;
     long nanos = 1_000_000_000L;
+    /** The device whose wire throws whatever it is given; "" for none. */
+    String refuses = "";
 
     Bench(Rig rig) {
-        engine = new Engine(
-                compiler.compile(rig), (device, message) -> sent.add(new Sent(device, message)), traces::add);
+        engine = new Engine(compiler.compile(rig), this::send, traces::add);
         present("box");
         present("desk");
         pass(100);
         sent.clear();
         traces.clear();
+    }
+
+    private void send(String device, Message message) {
+        if (device.equals(refuses)) {
+            throw new IllegalStateException("this wire is broken");
+        }
+        sent.add(new Sent(device, message));
     }
 
     Trace arrive(String device, Message message) {

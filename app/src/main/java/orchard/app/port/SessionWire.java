@@ -304,8 +304,7 @@ final class SessionWire implements Port.Wire {
             }
             for (SessionPort other : sessions.values()) {
                 // a peer that starts again has another number; if the old one does not answer, it is gone
-                if (other.name().equals(name)
-                        && other.address().getAddress().equals(from.getAddress())) {
+                if (other.name().equals(name) && other.address().getAddress().equals(from.getAddress())) {
                     other.probe(System.nanoTime());
                     send(data, new SessionMessage.Clock(ssrc, 0, now(), 0, 0), other.address());
                 }

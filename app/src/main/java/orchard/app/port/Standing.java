@@ -1,5 +1,7 @@
 package orchard.app.port;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
+
 /**
  * How a device stands at this moment, and what that means to who plays it.
  *
@@ -42,7 +44,20 @@ public record Standing(State state, long sinceNanos) {
         }
     }
 
+    /** What the performer reads. */
+    @JsonProperty
+    public String words() {
+        return state.words();
+    }
+
+    /** What it means and what to do, or "". */
+    @JsonProperty
+    public String help() {
+        return state.help();
+    }
+
     /** For how many seconds it has been so. */
+    @JsonProperty
     public long seconds() {
         return Math.max(0, (System.nanoTime() - sinceNanos) / 1_000_000_000L);
     }

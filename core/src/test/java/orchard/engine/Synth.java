@@ -1,0 +1,99 @@
+package orchard.engine;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Do;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Show;
+import orchard.mapping.Stage;
+import orchard.mapping.When;
+import orchard.mapping.While;
+import orchard.parameter.Marks;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+
+/** A bench with the gear of {@link WorldRig}: a box with pads, software, and a synth whose notes are counted. */
+final class Synth {
+
+    static final Message NOTE = new MidiMessage.NoteOn(1, 60, 90);
+
+    final Bench bench;
+    Rig rig;
+
+    Synth(Mapping... mappings) {
+        rig = WorldRig.empty();
+        for (Mapping mapping : mappings) {
+            rig = rig.apply(Edit.add("add", new Part.OfMapping(mapping)));
+        }
+        bench = new Bench(rig);
+        bench.present("synth");
+        bench.pass(700);
+        bench.sent.clear();
+        bench.traces.clear();
+    }
+
+    static Do.Action note() {
+        return new Do.Send("synth", NOTE);
+    }
+
+    static Mapping on(String control, String dimension, Do then) {
+        return on(control, dimension, Gesture.MOVE, Shape.WHOLE, then);
+    }
+
+    static Mapping on(String control, String dimension, Gesture gesture, Shape shape, Do then) {
+        return new Mapping(
+                "m1",
+                new When(List.of(new Ref.ToControl("box", control, dimension)), gesture),
+                new While.Always(),
+                shape,
+                then,
+                new Show(List.of()),
+                Takeover.JUMP,
+                Marks.NONE);
+    }
+
+    static Mapping pad(Do.Action... press) {
+        return on("pad2", "gate", new Do(List.of(press)));
+    }
+
+    static Mapping pad(List<Do.Action> press, List<Do.Action> release) {
+        return on("pad2", "gate", new Do(press, release));
+    }
+
+    static Shape formula(String text) {
+        return new Shape(List.of(new Stage.Formula(text)));
+    }
+
+    void press() {
+        bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD + 2, 100));
+    }
+
+    void release() {
+        bench.arrive("box", new MidiMessage.NoteOff(1, WorldRig.FIRST_PAD + 2, 0));
+    }
+
+    void edit(Rig next) {
+        rig = next;
+        bench.edit(next);
+    }
+
+    void remove(String id) {
+        Optional<Part> part = rig.part(id);
+        edit(rig.apply(Edit.remove("remove", part.orElseThrow())));
+    }
+
+    /** What the synth was told of notes, in order. */
+    List<String> notes() {
+        return bench.words("synth").stream().filter(words -> words.startsWith("note")).toList();
+    }
+
+    static final String ON = "note 60 on, velocity 90, ch 1";
+    static final String OFF = "note 60 off, ch 1";
+}
