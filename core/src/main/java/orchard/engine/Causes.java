@@ -26,6 +26,10 @@ final class Causes {
     static final int AGAIN = 3;
 
     private static final int REMEMBERED = 4;
+
+    /** So many messages that nobody answered are remembered: with more, two hands that play on and on would look like answers. */
+    private static final int MOST_UNANSWERED = 2;
+
     private static final double ALIKE = 1e-3;
 
     private Causes() {}
@@ -38,16 +42,19 @@ final class Causes {
         private long trace;
         private int depth;
         private int echoes;
-        private boolean open;
+        private int unanswered;
 
         void said(Turn turn, Message message) {
-            boolean goesOn = open && turn.now - nanos < ANSWER_NANOS;
-            depth = Math.max(goesOn ? depth : 0, turn.depth);
-            echoes = Math.max(goesOn ? echoes : 0, turn.echoes);
+            unanswered = isLately(turn) ? Math.min(MOST_UNANSWERED, unanswered + 1) : 1;
+            depth = turn.depth;
+            echoes = turn.echoes;
             messages[count++ % REMEMBERED] = message;
             nanos = turn.now;
             trace = turn.number;
-            open = true;
+        }
+
+        private boolean isLately(Turn turn) {
+            return turn.now - nanos < ANSWER_NANOS;
         }
 
         private boolean isAmong(Message message) {
@@ -64,12 +71,18 @@ final class Causes {
     static void heard(Turn turn, State.OfDevice device, Message message) {
         turn.from = device;
         Said said = device.said;
-        if (said.open && turn.now - said.nanos < ANSWER_NANOS) {
+        if (!said.isLately(turn)) {
+            return;
+        }
+        if (said.isAmong(message)) {
+            turn.cause = said.trace;
+            turn.echoes = said.echoes + 1;
+        }
+        if (said.unanswered > 0) {
+            said.unanswered--;
             turn.cause = said.trace;
             turn.depth = said.depth + 1;
-            turn.echoes = said.isAmong(message) ? said.echoes + 1 : 0;
         }
-        said.open = false;
     }
 
     /** Whether what the turn is about to do is one round too many. */

@@ -169,6 +169,11 @@ public final class EngineThread implements AutoCloseable {
         return folded.sum();
     }
 
+    /** Whether it still works. */
+    boolean isAlive() {
+        return thread.isAlive();
+    }
+
     private void run() {
         engine.handle(new Event.Passed(clock.getAsLong()));
         while (true) {

@@ -94,7 +94,10 @@ class FenceTest {
                         new Do(List.of(new Do.Toggle(new Ref.ToParameter("desk", "mute"), 0, 1)))),
                 on("pad2", "gate", new Do(List.of(Synth.note()))).as("m2"));
         synth.press();
-        assertThat(faults(synth)).singleElement().extracting(Step.Considered::mapping).isEqualTo("m1");
+        assertThat(faults(synth))
+                .singleElement()
+                .extracting(Step.Considered::mapping)
+                .isEqualTo("m1");
         assertThat(synth.notes()).containsExactly(Synth.ON);
     }
 

@@ -55,7 +55,8 @@ class HeldTest {
         Synth synth = new Synth(pad(note()));
         synth.bench.refuses = "desk";
         Mapping both = pad(List.of(new Do.SetTo(CUTOFF, new Value.Fixed(400)), note()), List.of(new Do.Reset(CUTOFF)));
-        synth.edit(synth.rig.apply(Edit.change("change", synth.rig.part("m1").orElseThrow(), new Part.OfMapping(both))));
+        synth.edit(
+                synth.rig.apply(Edit.change("change", synth.rig.part("m1").orElseThrow(), new Part.OfMapping(both))));
         synth.press();
         synth.release();
         assertThat(synth.notes()).containsExactly(ON, OFF);
@@ -73,7 +74,8 @@ class HeldTest {
         synth.press();
         synth.release();
         synth.bench.pass(1_000);
-        assertThat(synth.notes().stream().filter(OFF::equals)).hasSameSizeAs(synth.notes().stream().filter(ON::equals).toList());
+        assertThat(synth.notes().stream().filter(OFF::equals))
+                .hasSameSizeAs(synth.notes().stream().filter(ON::equals).toList());
     }
 
     @Test
@@ -89,16 +91,21 @@ class HeldTest {
         Synth synth = new Synth(pad(note()));
         synth.press();
         Device box = synth.rig.ownDevice("box").orElseThrow();
-        Device taught = new Device(box.id(), box.name(), box.role(), box.seat(), box.profile()
-                .withControls(box.profile().controls().stream()
-                        .map(c -> c.id().equals("pad2")
-                                ? c.sending(c.dimensions().stream()
-                                        .map(d -> d.name().equals("gate")
-                                                ? d.with(new MessagePattern.NoteGate(1, 99))
-                                                : d)
-                                        .toList())
-                                : c)
-                        .toList()));
+        Device taught = new Device(
+                box.id(),
+                box.name(),
+                box.role(),
+                box.seat(),
+                box.profile()
+                        .withControls(box.profile().controls().stream()
+                                .map(c -> c.id().equals("pad2")
+                                        ? c.sending(c.dimensions().stream()
+                                                .map(d -> d.name().equals("gate")
+                                                        ? d.with(new MessagePattern.NoteGate(1, 99))
+                                                        : d)
+                                                .toList())
+                                        : c)
+                                .toList()));
         synth.edit(synth.rig.apply(Edit.change("teach", new Part.OfDevice(box), new Part.OfDevice(taught))));
         assertThat(synth.notes()).containsExactly(ON, OFF);
     }
@@ -110,8 +117,8 @@ class HeldTest {
         synth.remove("m1");
         synth.bench.pass(1_000);
         assertThat(synth.notes()).isEmpty();
-        Synth held = new Synth(on(
-                "pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Do(List.of(note()))));
+        Synth held = new Synth(
+                on("pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Do(List.of(note()))));
         held.press();
         held.remove("m1");
         held.bench.pass(1_000);
@@ -191,7 +198,9 @@ class HeldTest {
         Synth synth = new Synth(pad(note()));
         synth.press();
         synth.remove("synth");
-        assertThat(synth.notes()).as("before the plan takes effect, so before its seat goes").containsExactly(ON, OFF);
+        assertThat(synth.notes())
+                .as("before the plan takes effect, so before its seat goes")
+                .containsExactly(ON, OFF);
     }
 
     @Test
@@ -207,8 +216,8 @@ class HeldTest {
 
     @Test
     void afterPanicAPressBeginsAnew() {
-        Synth twice = new Synth(on(
-                "pad2", "gate", new Gesture(Gesture.Kind.DOUBLE, 1), Shape.WHOLE, new Do(List.of(note()))));
+        Synth twice = new Synth(
+                on("pad2", "gate", new Gesture(Gesture.Kind.DOUBLE, 1), Shape.WHOLE, new Do(List.of(note()))));
         twice.press();
         twice.release();
         twice.bench.engine.handle(new Event.Panic(twice.bench.nanos));
@@ -233,7 +242,10 @@ class HeldTest {
     @Test
     void aPadHeldThroughPanicAndAPageTurnMovesNothing() {
         Mapping one = on("pad0", "gate", new Do(List.of(new Do.SetParameter(CUTOFF))));
-        Mapping two = on("pad0@2", "pressure", new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "blend")))))
+        Mapping two = on(
+                        "pad0@2",
+                        "pressure",
+                        new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "blend")))))
                 .as("m2");
         Synth synth = new Synth(one, two);
         synth.bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD, 100));
@@ -270,7 +282,8 @@ class HeldTest {
 
     @Test
     void twoHandsOnOneParameterReturnItToWhereItWas() {
-        Mapping other = on("pad3", "gate", new Do(List.of(new Do.Hold(CUTOFF, new Value.Fixed(1000))))).as("m2");
+        Mapping other = on("pad3", "gate", new Do(List.of(new Do.Hold(CUTOFF, new Value.Fixed(1000)))))
+                .as("m2");
         Synth synth = new Synth(pad(HOLD), other);
         synth.bench.tell("cutoff", 2000, "");
         synth.press();
@@ -297,7 +310,8 @@ class HeldTest {
 
     @Test
     void aResetThatIsRemovedWhileHeldResetsNothingAnyMore() {
-        Mapping knob = on("fader", "position", new Do(List.of(new Do.SetParameter(CUTOFF)))).as("m2");
+        Mapping knob = on("fader", "position", new Do(List.of(new Do.SetParameter(CUTOFF))))
+                .as("m2");
         Synth synth = new Synth(pad(new Do.ResetMoved()), knob);
         synth.press();
         synth.remove("m1");

@@ -91,7 +91,9 @@ final class Synth {
 
     /** What the synth was told of notes, in order. */
     List<String> notes() {
-        return bench.words("synth").stream().filter(words -> words.startsWith("note")).toList();
+        return bench.words("synth").stream()
+                .filter(words -> words.startsWith("note"))
+                .toList();
     }
 
     static final String ON = "note 60 on, velocity 90, ch 1";
