@@ -15,6 +15,9 @@ final class Lights {
     /** A ring or motor is put right so long after the hand that moved it stopped. */
     static final long HAND_NANOS = 30_000_000;
 
+    /** What was told so shortly before a hand was heard may have arrived after the hand moved. */
+    private static final long CROSSING_NANOS = 150_000_000;
+
     /** A light that a hand did not touch is put right so many times; one that still stands elsewhere cannot get there. */
     private static final int CORRECTIONS = 3;
 
@@ -75,6 +78,9 @@ final class Lights {
     void handMoved(State.OfLight light, double position) {
         light.corrections = 0;
         stands(light, position);
+        if (turn.now - light.shownNanos < CROSSING_NANOS) {
+            light.shown = null; // the two may have met on the wire, and nobody knows who came last
+        }
     }
 
     /** A motor told where it stands; on its way it is left alone, and where it arrived it is believed. */

@@ -167,6 +167,20 @@ class DoubtTest {
     }
 
     @Test
+    void aRingThatWasToldWhileTheHandMovedIsToldAgain() {
+        Mapping shown = on("knob", "turn", new Do(List.of(new Do.SetParameter(CUTOFF))))
+                .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "ring"), Show.Rule.VALUE))));
+        Synth synth = agreedAt(1000, shown);
+        synth.bench.tell("cutoff", 8000, "");
+        assertThat(synth.bench.words("box")).containsExactly("CC 21 = 127, ch 1");
+        synth.bench.sent.clear();
+        synth.bench.pass(5); // the hand had moved before that arrived, and now the ring stands there
+        synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.KNOB, 26));
+        synth.bench.pass(50);
+        assertThat(synth.bench.words("box")).containsExactly("CC 21 = 26, ch 1");
+    }
+
+    @Test
     void pickUpWaitsAfterWhateverTheMappingDidNotSee() {
         for (String unseen : List.of("software away", "replugged", "in doubt")) {
             Synth synth = agreedAt(1000, FADER.with(Takeover.PICK_UP));

@@ -50,7 +50,8 @@ class LanesTest {
 
     /** The engine is busy with its first event until the test lets it go on. */
     private void traced(Trace trace) {
-        boolean fills = trace.event() instanceof Event.Arrived arrived && arrived.device().equals("nobody");
+        boolean fills = trace.event() instanceof Event.Arrived arrived
+                && arrived.device().equals("nobody");
         if (!fills) {
             traces.add(trace);
         }

@@ -267,10 +267,21 @@ public final class Browser implements AutoCloseable {
 
     /** What is wrong with the page for people who cannot see or cannot point, by the rules of WCAG 2.2 AA. */
     public List<String> barriers() {
-        List<Rule> violations = new AxeBuilder()
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"))
-                .analyze(driver)
-                .getViolations();
+        return words(new AxeBuilder()
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice")));
+    }
+
+    /** What is too faint to read in another light; nothing else depends on the light. */
+    public List<String> barriersIn(String light) {
+        driver.executeScript(
+                "const root = document.documentElement; root.dataset.light = arguments[0];"
+                        + "root.dataset.bsTheme = arguments[0] === 'lamplight' ? 'dark' : 'light';",
+                light);
+        return words(new AxeBuilder().withRules(List.of("color-contrast", "link-in-text-block")));
+    }
+
+    private List<String> words(AxeBuilder axe) {
+        List<Rule> violations = axe.analyze(driver).getViolations();
         return violations.stream()
                 .map(rule -> rule.getId() + ": " + rule.getHelp() + " "
                         + rule.getNodes().stream()

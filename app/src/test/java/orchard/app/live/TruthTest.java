@@ -63,9 +63,12 @@ class TruthTest {
             orchard.standIn("sluice").play("fader1", "leave", 0);
             orchard.standIn("sluice").play("fader2", "leave", 0);
             String what = "round %d: %s %s for %d ms".formatted(round, id, sleeps ? "slept" : "was pulled", gap);
-            Awaitility.await()
-                    .atMost(Duration.ofSeconds(6))
-                    .untilAsserted(() -> assertThat(wrong(orchard)).as(what).isEmpty());
+            Awaitility.await().atMost(Duration.ofSeconds(6)).untilAsserted(() -> {
+                List<String> wrong = wrong(orchard);
+                assertThat(wrong)
+                        .as("%s, after %s", what, wrong.isEmpty() ? "" : last(orchard))
+                        .isEmpty();
+            });
         }
     }
 
@@ -90,6 +93,21 @@ class TruthTest {
             }
             Awaitility.await().pollDelay(Duration.ofMillis(10)).until(() -> true); // a hand's time
         } while (System.nanoTime() < until);
+    }
+
+    /** What was said last, for who has to find out why. */
+    private static List<String> last(TestOrchard orchard) {
+        SignalLog log = orchard.bean(SignalLog.class);
+        return log.after(Math.max(0, log.last() - 1_500)).stream()
+                .filter(entry ->
+                        entry.device().equals("cobble") || entry.device().equals("sluice"))
+                .map(entry -> "%d %s %s %s"
+                        .formatted(
+                                entry.micros() / 1_000 % 100_000,
+                                entry.direction(),
+                                entry.device(),
+                                entry.message().words()))
+                .toList();
     }
 
     /** What does not show what it stands for. */
