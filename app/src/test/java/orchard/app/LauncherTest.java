@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -120,7 +121,7 @@ class LauncherTest {
             builder.environment().merge("PATH", tools.toString(), (path, first) -> first + ":" + path);
         }
         Process process = builder.start();
-        String out = new String(process.getInputStream().readAllBytes());
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
         return new Answer(process.exitValue(), out);
     }
