@@ -15,6 +15,7 @@ public final class Bench {
     /** The beginning. */
     public static void main(String[] arguments) throws RunnerException, IOException {
         OscRelay.main(arguments);
+        EditBench.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
                         .include(StageBench.class.getSimpleName())

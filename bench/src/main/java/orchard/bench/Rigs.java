@@ -23,11 +23,25 @@ import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
+import orchard.signal.OscMessage;
 
 /** Rigs of any size: one device with many faders on OSC addresses, one with as many parameters, mapped one to one. */
 final class Rigs {
 
     private Rigs() {}
+
+    /** One fader that moves many parameters. */
+    static Rig fan(int mappings) {
+        List<Part> parts = new ArrayList<>();
+        for (Part part : of(mappings).parts()) {
+            parts.add(
+                    part instanceof Part.OfMapping of
+                            ? new Part.OfMapping(
+                                    of.mapping().with(new When(List.of(new Ref.ToControl("hand", "c0", "position")))))
+                            : part);
+        }
+        return Rig.of(parts);
+    }
 
     static Rig of(int mappings) {
         List<Control> controls = new ArrayList<>();
@@ -69,6 +83,13 @@ final class Rigs {
                 id,
                 "",
                 new Seat(Seat.Wire.OSC, "/" + id, ""),
-                new Profile(controls, List.of(), parameters, List.of(), List.of(), List.of(), List.of()));
+                new Profile(
+                        controls,
+                        List.of(),
+                        parameters,
+                        List.of(),
+                        List.of(),
+                        List.of(),
+                        List.of(OscMessage.of("/" + id + "/stop"))));
     }
 }

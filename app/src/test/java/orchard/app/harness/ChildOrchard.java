@@ -4,8 +4,8 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import orchard.app.OrchardApplication;
 
@@ -53,7 +53,8 @@ public final class ChildOrchard implements AutoCloseable {
                             "--spring.datasource.url=" + jdbc)
                     .redirectErrorStream(true)
                     .start();
-            BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+            BufferedReader out =
+                    new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
             for (String line; (line = out.readLine()) != null; ) {
                 if (line.startsWith("Orchard is ready: ")) {
                     ready = line.substring("Orchard is ready: ".length());
