@@ -51,12 +51,6 @@ final class Cells {
         });
     }
 
-    /** The place of a control if it has one already, or null. */
-    State.OfControl known(Ref.ToControl ref) {
-        OfDevice of = devices.get(ref.device());
-        return of == null ? null : of.controls.get(ref);
-    }
-
     State.OfParameter parameter(Ref.ToParameter ref) {
         OfDevice of = all(ref.device());
         return of.parameters.computeIfAbsent(ref, r -> new State.OfParameter(ref, of.device));
@@ -100,10 +94,14 @@ final class Cells {
                                 laid.stream().map(ParameterPage::id).toList()));
     }
 
-    /** Forgets what is not in the rig any more. */
+    /** Forgets what is not in the rig any more; what is in it has its place already. */
     void keep(Set<String> devicesKept, Set<String> mappingsKept) {
-        devices.keySet().retainAll(devicesKept);
-        mappings.keySet().retainAll(mappingsKept);
+        if (devices.size() > devicesKept.size()) {
+            devices.keySet().retainAll(devicesKept);
+        }
+        if (mappings.size() > mappingsKept.size()) {
+            mappings.keySet().retainAll(mappingsKept);
+        }
     }
 
     /** Forgets what is not on a device any more. */

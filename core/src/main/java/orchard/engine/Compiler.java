@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -18,7 +19,6 @@ import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Device;
-import orchard.gear.Dimension;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
@@ -47,12 +47,12 @@ public final class Compiler {
     /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
     public Plan compile(Rig rig) {
         made = 0;
-        cells.keep(
-                rig.gear().stream().map(Device::id).collect(Collectors.toSet()),
-                rig.mappings().stream().map(Mapping::id).collect(Collectors.toSet()));
+        Collection<DevicePlan> before = List.copyOf(devices.values());
         devices = devices(rig);
+        boolean sameGear = List.copyOf(devices.values()).equals(before);
         boolean samePresets = presets(rig);
-        mappings = mappings(rig, samePresets);
+        mappings = mappings(rig, sameGear, samePresets);
+        cells.keep(devices.keySet(), mappings.keySet());
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
         return new Plan(rig, devices, presets, plans, kept(), wiring(plans));
     }
@@ -123,7 +123,7 @@ public final class Compiler {
                 pages == null ? 0 : pages.group().keys().indexOf(preset.page()) + 1);
     }
 
-    private Map<String, Made> mappings(Rig rig, boolean samePresets) {
+    private Map<String, Made> mappings(Rig rig, boolean sameGear, boolean samePresets) {
         Map<String, Made> all = new LinkedHashMap<>();
         Takeover takeover = rig.settings().takeover();
         for (Mapping mapping : rig.mappings()) {
@@ -131,7 +131,7 @@ public final class Compiler {
             boolean same = before != null
                     && before.mapping() == mapping
                     && before.takeover() == takeover
-                    && sameGear(before, rig)
+                    && (sameGear || sameGear(before, rig))
                     && (samePresets || !MappingCompiler.recalls(mapping));
             if (same) {
                 all.put(mapping.id(), before);
@@ -173,12 +173,12 @@ public final class Compiler {
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
         Map<State.OfPages, Set<State.OfLight>> turned = new LinkedHashMap<>();
         for (MappingPlan plan : plans) {
-            for (Ref.ToControl trigger : plan.triggers()) {
-                State.OfControl control = cells.known(trigger);
-                if (control != null) {
-                    listeners.computeIfAbsent(control, c -> new ArrayList<>(2)).add(plan);
-                    touch(trigger, plan, listeners, touches);
-                }
+            for (State.OfControl control : plan.triggers()) {
+                listeners.computeIfAbsent(control, c -> new ArrayList<>(1)).add(plan);
+            }
+            for (State.OfControl touch : plan.touched()) {
+                listeners.computeIfAbsent(touch, c -> new ArrayList<>(1));
+                touched(plan, touches.computeIfAbsent(touch, t -> new LinkedHashSet<>()));
             }
             for (AnswerPlan answer : plan.answers()) {
                 rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
@@ -211,27 +211,16 @@ public final class Compiler {
                         .toList());
     }
 
-    /** The touch sense beside a control tells its finger to what the control sets, where the device asks for it. */
-    private void touch(
-            Ref.ToControl trigger,
-            MappingPlan plan,
-            Map<State.OfControl, List<MappingPlan>> listeners,
-            Map<State.OfControl, Set<State.OfParameter>> touches) {
-        if (trigger.dimension().equals(Dimension.TOUCH)) {
-            return;
-        }
-        State.OfControl touch = cells.known(new Ref.ToControl(trigger.device(), trigger.control(), Dimension.TOUCH));
-        if (touch == null) {
-            return;
-        }
+    /** What a mapping sets whose device wants to know of fingers. */
+    private void touched(MappingPlan plan, Set<State.OfParameter> touches) {
         for (Target target : plan.targets()) {
-            Parameter parameter = devices.get(target.parameter().ref.device())
+            Ref.ToParameter ref = target.parameter().ref;
+            Parameter parameter = devices.get(ref.device())
                     .parametersById()
-                    .get(target.parameter().ref.parameter())
+                    .get(ref.parameter())
                     .parameter();
             if (parameter.binding().touched(true) != null) {
-                listeners.computeIfAbsent(touch, c -> new ArrayList<>(1));
-                touches.computeIfAbsent(touch, t -> new LinkedHashSet<>()).add(target.parameter());
+                touches.add(target.parameter());
             }
         }
     }

@@ -392,14 +392,21 @@ public final class Engine {
                 turn.note(new Step.LoopFreed(mapping.id));
             }
         }
+        if (!state.moving.isEmpty()) {
+            keepMoving(next);
+        }
+        insidersAreThere();
+        parameters.begin(next.kept());
+    }
+
+    /** What moves on by itself goes on where it is in the plan, or where somebody holds what set it off. */
+    private void keepMoving(Plan next) {
         Set<State.OfTarget> kept = new HashSet<>();
         next.mappings().forEach(mapping -> List.of(mapping.targets()).forEach(target -> kept.add(target.state())));
         state.ledger
                 .which(press -> press.isHeld() && press.plan != null)
                 .forEach(press -> List.of(press.plan.targets()).forEach(target -> kept.add(target.state())));
         mappings.keep(kept::contains);
-        insidersAreThere();
-        parameters.begin(next.kept());
     }
 
     /** Whether a press can go on under another plan: its mapping is still there, and its control says what it said. */

@@ -15,6 +15,7 @@ import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Place;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
+import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -123,8 +124,31 @@ final class MappingCompiler {
                 null,
                 false,
                 null,
-                mapping.when().triggers(),
+                heard(mapping.when().triggers()),
+                new State.OfControl[0],
                 List.of());
+    }
+
+    private State.OfControl[] heard(List<Ref.ToControl> triggers) {
+        return triggers.stream().map(cells::control).toArray(State.OfControl[]::new);
+    }
+
+    /** The senses of fingers beside the triggers. */
+    private State.OfControl[] touched(Rig rig, Mapping mapping, Target[] targets) {
+        boolean asks = Stream.of(targets)
+                .map(target -> rig.parameter(target.parameter().ref).orElseThrow())
+                .anyMatch(parameter -> parameter.binding().touched(true) != null);
+        return !asks
+                ? new State.OfControl[0]
+                : mapping.when().triggers().stream()
+                        .filter(trigger -> !trigger.dimension().equals(Dimension.TOUCH))
+                        .filter(trigger -> rig.device(trigger.device())
+                                .flatMap(device -> device.profile().control(trigger.control()))
+                                .flatMap(control -> control.dimension(Dimension.TOUCH))
+                                .isPresent())
+                        .map(trigger -> cells.control(beside(trigger, Dimension.TOUCH)))
+                        .distinct()
+                        .toArray(State.OfControl[]::new);
     }
 
     private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
@@ -138,6 +162,7 @@ final class MappingCompiler {
         Ref.ToControl slow =
                 mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
         Plan.Circle circle = circle(mapping);
+        Target[] targets = targets(rig, mapping, state, before);
         ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
         boolean remembers = pressed != null
                 && before != null
@@ -147,7 +172,7 @@ final class MappingCompiler {
                 state,
                 mapping,
                 null,
-                targets(rig, mapping, state, before),
+                targets,
                 press,
                 release,
                 pressed,
@@ -157,8 +182,9 @@ final class MappingCompiler {
                 mapping.shape().counts(),
                 circle,
                 circle == null
-                        ? mapping.when().triggers()
-                        : List.of(circle.x().ref, circle.y().ref, circle.lifted().ref),
+                        ? heard(mapping.when().triggers())
+                        : new State.OfControl[] {circle.x(), circle.y(), circle.lifted()},
+                touched(rig, mapping, targets),
                 answers.answers(rig, mapping));
     }
 

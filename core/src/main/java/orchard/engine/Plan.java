@@ -173,10 +173,11 @@ public final class Plan {
         }
         for (MappingPlan mapping : mappings) {
             mapping.takeEffect();
+            mapping.state().inForce = this;
         }
         if (before != null) {
             for (MappingPlan mapping : before.mappings) {
-                if (rig.mapping(mapping.state().id).isEmpty()) {
+                if (mapping.state().inForce != this) {
                     mapping.state().plan = null;
                 }
             }
@@ -502,6 +503,8 @@ public final class Plan {
      * @param steps how far steps go, or null for as they come
      * @param counts whether an endless control is counted on and on
      * @param circle the surface a finger goes round on, or null
+     * @param triggers the controls it listens to
+     * @param touched senses of fingers on these, which tell what it sets where the device asks for that
      * @param answers what lights answer it
      */
     record MappingPlan(
@@ -517,7 +520,8 @@ public final class Plan {
             Stage.Accumulate steps,
             boolean counts,
             Circle circle,
-            List<Ref.ToControl> triggers,
+            State.OfControl[] triggers,
+            State.OfControl[] touched,
             List<AnswerPlan> answers) {
 
         boolean isDiscrete() {

@@ -217,6 +217,8 @@ final class State {
         final String id;
         /** Null once it is no longer in force. */
         MappingPlan plan;
+        /** The newest plan it was in. */
+        Plan inForce;
         /** Whether it was said already what is wrong with it. */
         boolean faultTold;
         /** Why it does not act although it could: it was found in a loop; null if it acts. */
