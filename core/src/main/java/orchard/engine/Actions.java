@@ -135,16 +135,6 @@ final class Actions implements Debt.Payer {
         }
     }
 
-    /** Whether a mapping is one that, while it is held, resets what is moved. */
-    boolean isResetter(MappingPlan mapping) {
-        for (ActionPlan plan : mapping.press()) {
-            if (plan.action() instanceof Do.ResetMoved) {
-                return true;
-            }
-        }
-        return false;
-    }
-
     /** A press owes something from now on; if it ended already, for a short time only. */
     private void owe(Press press, Debt debt) {
         boolean isHeld = press.isHeld();
@@ -168,7 +158,7 @@ final class Actions implements Debt.Payer {
 
     @Override
     public void end(Debt.Note note) {
-        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64));
+        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64), "end of the note");
     }
 
     @Override
@@ -305,11 +295,11 @@ final class Actions implements Debt.Payer {
     }
 
     private void send(Press press, ActionPlan plan, Do.Send send) {
-        say(press, plan.device(), send.message());
+        say(press, plan.device(), send.message(), "message");
     }
 
     /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */
-    void say(Press press, State.OfDevice device, Message message) {
+    void say(Press press, State.OfDevice device, Message message, String why) {
         if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
             Debt.Note note = new Debt.Note(device, on.channel(), on.note());
             endOf(note);
@@ -322,16 +312,16 @@ final class Actions implements Debt.Payer {
             // whoever owes it is told that it is paid by this
             state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});
         }
-        say(device, message);
+        say(device, message, why);
     }
 
     private void endOf(Debt.Note note) {
         state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), this::payOne);
     }
 
-    private void say(State.OfDevice device, Message message) {
+    private void say(State.OfDevice device, Message message, String why) {
         turn.send(device, message);
-        turn.note(new Step.Said(device.id, "message", message));
+        turn.note(new Step.Said(device.id, why, message));
     }
 
     private static double position(ActionPlan plan, Value value) {

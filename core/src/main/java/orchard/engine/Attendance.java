@@ -2,7 +2,6 @@ package orchard.engine;
 
 import java.util.List;
 import java.util.function.Predicate;
-import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.gear.Profile;
 import orchard.signal.Message;

@@ -13,7 +13,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.engine.Plan.AnswerPlan;
-import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;

@@ -1,16 +1,12 @@
 package orchard.engine;
 
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.PresetPlan;
-import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
@@ -50,9 +46,12 @@ public final class Engine {
     private final Lights lights;
     private final Parameters parameters;
     private final Actions actions;
+    private final Targets targets;
     private final Mappings mappings;
     private final Controls controls;
     private final Attendance attendance;
+    private final Stops stops;
+    private final Exchange exchange;
     private final Consumer<Trace> traces;
     private volatile Plan plan;
     private long keepAliveDue = NEVER;
@@ -67,14 +66,21 @@ public final class Engine {
         this.fence = new Fence(turn);
         this.lights = new Lights(state, turn);
         this.parameters = new Parameters(state, turn, lights);
-        this.actions = new Actions(state, turn, fence, parameters, lights, () -> panic(""));
-        this.mappings = new Mappings(state, turn, fence, parameters, actions);
+        this.actions = new Actions(state, turn, fence, parameters, lights, this::stopAll);
+        this.targets = new Targets(state, turn, fence, parameters);
+        this.mappings = new Mappings(state, turn, fence, targets, actions);
         this.controls = new Controls(state, turn, mappings, lights);
         this.attendance = new Attendance(state, turn, controls, parameters, lights, actions);
+        this.stops = new Stops(state, turn, targets, actions, attendance);
+        this.exchange = new Exchange(state, turn, fence, mappings, targets, controls, lights, actions, attendance);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
         insidersAreThere();
+    }
+
+    private void stopAll() {
+        stops.panic(plan, "");
     }
 
     /** The plan in force; any thread may ask. */
@@ -217,7 +223,9 @@ public final class Engine {
                 actions.recall(preset);
             }
         } else if (event instanceof Event.Replanned replanned) {
-            replan(replanned.plan());
+            exchange.replan(plan, replanned.plan(), () -> plan = replanned.plan());
+            insidersAreThere();
+            parameters.begin(plan.kept());
         } else if (event instanceof Event.Seated seated) {
             seated(seated);
         } else if (event instanceof Event.Presence presence) {
@@ -234,7 +242,7 @@ public final class Engine {
         } else if (event instanceof Event.Freed freed) {
             free(freed.mapping());
         } else if (event instanceof Event.Panic panic) {
-            panic(panic.device());
+            stops.panic(plan, panic.device());
         }
     }
 
@@ -263,7 +271,7 @@ public final class Engine {
         if (isNote) {
             // a port nobody sits at can be typed to as well
             State.OfDevice to = device == null ? new State.OfDevice(typed.device()) : device.state();
-            actions.say(Press.typed(turn.number), to, typed.message());
+            actions.say(Press.typed(turn.number), to, typed.message(), typed.why());
         } else {
             turn.send(typed.device(), typed.message());
             turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
@@ -369,91 +377,6 @@ public final class Engine {
         }
     }
 
-    /** Pays what rests on what is gone, while it can still be spoken to; then the plan takes effect. */
-    private void replan(Plan next) {
-        Plan before = plan;
-        for (Press press : state.ledger.which(press -> !goesOn(press, next))) {
-            fence.around("What was held", () -> mappings.comeUp(press));
-            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-            actions.pay(press);
-        }
-        for (DevicePlan device : before.devices()) {
-            leave(device, next.device(device.state().id));
-        }
-        plan = next;
-        List<State.OfMapping> muted = before.mappings().stream()
-                .map(Plan.MappingPlan::state)
-                .filter(mapping -> mapping.muted != null)
-                .toList();
-        next.takeEffect(before, lights::changed);
-        lights.hurry();
-        for (State.OfMapping mapping : muted) {
-            if (mapping.muted == null || mapping.plan == null) {
-                turn.note(new Step.LoopFreed(mapping.id));
-            }
-        }
-        if (!state.moving.isEmpty()) {
-            keepMoving(next);
-        }
-        insidersAreThere();
-        parameters.begin(next.kept());
-    }
-
-    /** What moves on by itself goes on where it is in the plan, or where somebody holds what set it off. */
-    private void keepMoving(Plan next) {
-        Set<State.OfTarget> kept = new HashSet<>();
-        next.mappings().forEach(mapping -> List.of(mapping.targets()).forEach(target -> kept.add(target.state())));
-        state.ledger
-                .which(press -> press.isHeld() && press.plan != null)
-                .forEach(press -> List.of(press.plan.targets()).forEach(target -> kept.add(target.state())));
-        mappings.keep(kept::contains);
-    }
-
-    /** Whether a press can go on under another plan: its mapping is still there, and its control says what it said. */
-    private static boolean goesOn(Press press, Plan next) {
-        if (press.plan == null) {
-            return true;
-        }
-        Ref.ToControl ref = press.control.ref;
-        DevicePlan device = next.device(ref.device());
-        ControlPlan then = device == null ? null : device.controlPlan(press.control);
-        boolean speaksTheSame = then != null
-                && then.dimension().equals(press.control.plan.dimension())
-                && then.control().kind() == press.control.plan.control().kind();
-        return speaksTheSame && next.rig().mapping(press.plan.state().id).isPresent();
-    }
-
-    /** What becomes of a device when another plan takes effect. */
-    private void leave(DevicePlan device, DevicePlan next) {
-        State.OfDevice of = device.state();
-        Device was = device.device();
-        if (next == null) {
-            device.everyControl(controls::letGo);
-            attendance.gone(of);
-            of.present = false;
-            return;
-        }
-        if (next == device) {
-            return;
-        }
-        Device is = next.device();
-        if (!was.seat().reception().equals(is.seat().reception())) {
-            device.everyControl(controls::letGo); // the release may be among what is not taken any more
-            of.comings++; // and moves were among what was not taken
-        }
-        if (!was.seat().equals(is.seat())) {
-            attendance.gone(of);
-        }
-        for (Plan.Placed placed : device.placed()) {
-            ControlPlan then = next.controlPlan(placed.state());
-            boolean saysTheSame =
-                    then != null && then.dimension().equals(placed.plan().dimension());
-            if (!saysTheSame) {
-                controls.letGo(placed.state());
-            }
-        }
-    }
-
     /** Devices can be spoken to that could not before, or were spoken to elsewhere. */
     private void seated(Event.Seated seated) {
         for (String id : seated.devices()) {
@@ -477,79 +400,9 @@ public final class Engine {
                 });
     }
 
-    /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
-    private void panic(String only) {
-        boolean all = only.isEmpty();
-        for (DevicePlan device : plan.devices()) {
-            if (all || device.state().id.equals(only)) {
-                turn.drop(device.state().id);
-            }
-        }
-        for (Press press : state.ledger.which(press -> all || concerns(press, only))) {
-            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-            actions.pay(press);
-            if (press.isHeld() && press.control != null) {
-                press.stage = Press.Stage.SPENT;
-                press.acted = false;
-            } else if (press.control == null) {
-                state.ledger.end(press);
-            }
-        }
-        state.ripening.removeIf(one -> all || one.control().device.id.equals(only));
-        mappings.keep(target -> !all && !target.plan.parameter().device.id.equals(only));
-        state.dated.removeIf(dated -> all || dated.event().device().equals(only));
-        if (all) {
-            plan.mappings().forEach(mapping -> {
-                mapping.state().lastNanos = Double.NaN;
-                mapping.state().angle = Double.NaN;
-            });
-        }
-        for (DevicePlan device : plan.devices()) {
-            if (device.state().present && (all || device.state().id.equals(only))) {
-                sayPanic(device);
-            }
-        }
-    }
-
-    /** Whether a press was made on a device, or owes it something. */
-    private static boolean concerns(Press press, String device) {
-        return press.control != null && press.control.device.id.equals(device)
-                || press.debts.stream()
-                        .anyMatch(debt -> debt instanceof Debt.Note note
-                                        && note.device().id.equals(device)
-                                || debt instanceof Debt.Return held && held.parameter.device.id.equals(device));
-    }
-
-    private void sayPanic(DevicePlan device) {
-        Profile profile = device.device().profile();
-        attendance.say(device, "panic", profile.panic());
-        boolean sounds =
-                device.device().seat().wire().midi() && !profile.parameters().isEmpty();
-        for (int channel = 1; sounds && channel <= 16; channel++) {
-            attendance.say(
-                    device,
-                    "panic",
-                    List.of(
-                            new MidiMessage.ControlChange(channel, 120, 0),
-                            new MidiMessage.ControlChange(channel, 123, 0)));
-        }
-        boolean isDeaf = device.device().seat().wire().midi() && profile.setup().needsNoteOffs();
-        for (int channel = 1; isDeaf && channel <= 16; channel++) {
-            for (int note = 0; device.state().played.get(channel) && note < 128; note++) {
-                attendance.say(device, "panic", List.of(new MidiMessage.NoteOff(channel, note, 64)));
-            }
-        }
-    }
-
     /** Lets go of everything that is held; to be called last. */
     public void letGo() {
-        turn(new Event.Passed(turn.now), 0, () -> {
-            for (Press press : state.ledger.which(press -> true)) {
-                state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-                actions.pay(press);
-                state.ledger.end(press);
-            }
-        });
+        turn(new Event.Passed(turn.now), 0, stops::letGo);
     }
 
     private void end(Event event) {

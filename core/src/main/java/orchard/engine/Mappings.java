@@ -1,15 +1,11 @@
 package orchard.engine;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Predicate;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
-import orchard.gear.Takeover;
 import orchard.mapping.Gesture;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Stage;
-import orchard.parameter.Parameter;
 
 /** What mappings make of a move: gesture, shape, takeover, and what follows. Everything runs inside the {@link Fence}. */
 final class Mappings {
@@ -31,21 +27,21 @@ final class Mappings {
     private final State state;
     private final Turn turn;
     private final Fence fence;
-    private final Parameters parameters;
+    private final Targets targets;
     private final Actions actions;
     private long tickDue = Long.MAX_VALUE;
 
-    Mappings(State state, Turn turn, Fence fence, Parameters parameters, Actions actions) {
+    Mappings(State state, Turn turn, Fence fence, Targets targets, Actions actions) {
         this.state = state;
         this.turn = turn;
         this.fence = fence;
-        this.parameters = parameters;
+        this.targets = targets;
         this.actions = actions;
     }
 
     /** When something that is on its way has to move on, or {@link Long#MAX_VALUE}. */
     long due() {
-        return tickDue;
+        return Math.min(tickDue, targets.due());
     }
 
     /** It was listened to, but it cannot work as it stands. */
@@ -79,7 +75,7 @@ final class Mappings {
     private void follow(MappingPlan mapping, State.OfControl control, double position) {
         for (Target target : mapping.targets()) {
             if (isUnder(target, control)) {
-                run(mapping, target, control, position, true);
+                targets.run(mapping, target, control, position, true);
             } else if (turn.traced()) {
                 note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
             }
@@ -271,7 +267,7 @@ final class Mappings {
         press.plan.state().lastNanos = Double.NaN;
         for (Target target : press.plan.targets()) {
             if (isUnder(target, press.control)) {
-                run(press.plan, target, press.control, 1, true);
+                targets.run(press.plan, target, press.control, 1, true);
             }
         }
         press.acted = true;
@@ -301,7 +297,8 @@ final class Mappings {
         double way = counted ? steps : steps * sensitivity(mapping, steps);
         for (Target target : mapping.targets()) {
             if (isUnder(target, control)) {
-                run(mapping, target, control, counted ? number : stepped(mapping, target, way), counted);
+                targets.run(
+                        mapping, target, control, counted ? number : Targets.stepped(mapping, target, way), counted);
             } else if (turn.traced()) {
                 note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
             }
@@ -337,7 +334,8 @@ final class Mappings {
         double way = by * sensitivity(mapping, by);
         for (Target target : mapping.targets()) {
             boolean counted = mapping.counts();
-            run(mapping, target, control, counted ? before + by : stepped(mapping, target, way), counted);
+            targets.run(
+                    mapping, target, control, counted ? before + by : Targets.stepped(mapping, target, way), counted);
         }
         int steps = (int) (Math.floor((before + by) * CLICKS) - Math.floor(before * CLICKS));
         if (mapping.isDiscrete() && steps != 0) {
@@ -381,116 +379,6 @@ final class Mappings {
                         .orElse("");
     }
 
-    private void run(MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
-        if (state.ledger.isResetting() && !actions.isResetter(mapping)) {
-            reset(mapping, target, position);
-            return;
-        }
-        State.OfTarget memory = target.state();
-        boolean fine = absolute && isHeld(mapping);
-        if (!fine && mapping.slow() != null) {
-            memory.fine = Double.NaN; // the next time begins from where it is then
-        }
-        boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
-        if (asks) {
-            Takeovers.sees(target, control);
-        }
-        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
-        fence.at(target.action(), position, values);
-        double meant = fine
-                ? Takeovers.fine(target, position, mapping.steps().fine())
-                : asks ? Takeovers.position(target, position) : position;
-        double shaped = target.shape().forward(meant, memory.stages, 0, turn.now, values);
-        if (asks && !Takeovers.takes(target, shaped)) {
-            if (turn.traced()) {
-                note(mapping, target.action(), list(position, values, shaped), waits(target, shaped));
-            }
-            return;
-        }
-        settle(mapping, target, shaped, position, values);
-        if (fine) {
-            Takeovers.strayed(target);
-        }
-        if (target.shape().isMoving(memory.stages, 0)) {
-            goOn(target);
-        }
-    }
-
-    /** A reset is held: the parameter goes to its default, and the control stands elsewhere. */
-    private void reset(MappingPlan mapping, Target target, double position) {
-        State.OfParameter parameter = target.parameter();
-        Parameter of = parameter.plan.parameter();
-        boolean isThere = parameter.device.present;
-        if (turn.traced()) {
-            note(
-                    mapping,
-                    target.action(),
-                    isThere ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
-                    List.of(position),
-                    isThere ? "" : "heard, but " + name(parameter.device) + " is not there");
-        }
-        if (isThere) {
-            parameters.set(parameter, of.position(of.standard()));
-        }
-        Takeovers.strayed(target);
-    }
-
-    private static String name(State.OfDevice device) {
-        return device.plan.device().name();
-    }
-
-    private static String waits(Target target, double shaped) {
-        State.OfParameter parameter = target.parameter();
-        boolean up = shaped < parameter.position;
-        return "waits to be picked up at " + Parameters.text(parameter) + ": move it " + (up ? "up" : "down");
-    }
-
-    private void settle(MappingPlan mapping, Target target, double shaped, double position, double[] values) {
-        State.OfParameter parameter = target.parameter();
-        int place = !turn.traced() ? 0 : turn.steps().size();
-        String why = "";
-        Step.Verdict verdict = Step.Verdict.HELD_BACK;
-        if (Double.isNaN(shaped)) {
-            why = "heard, but outside its stretch";
-        } else if (!parameter.device.present) {
-            why = !turn.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
-            Takeovers.strayed(target); // it will stand elsewhere when the device is back
-        } else if (parameters.set(parameter, shaped)) {
-            verdict = Step.Verdict.ACTED;
-            Takeovers.left(target);
-        } else {
-            why = !turn.traced() ? "" : "already at " + Parameters.text(parameter);
-            Takeovers.left(target);
-        }
-        if (turn.traced()) {
-            turn.steps()
-                    .add(
-                            place,
-                            new Step.Considered(
-                                    mapping.state().id, target.action(), verdict, list(position, values, shaped), why));
-        }
-    }
-
-    private static List<Double> list(double position, double[] values, double shaped) {
-        List<Double> all = new ArrayList<>(values.length + 2);
-        all.add(position);
-        for (double value : values) {
-            all.add(value);
-        }
-        all.add(shaped);
-        return all;
-    }
-
-    private void goOn(Target target) {
-        State.OfTarget memory = target.state();
-        if (!memory.moving) {
-            memory.moving = true;
-            memory.cause = turn.number;
-            state.moving.add(memory);
-        }
-        tickDue = Math.min(tickDue, turn.now + TICK_NANOS);
-    }
-
     /**
      * Moves on what is on its way, one thing a turn.
      *
@@ -498,17 +386,7 @@ final class Mappings {
      */
     void tick(Turns turns) {
         tickDue = Long.MAX_VALUE;
-        for (State.OfTarget memory : List.copyOf(state.moving)) {
-            turns.around(memory.cause, () -> {
-                boolean goesOn = memory.plan.mapping().plan != null
-                        && fence.around(memory.plan.mapping().plan, () -> step(memory.plan))
-                        && memory.plan.shape().isMoving(memory.stages, 0);
-                if (!goesOn) {
-                    memory.moving = false;
-                    state.moving.remove(memory);
-                }
-            });
-        }
+        targets.tick(turns);
         for (State.Ripening one : List.copyOf(state.ripening)) {
             state.ripening.remove(one);
             long cause = one.press() == null ? 0 : one.press().cause;
@@ -522,7 +400,7 @@ final class Mappings {
                         }
                     }));
         }
-        if (!state.moving.isEmpty() || !state.ripening.isEmpty()) {
+        if (!state.ripening.isEmpty()) {
             tickDue = turn.now + TICK_NANOS;
         }
     }
@@ -530,22 +408,6 @@ final class Mappings {
     /** Runs something as a turn of its own. */
     interface Turns {
         void around(long cause, Runnable work);
-    }
-
-    private void step(Target target) {
-        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
-        fence.at(target.action(), Double.NaN, values);
-        double shaped = target.shape().forward(Double.NaN, target.state().stages, 0, turn.now, values);
-        settle(target.mapping().plan, target, shaped, Double.NaN, values);
-    }
-
-    /** Nothing is on its way any more but what is asked for. */
-    void keep(Predicate<State.OfTarget> kept) {
-        state.moving.removeIf(memory -> {
-            boolean gone = !kept.test(memory);
-            memory.moving &= !gone;
-            return gone;
-        });
     }
 
     private double sensitivity(MappingPlan mapping, double steps) {
@@ -558,24 +420,7 @@ final class Mappings {
         memory.lastNanos = turn.now;
         double speed = elapsed > 0 ? Math.abs(steps) * 127 / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
-        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (isHeld(mapping) ? by.fine() : 1);
-    }
-
-    /** Whether the control is held that makes movements finer. */
-    private static boolean isHeld(MappingPlan mapping) {
-        return mapping.slow() != null && mapping.slow().isHeld();
-    }
-
-    private static double stepped(MappingPlan mapping, Target target, double steps) {
-        State.OfParameter parameter = target.parameter();
-        State.OfTarget memory = target.state();
-        double known = Parameters.known(parameter);
-        boolean inStep = !Double.isNaN(memory.before) && Math.abs(memory.left - known) < Position.SAME;
-        double next = (inStep ? memory.before : target.shape().backward(known)) + steps;
-        boolean around = mapping.steps() != null && mapping.steps().around();
-        next = mapping.counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
-        memory.before = next;
-        return next;
+        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(mapping) ? by.fine() : 1);
     }
 
     private void note(MappingPlan mapping, int action, List<Double> values, String why) {

@@ -7,15 +7,12 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
 import java.util.function.DoubleUnaryOperator;
 import orchard.gear.Control;
-import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
-import orchard.gear.MemoryFormat;
 import orchard.gear.PageGroup;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
@@ -25,16 +22,12 @@ import orchard.mapping.Mapping;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
 import orchard.mapping.Stage;
-import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
-import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
-import orchard.signal.SysExTemplate;
-import orchard.signal.TouchMessage;
 
 /**
  * A rig made ready for the engine: every lookup by name done, every range turned into positions. Immutable; made by
@@ -216,164 +209,6 @@ public final class Plan {
     private static final State.OfLight[] NO_LIGHTS = {};
     private static final AnswerPlan[] NO_RULES = {};
 
-    /** A control's plan, beside its place. */
-    record Placed(State.OfControl state, ControlPlan plan) {}
-
-    /**
-     * One device: who is asked about a message that came from it, and what has to be said to it.
-     *
-     * @param joins whether some of it is said in halves that have to be joined
-     * @param memory the language in which its memory speaks, or null
-     * @param groups everything on it that has pages
-     * @param pages the pages of its parameters, or null
-     */
-    record DevicePlan(
-            State.OfDevice state,
-            Device device,
-            List<Placed> placed,
-            Map<State.OfControl, ControlPlan> plans,
-            Dispatch dispatch,
-            Map<String, ParameterPlan> parametersById,
-            List<LightPlan> lights,
-            boolean joins,
-            MemoryFormat memory,
-            List<GroupPlan> groups,
-            GroupPlan pages) {
-
-        private static final State.OfControl[] NONE = {};
-
-        /**
-         * What is looked up when a message comes in.
-         *
-         * @param sysExShapes where numbers stand in SysEx messages that do not end with theirs
-         */
-        record Dispatch(
-                State.OfControl[][] midiControls,
-                Map<Object, State.OfControl[]> otherControls,
-                Map<Object, State.OfParameter> parametersByKey,
-                Map<String, Group> groupsByNameAddress,
-                SysExTemplate[] sysExShapes) {}
-
-        void takeEffect(Consumer<State.OfLight> changed) {
-            if (state.plan == this) {
-                return;
-            }
-            state.plan = this;
-            for (Placed control : placed) {
-                control.state().plan = control.plan();
-            }
-            for (ParameterPlan parameter : parametersById.values()) {
-                parameter.state().plan = parameter;
-            }
-            for (LightPlan light : lights) {
-                light.state().plan = light;
-                changed.accept(light.state());
-            }
-            for (GroupPlan group : groups) {
-                group.state().open =
-                        Math.min(group.state().open, group.group().names().size());
-            }
-        }
-
-        ControlPlan controlPlan(State.OfControl control) {
-            return plans.get(control);
-        }
-
-        State.OfControl[] controls(Message message) {
-            State.OfControl[] found = null;
-            Map<Object, State.OfControl[]> otherControls = dispatch.otherControls();
-            if (message instanceof MidiMessage midi) {
-                int key = MidiKeys.key(midi);
-                if (key >= 0) {
-                    found = dispatch.midiControls().length == 0 ? null : dispatch.midiControls()[key];
-                } else if (!otherControls.isEmpty()) {
-                    found = otherControls.get(MidiKeys.other(midi));
-                    if (found == null && midi instanceof MidiMessage.SysEx sysEx) {
-                        found = shaped(sysEx);
-                    }
-                }
-            } else if (message instanceof OscMessage osc) {
-                found = otherControls.get(osc.address());
-            } else if (message instanceof TouchMessage touch) {
-                found = otherControls.get(touch.element());
-            }
-            return found == null ? NONE : found;
-        }
-
-        /** Those whose number does not stand at the end of the SysEx. */
-        private State.OfControl[] shaped(MidiMessage.SysEx message) {
-            for (SysExTemplate shape : dispatch.sysExShapes()) {
-                Object key = shape.key(message);
-                State.OfControl[] found =
-                        key == null ? null : dispatch.otherControls().get(key);
-                if (found != null) {
-                    return found;
-                }
-            }
-            return null;
-        }
-
-        State.OfParameter parameter(Message message) {
-            if (message instanceof OscMessage osc) {
-                return dispatch.parametersByKey().get(osc.address());
-            } else if (message instanceof MidiMessage midi
-                    && !dispatch.parametersByKey().isEmpty()) {
-                int key = MidiKeys.key(midi);
-                return dispatch.parametersByKey().get(key >= 0 ? key : MidiKeys.other(midi));
-            }
-            return null;
-        }
-
-        void everyControl(Consumer<State.OfControl> action) {
-            placed.forEach(control -> action.accept(control.state()));
-        }
-
-        void everyParameter(Consumer<State.OfParameter> action) {
-            parametersById.values().forEach(parameter -> action.accept(parameter.state()));
-        }
-
-        /** Whether it says all its values when it is greeted. */
-        boolean tellsWhenAsked() {
-            return !device.seat().wire().midi()
-                    && !device.seat().wire().inside()
-                    && !device.profile().greeting().isEmpty();
-        }
-
-        boolean knows(Message message) {
-            return controls(message).length > 0 || parameter(message) != null;
-        }
-
-        /** The addresses of its own that a pattern matches, in a fixed order. */
-        Collection<String> matching(OscAddress pattern) {
-            TreeSet<String> matching = new TreeSet<>();
-            for (Map<?, ?> known :
-                    List.of(dispatch.otherControls(), dispatch.parametersByKey(), dispatch.groupsByNameAddress())) {
-                for (Object key : known.keySet()) {
-                    if (key instanceof String address && pattern.matches(address)) {
-                        matching.add(address);
-                    }
-                }
-            }
-            return matching;
-        }
-
-        Group named(Message message) {
-            return message instanceof OscMessage osc
-                    ? dispatch.groupsByNameAddress().get(osc.address())
-                    : null;
-        }
-
-        @Override
-        public boolean equals(Object other) {
-            return this == other;
-        }
-
-        @Override
-        public int hashCode() {
-            return System.identityHashCode(this);
-        }
-    }
-
     /**
      * One dimension of a control, as its device's profile says.
      *
@@ -523,6 +358,16 @@ public final class Plan {
             State.OfControl[] triggers,
             State.OfControl[] touched,
             List<AnswerPlan> answers) {
+
+        /** Whether, while it is held, it resets what is moved. */
+        boolean resets() {
+            for (ActionPlan plan : press) {
+                if (plan.action() instanceof Do.ResetMoved) {
+                    return true;
+                }
+            }
+            return false;
+        }
 
         boolean isDiscrete() {
             return press.length > 0 || release.length > 0;

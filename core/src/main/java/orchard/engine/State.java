@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.PriorityQueue;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.DevicePlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.ParameterPlan;

@@ -122,6 +122,7 @@ class PlansTest {
             "orchard.engine.Lights.due",
             "orchard.engine.Lights.lastNanos",
             "orchard.engine.Mappings.tickDue",
+            "orchard.engine.Targets.tickDue",
             "orchard.engine.Plan.answering",
             "orchard.engine.Plan.devices",
             "orchard.engine.Plan.listening",

@@ -3,6 +3,8 @@ package orchard.standin;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
@@ -120,6 +122,9 @@ final class VirtualMidi implements AutoCloseable {
         }
     }
 
+    /** The machine's list knows a port by its name and place alone: pulled and plugged again, it is the same to the list, though whoever had it open has nothing any more. */
+    private static final Map<String, PortInfo> INFOS = new ConcurrentHashMap<>();
+
     private static final class PortInfo extends MidiDevice.Info {
         PortInfo(String name, String socket) {
             super(name, "Orchard", socket, "1");
@@ -132,7 +137,7 @@ final class VirtualMidi implements AutoCloseable {
         private volatile boolean open;
 
         Port(String name, String socket, boolean sends) {
-            this.info = new PortInfo(name, socket);
+            this.info = INFOS.computeIfAbsent(name + "\n" + socket + "\n" + sends, key -> new PortInfo(name, socket));
             this.sends = sends;
         }
 

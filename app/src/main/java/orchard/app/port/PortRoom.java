@@ -437,6 +437,7 @@ public final class PortRoom {
 
     private void ask(Device device, Port port) {
         if (device.seat().wire() == Seat.Wire.OSC) {
+            osc.traffic(device.id()).asks();
             device.profile().keepAlive().forEach(message -> osc.send(device.id(), message));
         } else {
             port.send(Identity.REQUEST, ASKING);

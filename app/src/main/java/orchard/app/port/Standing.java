@@ -21,7 +21,7 @@ public record Standing(State state, long sinceNanos) {
         /** Its port is there, but it does not answer. */
         DEAF(
                 "does not answer",
-                "Its port is there, but it does not answer: look at its power and its cable. What it missed is told when it answers again."),
+                "It is connected, but does not answer: look at its power and its cable, or whether it runs. What it missed is told when it answers again."),
         /** It is not there. */
         ABSENT("absent", "");
 

@@ -3,6 +3,7 @@ package orchard.app.port;
 import java.util.List;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.stream.IntStream;
+import orchard.signal.Identity;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -20,6 +21,8 @@ final class Traffic {
     static final long SENSING_NANOS = 1_000_000_000L;
 
     private static final int STEADY = 3;
+    private static final long ANSWER_NANOS = 300_000_000L;
+    private static final long ASKING_NANOS = 1_000_000L;
 
     /** For how many seconds the load is remembered. */
     static final int SECONDS = 60;
@@ -38,6 +41,7 @@ final class Traffic {
     private long sampledOut;
     private int samples;
     private volatile long lastIn;
+    private volatile long asked = System.nanoTime() - ANSWER_NANOS;
     private volatile Message last;
     private volatile long sensed;
     private volatile int senses;
@@ -59,6 +63,13 @@ final class Traffic {
     }
 
     void in(Message message) {
+        long now = System.nanoTime();
+        boolean isAnswer = inBytes ? Identity.of(message).isPresent() : now - asked < ANSWER_NANOS;
+        if (isAnswer) {
+            asked = now - ANSWER_NANOS; // it only says that it is there, because it was asked
+            lastIn = now;
+            return;
+        }
         in.increment();
         amountIn.add(amount(message));
         sense(message);
@@ -83,7 +94,15 @@ final class Traffic {
         }
     }
 
+    /** A device is asked whether it is there; that and its answer are no traffic. */
+    void asks() {
+        asked = System.nanoTime();
+    }
+
     void out(Message message) {
+        if (inBytes ? Identity.isRequest(message) : System.nanoTime() - asked < ASKING_NANOS) {
+            return;
+        }
         out.increment();
         amountOut.add(amount(message));
     }

@@ -81,9 +81,19 @@ public final class Client {
         return socket(null);
     }
 
+    /** A live socket that hears nothing and answers nothing, as that of a tablet does whose battery is empty. */
+    public Socket deafSocket() {
+        Socket socket = new Socket(null);
+        socket.deaf = true;
+        return open(socket);
+    }
+
     /** An open live socket whose messages are taken as they come instead of being kept. */
     public Socket socket(Consumer<String> taker) {
-        Socket socket = new Socket(taker);
+        return open(new Socket(taker));
+    }
+
+    private Socket open(Socket socket) {
         socket.web = http.newWebSocketBuilder()
                 .header("Cookie", ticket)
                 .header("Origin", "http://127.0.0.1:" + orchard.port())
@@ -97,10 +107,18 @@ public final class Client {
         private final Queue<String> heard = new ConcurrentLinkedQueue<>();
         private final StringBuilder part = new StringBuilder();
         private final Consumer<String> taker;
-        private WebSocket web;
+        private volatile WebSocket web;
+        private boolean deaf;
 
         Socket(Consumer<String> taker) {
             this.taker = taker == null ? heard::add : taker;
+        }
+
+        @Override
+        public void onOpen(WebSocket socket) {
+            if (!deaf) {
+                socket.request(1);
+            }
         }
 
         @Override

@@ -30,11 +30,17 @@ public final class SessionPeer implements AutoCloseable {
     private final List<byte[]> late = new ArrayList<>();
     private volatile InetSocketAddress orchardData;
     private volatile int lossPercent;
+    private volatile int losing;
 
     /** A participant on two free ports side by side that takes every invitation. */
     public SessionPeer(String name) {
+        this(name, name.hashCode());
+    }
+
+    /** @param ssrc by which the others know it */
+    public SessionPeer(String name, int ssrc) {
         this.name = name;
-        this.ssrc = name.hashCode();
+        this.ssrc = ssrc;
         participant = new Participant(ssrc, 65_500, heard::add);
         DatagramSocket[] pair = pair();
         control = pair[0];
@@ -84,6 +90,10 @@ public final class SessionPeer implements AutoCloseable {
 
     private void take(DatagramSocket socket, byte[] packet, int length, InetSocketAddress from) {
         SessionMessage message = SessionMessage.read(packet, length).orElse(null);
+        if (message == null && losing > 0) {
+            losing--;
+            return;
+        }
         if (message == null) {
             synchronized (participant) {
                 participant.received(packet, length);
@@ -157,6 +167,17 @@ public final class SessionPeer implements AutoCloseable {
             late.forEach(each -> send(data, each, orchardData));
             late.clear();
         }
+    }
+
+    /** Loses the next packets that Orchard plays. */
+    public void loseNext(int packets) {
+        losing = packets;
+    }
+
+    /** Dies without a word. */
+    public void die() {
+        control.close();
+        data.close();
     }
 
     /** What Orchard played, in words. */

@@ -1,0 +1,96 @@
+package orchard.engine;
+
+import java.util.List;
+import orchard.gear.Profile;
+import orchard.signal.MidiMessage;
+
+/** Panic and the end: nothing waits any more, and all that is owed is paid. */
+final class Stops {
+
+    private final State state;
+    private final Turn turn;
+    private final Targets targets;
+    private final Actions actions;
+    private final Attendance attendance;
+
+    Stops(State state, Turn turn, Targets targets, Actions actions, Attendance attendance) {
+        this.state = state;
+        this.turn = turn;
+        this.targets = targets;
+        this.actions = actions;
+        this.attendance = attendance;
+    }
+
+    /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
+    void panic(Plan plan, String only) {
+        boolean all = only.isEmpty();
+        for (DevicePlan device : plan.devices()) {
+            if (all || device.state().id.equals(only)) {
+                turn.drop(device.state().id);
+            }
+        }
+        for (Press press : state.ledger.which(press -> all || concerns(press, only))) {
+            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
+            actions.pay(press);
+            if (press.isHeld() && press.control != null) {
+                press.stage = Press.Stage.SPENT;
+                press.acted = false;
+            } else if (press.control == null) {
+                state.ledger.end(press);
+            }
+        }
+        state.ripening.removeIf(one -> all || one.control().device.id.equals(only));
+        targets.keep(target -> !all && !target.plan.parameter().device.id.equals(only));
+        state.dated.removeIf(dated -> all || dated.event().device().equals(only));
+        if (all) {
+            plan.mappings().forEach(mapping -> {
+                mapping.state().lastNanos = Double.NaN;
+                mapping.state().angle = Double.NaN;
+            });
+        }
+        for (DevicePlan device : plan.devices()) {
+            if (device.state().present && (all || device.state().id.equals(only))) {
+                sayPanic(device);
+            }
+        }
+    }
+
+    /** Whether a press was made on a device, or owes it something. */
+    private static boolean concerns(Press press, String device) {
+        return press.control != null && press.control.device.id.equals(device)
+                || press.debts.stream()
+                        .anyMatch(debt -> debt instanceof Debt.Note note
+                                        && note.device().id.equals(device)
+                                || debt instanceof Debt.Return held && held.parameter.device.id.equals(device));
+    }
+
+    private void sayPanic(DevicePlan device) {
+        Profile profile = device.device().profile();
+        attendance.say(device, "panic", profile.panic());
+        boolean sounds =
+                device.device().seat().wire().midi() && !profile.parameters().isEmpty();
+        for (int channel = 1; sounds && channel <= 16; channel++) {
+            attendance.say(
+                    device,
+                    "panic",
+                    List.of(
+                            new MidiMessage.ControlChange(channel, 120, 0),
+                            new MidiMessage.ControlChange(channel, 123, 0)));
+        }
+        boolean isDeaf = device.device().seat().wire().midi() && profile.setup().needsNoteOffs();
+        for (int channel = 1; isDeaf && channel <= 16; channel++) {
+            for (int note = 0; device.state().played.get(channel) && note < 128; note++) {
+                attendance.say(device, "panic", List.of(new MidiMessage.NoteOff(channel, note, 64)));
+            }
+        }
+    }
+
+    /** Lets go of everything that is held; nothing comes after. */
+    void letGo() {
+        for (Press press : state.ledger.which(press -> true)) {
+            state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
+            actions.pay(press);
+            state.ledger.end(press);
+        }
+    }
+}

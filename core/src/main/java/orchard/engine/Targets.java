@@ -1,0 +1,216 @@
+package orchard.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.Target;
+import orchard.gear.Takeover;
+import orchard.parameter.Parameter;
+
+/** What parameters do that follow a control: shape, takeover, and what goes on by itself once the hand has stopped. */
+final class Targets {
+
+    private final State state;
+    private final Turn turn;
+    private final Fence fence;
+    private final Parameters parameters;
+    private long tickDue = Long.MAX_VALUE;
+
+    Targets(State state, Turn turn, Fence fence, Parameters parameters) {
+        this.state = state;
+        this.turn = turn;
+        this.fence = fence;
+        this.parameters = parameters;
+    }
+
+    /** When something that is on its way has to move on, or {@link Long#MAX_VALUE}. */
+    long due() {
+        return tickDue;
+    }
+
+    /**
+     * A control was moved that a parameter follows.
+     *
+     * @param position of the control, or how far it counted
+     * @param absolute whether that says where it stands, not only how far it went
+     */
+    void run(MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
+        if (state.ledger.isResetting() && !mapping.resets()) {
+            reset(mapping, target, position);
+            return;
+        }
+        State.OfTarget memory = target.state();
+        boolean fine = absolute && isHeld(mapping);
+        if (!fine && mapping.slow() != null) {
+            memory.fine = Double.NaN; // the next time begins from where it is then
+        }
+        boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
+        if (asks) {
+            Takeovers.sees(target, control);
+        }
+        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
+        fence.at(target.action(), position, values);
+        double meant = fine
+                ? Takeovers.fine(target, position, mapping.steps().fine())
+                : asks ? Takeovers.position(target, position) : position;
+        double shaped = target.shape().forward(meant, memory.stages, 0, turn.now, values);
+        if (asks && !Takeovers.takes(target, shaped)) {
+            if (turn.traced()) {
+                note(
+                        mapping,
+                        target.action(),
+                        Step.Verdict.HELD_BACK,
+                        list(position, values, shaped),
+                        waits(target, shaped));
+            }
+            return;
+        }
+        settle(mapping, target, shaped, position, values);
+        if (fine) {
+            Takeovers.strayed(target);
+        }
+        if (target.shape().isMoving(memory.stages, 0)) {
+            goOn(target);
+        }
+    }
+
+    /** A reset is held: the parameter goes to its default, and the control stands elsewhere. */
+    private void reset(MappingPlan mapping, Target target, double position) {
+        State.OfParameter parameter = target.parameter();
+        Parameter of = parameter.plan.parameter();
+        boolean isThere = parameter.device.present;
+        if (turn.traced()) {
+            note(
+                    mapping,
+                    target.action(),
+                    isThere ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
+                    List.of(position),
+                    isThere ? "" : "heard, but " + name(parameter.device) + " is not there");
+        }
+        if (isThere) {
+            parameters.set(parameter, of.position(of.standard()));
+        }
+        Takeovers.strayed(target);
+    }
+
+    private static String name(State.OfDevice device) {
+        return device.plan.device().name();
+    }
+
+    private static String waits(Target target, double shaped) {
+        State.OfParameter parameter = target.parameter();
+        boolean up = shaped < parameter.position;
+        return "waits to be picked up at " + Parameters.text(parameter) + ": move it " + (up ? "up" : "down");
+    }
+
+    private void settle(MappingPlan mapping, Target target, double shaped, double position, double[] values) {
+        State.OfParameter parameter = target.parameter();
+        int place = !turn.traced() ? 0 : turn.steps().size();
+        String why = "";
+        Step.Verdict verdict = Step.Verdict.HELD_BACK;
+        if (Double.isNaN(shaped)) {
+            why = "heard, but outside its stretch";
+        } else if (!parameter.device.present) {
+            why = !turn.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
+            Takeovers.strayed(target); // it will stand elsewhere when the device is back
+        } else if (parameters.set(parameter, shaped)) {
+            verdict = Step.Verdict.ACTED;
+            Takeovers.left(target);
+        } else {
+            why = !turn.traced() ? "" : "already at " + Parameters.text(parameter);
+            Takeovers.left(target);
+        }
+        if (turn.traced()) {
+            turn.steps()
+                    .add(
+                            place,
+                            new Step.Considered(
+                                    mapping.state().id, target.action(), verdict, list(position, values, shaped), why));
+        }
+    }
+
+    private static List<Double> list(double position, double[] values, double shaped) {
+        List<Double> all = new ArrayList<>(values.length + 2);
+        all.add(position);
+        for (double value : values) {
+            all.add(value);
+        }
+        all.add(shaped);
+        return all;
+    }
+
+    private void goOn(Target target) {
+        State.OfTarget memory = target.state();
+        if (!memory.moving) {
+            memory.moving = true;
+            memory.cause = turn.number;
+            state.moving.add(memory);
+        }
+        tickDue = Math.min(tickDue, turn.now + Mappings.TICK_NANOS);
+    }
+
+    /**
+     * Moves on what is on its way, one thing a turn.
+     *
+     * @param turns begins a turn because of another, and ends it
+     */
+    void tick(Mappings.Turns turns) {
+        if (tickDue > turn.now) {
+            return;
+        }
+        tickDue = Long.MAX_VALUE;
+        for (State.OfTarget memory : List.copyOf(state.moving)) {
+            turns.around(memory.cause, () -> {
+                boolean goesOn = memory.plan.mapping().plan != null
+                        && fence.around(memory.plan.mapping().plan, () -> step(memory.plan))
+                        && memory.plan.shape().isMoving(memory.stages, 0);
+                if (!goesOn) {
+                    memory.moving = false;
+                    state.moving.remove(memory);
+                }
+            });
+        }
+        if (!state.moving.isEmpty()) {
+            tickDue = turn.now + Mappings.TICK_NANOS;
+        }
+    }
+
+    private void step(Target target) {
+        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
+        fence.at(target.action(), Double.NaN, values);
+        double shaped = target.shape().forward(Double.NaN, target.state().stages, 0, turn.now, values);
+        settle(target.mapping().plan, target, shaped, Double.NaN, values);
+    }
+
+    /** Nothing is on its way any more but what is asked for. */
+    void keep(Predicate<State.OfTarget> kept) {
+        state.moving.removeIf(memory -> {
+            boolean gone = !kept.test(memory);
+            memory.moving &= !gone;
+            return gone;
+        });
+    }
+
+    /** Whether the control is held that makes movements finer. */
+    static boolean isHeld(MappingPlan mapping) {
+        return mapping.slow() != null && mapping.slow().isHeld();
+    }
+
+    /** Where an endless knob stands for a parameter after some steps. */
+    static double stepped(MappingPlan mapping, Target target, double steps) {
+        State.OfParameter parameter = target.parameter();
+        State.OfTarget memory = target.state();
+        double known = Parameters.known(parameter);
+        boolean inStep = !Double.isNaN(memory.before) && Math.abs(memory.left - known) < Position.SAME;
+        double next = (inStep ? memory.before : target.shape().backward(known)) + steps;
+        boolean around = mapping.steps() != null && mapping.steps().around();
+        next = mapping.counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
+        memory.before = next;
+        return next;
+    }
+
+    private void note(MappingPlan mapping, int action, Step.Verdict verdict, List<Double> values, String why) {
+        turn.note(new Step.Considered(mapping.state().id, action, verdict, values, why));
+    }
+}
