@@ -28,6 +28,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.layout.Element;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Shape;
@@ -186,13 +187,18 @@ class GapTest {
     @Test
     void aTabletThatDiesLetsGoOfWhatItHeld(TestOrchard orchard) {
         Awaitility.await().until(() -> orchard.bean(PortRoom.class).present().contains("peat"));
-        add(orchard, new Part.OfMapping(noteOnLamp(orchard, "layout1", "e1")));
+        String element = orchard.keeper().rig().layout("layout1").orElseThrow().elements().stream()
+                .filter(e -> e.kind() == Element.Kind.FADER)
+                .findFirst()
+                .orElseThrow()
+                .id();
+        add(orchard, new Part.OfMapping(noteOnLamp(orchard, "layout1", element)));
         for (boolean deaf : new boolean[] {false, true}) {
             long before = orchard.bean(SignalLog.class).last();
             Client.Socket tablet = deaf ? new Client(orchard).deafSocket() : new Client(orchard).socket();
             tablet.say("{'type':'hello','page':'play','layout':'layout1'}");
-            tablet.say("{'type':'hold','layout':'layout1','element':'e1','on':true}");
-            tablet.say("{'type':'touch','layout':'layout1','element':'e1','value':0.9}");
+            tablet.say("{'type':'hold','layout':'layout1','element':'" + element + "','on':true}");
+            tablet.say("{'type':'touch','layout':'layout1','element':'" + element + "','value':0.9}");
             Awaitility.await().until(() -> notes(orchard, before).size() == 1);
             if (!deaf) {
                 tablet.close();
