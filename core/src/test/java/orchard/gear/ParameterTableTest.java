@@ -18,6 +18,19 @@ class ParameterTableTest {
     }
 
     @Test
+    void whatCanBeSetAndWhoIsToldOfFingersIsKept() {
+        Profile before = ParameterTable.read(
+                Profile.BLANK,
+                "name,address,settable,touch\nMeter,/desk/meter,no,\nLevel,/desk/level,yes,/desk/level/touch\n");
+        assertThat(before.parameters().get(0).settable()).isFalse();
+        assertThat(before.parameters().get(1).binding()).isEqualTo(new Binding.Osc("/desk/level", "/desk/level/touch"));
+        Profile after = ParameterTable.read(Profile.BLANK, ParameterTable.write(before));
+        assertThat(after.parameters()).isEqualTo(before.parameters());
+        assertThatThrownBy(() -> ParameterTable.read(Profile.BLANK, "name,address,settable\nA,/a,perhaps\n"))
+                .hasMessageContaining("expected yes or no");
+    }
+
+    @Test
     void everyKindOfAddressAndLawIsReadAndWrittenBack() {
         Profile profile = read(
                 "Filter,Cutoff,\"CC 74, ch 3\",20,20000,800,Hz,logarithmic,\"tone, dark\"",

@@ -133,6 +133,17 @@ class StagesTest {
     }
 
     @Test
+    void snapReachesBothEndsOfARangeThatIsNoMultipleOfItsSteps() {
+        Parameter parameter =
+                new Parameter("p", "", "P", new Range(0, 10, ""), new Law.Linear(), 0, new Binding.Osc("/p"), true);
+        ShapeFunction snap = ShapeFunction.of(new Shape(List.of(new Stage.Snap(3, 0))), parameter);
+        assertThat(snap.forward(0)).isZero();
+        assertThat(snap.forward(1)).isEqualTo(1);
+        assertThat(snap.forward(0.92)).isEqualTo(0.9);
+        assertThat(snap.forward(0.96)).isEqualTo(1);
+    }
+
+    @Test
     void anEndlessTurnBecomesAnAngleThatWraps() {
         Shape shape = new Shape(List.of(new Stage.Scale(0, 1, 0, 360, true), new Stage.Wrap(-270, 270)));
         ShapeFunction function = ShapeFunction.of(shape, PAN);

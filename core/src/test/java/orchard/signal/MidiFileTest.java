@@ -150,6 +150,27 @@ class MidiFileTest {
     }
 
     @Test
+    void theEndOfATrackAndHowAKeyWasLetGoAreKept() throws BadFile {
+        Track track = new Track(
+                List.of(
+                        new Entry(0, new Content.Said(new MidiMessage.NoteOn(1, 60, 90))),
+                        new Entry(10, new Content.Said(new MidiMessage.NoteOn(1, 60, 0)))),
+                4_000);
+        MidiFile file = new MidiFile(0, new Division.Quarter(96), List.of(track));
+        assertThat(MidiFileCodec.read(MidiFileCodec.write(file))).isEqualTo(file);
+    }
+
+    @Test
+    void timesAreKeptToATenthOfAMillisecond() throws BadFile {
+        List<MidiFile.Timed> played = List.of(
+                new MidiFile.Timed(0, new MidiMessage.NoteOn(1, 60, 90)),
+                new MidiFile.Timed(5_100, new MidiMessage.NoteOff(1, 60, 64)),
+                new MidiFile.Timed(1_000_300, new MidiMessage.NoteOn(1, 61, 90)));
+        assertThat(MidiFileCodec.read(MidiFileCodec.write(MidiFile.of(played))).timed())
+                .isEqualTo(played);
+    }
+
+    @Test
     void sysExFilesAreReadAndWritten() throws BadFile {
         List<MidiMessage.SysEx> messages =
                 List.of(new MidiMessage.SysEx(new byte[] {0x7D, 1}), new MidiMessage.SysEx(new byte[0]));

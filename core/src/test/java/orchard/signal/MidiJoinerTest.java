@@ -57,6 +57,19 @@ class MidiJoinerTest {
     }
 
     @Test
+    void ofTooManyNumbersTheOldestAreForgottenAndNewOnesAreWhole() {
+        MidiJoiner joiner = new MidiJoiner();
+        MidiMessage.ParameterNumber last = null;
+        for (int number = 0; number < 10_000; number++) {
+            for (MidiMessage half : MidiJoiner.split(new MidiMessage.ParameterNumber(1, false, number, 1_000, 0))) {
+                MidiMessage.ParameterNumber joined = joiner.numbered((MidiMessage.ControlChange) half);
+                last = joined == null ? last : joined;
+            }
+        }
+        assertThat(last).isEqualTo(new MidiMessage.ParameterNumber(1, false, 9_999, 1_000, 0));
+    }
+
+    @Test
     void stepsStopAtTheEnds() {
         assertThat(numbered("99=0 98=0 6=127 38=127 96=0")).endsWith("NRPN 0 up = 16383, ch 1");
         assertThat(numbered("99=0 98=0 6=0 97=0")).endsWith("NRPN 0 down = 0, ch 1");
