@@ -277,7 +277,7 @@ public final class PortRoom {
 
     /** A message came in on a port with a name. */
     private void arrived(Port port, Message message) {
-        boolean isAnswer = Identity.of(message).isPresent() && book.canAnswer(port);
+        boolean isAnswer = port.traffic().isAnswer();
         boolean news = book.heard(port, message);
         String device = book.device(port);
         if (!isAnswer || news) {
@@ -440,6 +440,7 @@ public final class PortRoom {
             osc.traffic(device.id()).asks();
             device.profile().keepAlive().forEach(message -> osc.send(device.id(), message));
         } else {
+            port.traffic().asks();
             port.send(Identity.REQUEST, ASKING);
         }
     }

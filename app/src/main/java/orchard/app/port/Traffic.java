@@ -41,6 +41,7 @@ final class Traffic {
     private long sampledOut;
     private int samples;
     private volatile long lastIn;
+    private volatile boolean isAnswer;
     private volatile long asked = System.nanoTime() - ANSWER_NANOS;
     private volatile Message last;
     private volatile long sensed;
@@ -64,7 +65,8 @@ final class Traffic {
 
     void in(Message message) {
         long now = System.nanoTime();
-        boolean isAnswer = inBytes ? Identity.of(message).isPresent() : now - asked < ANSWER_NANOS;
+        isAnswer =
+                now - asked < ANSWER_NANOS && (!inBytes || Identity.of(message).isPresent());
         if (isAnswer) {
             asked = now - ANSWER_NANOS; // it only says that it is there, because it was asked
             lastIn = now;
@@ -94,13 +96,20 @@ final class Traffic {
         }
     }
 
+    /** Whether what came in last only says that a device is there, because it was asked. */
+    boolean isAnswer() {
+        return isAnswer;
+    }
+
     /** A device is asked whether it is there; that and its answer are no traffic. */
     void asks() {
         asked = System.nanoTime();
     }
 
     void out(Message message) {
-        if (inBytes ? Identity.isRequest(message) : System.nanoTime() - asked < ASKING_NANOS) {
+        boolean isQuestion = System.nanoTime() - asked < (inBytes ? ANSWER_NANOS : ASKING_NANOS)
+                && (!inBytes || Identity.isRequest(message));
+        if (isQuestion) {
             return;
         }
         out.increment();
