@@ -48,7 +48,9 @@ final class OpenPage implements AutoCloseable {
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
     private final Set<Held> held = ConcurrentHashMap.newKeySet();
-    private volatile long heardNanos = System.nanoTime();
+    /** When it was asked for the first time after it last said something; 0 if it was not. */
+    private volatile long askedNanos;
+
     private volatile boolean open = true;
 
     /** Which view it is, and which layout it plays, or "". */
@@ -86,12 +88,13 @@ final class OpenPage implements AutoCloseable {
 
     /** The page said something. */
     void heard() {
-        heardNanos = System.nanoTime();
+        askedNanos = 0;
     }
 
-    /** Whether it has not said anything for so long that nobody can be there. */
+    /** Whether it was asked, and has not said anything for so long since that nobody can be there. */
     boolean isSilent() {
-        return System.nanoTime() - heardNanos > SILENT_NANOS;
+        long asked = askedNanos;
+        return asked != 0 && System.nanoTime() - asked > SILENT_NANOS;
     }
 
     String id() {
@@ -143,6 +146,7 @@ final class OpenPage implements AutoCloseable {
         try {
             if (text.equals(BEAT)) {
                 session.sendMessage(new PingMessage()); // every browser answers it by itself
+                askedNanos = askedNanos == 0 ? System.nanoTime() : askedNanos;
             }
             session.sendMessage(new TextMessage(text));
         } catch (IllegalStateException e) {
