@@ -5,6 +5,7 @@ import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
@@ -26,7 +27,7 @@ final class OpenPage implements AutoCloseable {
     private static final String BEAT = "{\"type\":\"beat\"}";
     private static final int MOST_HELD = 32;
 
-    /** Three beats, and a little. */
+    /** So long a page that was asked has time to answer. */
     private static final long SILENT_NANOS = 1_700_000_000L;
 
     /** What its monitor shows. */
@@ -49,7 +50,7 @@ final class OpenPage implements AutoCloseable {
     private final Thread writer;
     private final Set<Held> held = ConcurrentHashMap.newKeySet();
     /** When it was asked for the first time after it last said something; 0 if it was not. */
-    private volatile long askedNanos;
+    private final AtomicLong askedNanos = new AtomicLong();
 
     private volatile boolean open = true;
 
@@ -88,12 +89,12 @@ final class OpenPage implements AutoCloseable {
 
     /** The page said something. */
     void heard() {
-        askedNanos = 0;
+        askedNanos.set(0);
     }
 
     /** Whether it was asked, and has not said anything for so long since that nobody can be there. */
     boolean isSilent() {
-        long asked = askedNanos;
+        long asked = askedNanos.get();
         return asked != 0 && System.nanoTime() - asked > SILENT_NANOS;
     }
 
@@ -146,7 +147,7 @@ final class OpenPage implements AutoCloseable {
         try {
             if (text.equals(BEAT)) {
                 session.sendMessage(new PingMessage()); // every browser answers it by itself
-                askedNanos = askedNanos == 0 ? System.nanoTime() : askedNanos;
+                askedNanos.compareAndSet(0, System.nanoTime());
             }
             session.sendMessage(new TextMessage(text));
         } catch (IllegalStateException e) {
