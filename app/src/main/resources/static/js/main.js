@@ -86,7 +86,12 @@ socket.on("standing", () => {
 });
 const cut = document.getElementById("lost");
 socket.on("offline", () => (cut.hidden = false));
-socket.on("online", () => (cut.hidden = true));
+let connected = false;
+socket.on("online", () => {
+  cut.hidden = true;
+  if (connected) drawInPassing(); // what was told meanwhile nobody heard
+  connected = true;
+});
 socket.on("refused", (message) => say(message.why));
 
 // Swaps: keep the place in long lists, mount what came.
