@@ -23,6 +23,7 @@ import orchard.gear.Seat;
 import orchard.rig.Rig;
 import orchard.signal.Identity;
 import orchard.signal.Message;
+import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -48,6 +49,9 @@ public final class PortRoom {
 
     /** Who did not answer for longer is deaf. */
     private static final long DEAF_NANOS = 1_500_000_000L;
+
+    /** Who said something of itself so often, one soon after the other, beats. */
+    private static final int BEATS = 3;
 
     private static final String ASKING = "who are you";
     private static final long SLEEP_NANOS = 5_000_000_000L;
@@ -78,7 +82,8 @@ public final class PortRoom {
         void show(String layout, TouchMessage message);
     }
 
-    private record Seats(Map<String, Device> byId, List<Device> devices) {}
+    /** @param moved what hands make OSC gear say: ids of devices with an address behind each */
+    private record Seats(Map<String, Device> byId, List<Device> devices, Set<String> moved) {}
 
     /** What is known of one device that is in the rig. */
     private static final class Roll {
@@ -87,8 +92,22 @@ public final class PortRoom {
         Port port;
 
         boolean present;
+        /** How often it lately said something of itself, that no hand made it say. */
+        private int ownWords;
+
+        private long lastOwnWord;
         volatile Standing standing = new Standing(Standing.State.ABSENT, System.nanoTime());
         long doubtedUntil;
+
+        synchronized void saidOfItself(long nanos) {
+            ownWords = nanos - lastOwnWord < SILENCE_NANOS ? ownWords + 1 : 1;
+            lastOwnWord = nanos;
+        }
+
+        /** Whether it says something of itself again and again, so that its silence means something. */
+        synchronized boolean beats() {
+            return ownWords >= BEATS;
+        }
 
         void stands(Standing.State state, long nanos) {
             if (standing.state() != state) {
@@ -105,7 +124,7 @@ public final class PortRoom {
     private final SeatBook book;
     private final Map<String, Roll> rolls = new ConcurrentHashMap<>();
     private final ScheduledExecutorService watch = Daemon.scheduler("presence");
-    private volatile Seats seats = new Seats(Map.of(), List.of());
+    private volatile Seats seats = new Seats(Map.of(), List.of(), Set.of());
     private volatile Map<Integer, String> portTroubles = Map.of();
     private volatile Listener listener;
     private long watched = System.nanoTime();
@@ -205,7 +224,16 @@ public final class PortRoom {
      */
     public synchronized List<String> seat(Rig rig) {
         Seats before = seats;
-        seats = new Seats(rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)), rig.devices());
+        seats = new Seats(
+                rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)),
+                rig.devices(),
+                rig.devices().stream()
+                        .filter(device -> device.seat().wire() == Seat.Wire.OSC)
+                        .flatMap(device -> device.profile().controls().stream()
+                                .flatMap(control -> control.dimensions().stream())
+                                .flatMap(dimension -> dimension.pattern().keys().stream())
+                                .map(key -> device.id() + key))
+                        .collect(Collectors.toSet()));
         osc.seat(rig.devices());
         portTroubles = osc.listen(rig.settings().udpPorts(), rig.settings().tcpPorts());
         sessions.invite(rig.settings().sessions());
@@ -291,6 +319,10 @@ public final class PortRoom {
 
     private void fromOsc(String device, Message message, long delayNanos) {
         comesFirst(device);
+        Roll roll = rolls.get(device);
+        if (roll != null && message instanceof OscMessage osc && !seats.moved().contains(device + osc.address())) {
+            roll.saidOfItself(System.nanoTime());
+        }
         listener.arrived(device, message, delayNanos);
     }
 
@@ -459,7 +491,8 @@ public final class PortRoom {
                 boolean onlyHears = device.profile().controls().isEmpty();
                 long last = osc.traffic(device.id()).lastIn();
                 boolean lately = last != 0 && System.nanoTime() - last < SILENCE_NANOS;
-                boolean rests = last != 0 && !isAsked(device);
+                Roll roll = rolls.get(device.id());
+                boolean rests = last != 0 && !isAsked(device) && (roll == null || !roll.beats());
                 yield lately
                         || rests
                         || !isAsked(device) && onlyHears && !device.seat().out().isEmpty();
