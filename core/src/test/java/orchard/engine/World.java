@@ -475,6 +475,10 @@ final class World {
                 wrong.add(refused.why());
             }
         }
+        Step.ControlMoved moved = trace.first(Step.ControlMoved.class);
+        if (!Double.isNaN(hand)) {
+            lastHeard[moved.control().control().equals("knob") ? 0 : 1] = moved.position(); // dated ones, too
+        }
     }
 
     /** How far the knob or fader went since it was last heard; 0 if that is not known. */
