@@ -499,7 +499,8 @@ final class World {
                 && mapping.shape().stages().isEmpty()
                 && mapping.when().gesture().kind() == Gesture.Kind.MOVE
                 && mapping.then().actions().size() == 1
-                && mapping.then().actions().get(0) instanceof Do.SetParameter;
+                && mapping.then().actions().get(0) instanceof Do.SetParameter
+                && considered.values().size() == 2; // what is done once tells the control's position alone
         if (!isPlain || considered.verdict() != Step.Verdict.ACTED || mapping.putsControl(trace.rig())) {
             return;
         }
