@@ -17,6 +17,7 @@ import orchard.gear.Device;
 import orchard.gear.Guess;
 import orchard.gear.Recogniser;
 import orchard.gear.Slot;
+import orchard.signal.Identity;
 import org.springframework.stereotype.Component;
 
 /**
@@ -131,7 +132,9 @@ public final class Describing {
             return;
         }
         Session session = sessions.get(arrived.device());
-        if (session != null && trace.first(Step.NobodyListens.class) != null) {
+        boolean saysWhoItIs =
+                Identity.of(arrived.message()).isPresent(); // because it was asked, not because it was touched
+        if (session != null && !saysWhoItIs && trace.first(Step.NobodyListens.class) != null) {
             session.recogniser.heard(arrived.nanos(), arrived.message());
             session.version++;
         }

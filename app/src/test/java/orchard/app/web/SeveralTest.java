@@ -161,7 +161,7 @@ class SeveralTest {
         browser.see("#count", "2 parameters");
         browser.see("#found", "Ring");
         assertThat(new Client(orchard).get("/map/table/buoy.csv").body())
-                .startsWith("group,name,address,low,high,default,unit,law,tags\r\n")
+                .startsWith("group,name,address,low,high,default,unit,law,tags,settable,touch\r\n")
                 .contains(",Depth,/buoy/depth,0,40,0,m,linear,");
         assertThat(orchard.keeper()
                         .rig()
