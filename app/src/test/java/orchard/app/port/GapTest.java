@@ -212,6 +212,54 @@ class GapTest {
     }
 
     @Test
+    void aLentPortWhosePageIsLoadedAnewLetsGo(TestOrchard orchard) {
+        PortRoom ports = orchard.bean(PortRoom.class);
+        Awaitility.await().until(() -> ports.present().contains("peat"));
+        Control key = new Control(
+                "key",
+                "Key",
+                Control.Kind.KEY,
+                List.of(new Dimension("gate", new MessagePattern.NoteGate(1, 48))),
+                new Control.Face(0, 0, 1, 1));
+        add(
+                orchard,
+                new Part.OfDevice(new Device(
+                        "reed",
+                        "Reed",
+                        "",
+                        new Seat(Seat.Wire.BROWSER, "Reed box", "Reed box"),
+                        Profile.BLANK.withControls(List.of(key)))));
+        add(
+                orchard,
+                new Part.OfMapping(new Mapping(
+                        orchard.keeper().rig().freeId("m"),
+                        new When(List.of(new Ref.ToControl("reed", "key", "gate"))),
+                        new While.Always(),
+                        Shape.WHOLE,
+                        new Do(List.of(new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
+                        new Show(List.of()))));
+        long before = orchard.bean(SignalLog.class).last();
+        String lends = "{'type':'lend','computer':'gap','ports':[{'id':'p','name':'Reed box','vendor':'','pad':false,"
+                + "'in':true,'out':true}]}";
+        Client.Socket page = new Client(orchard).socket();
+        page.say("{'type':'hello','page':'connect','layout':''}");
+        page.say(lends);
+        Awaitility.await().until(() -> ports.present().contains("reed"));
+        page.say("{'type':'midi','port':'p','bytes':'903064'}");
+        Awaitility.await().until(() -> notes(orchard, before).size() == 1);
+        page.close();
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(1))
+                .until(() -> notes(orchard, before).size() == 2);
+        try (Client.Socket again = new Client(orchard).socket()) {
+            again.say("{'type':'hello','page':'connect','layout':''}");
+            again.say(lends);
+            again.say("{'type':'midi','port':'p','bytes':'903064'}");
+            Awaitility.await().until(() -> notes(orchard, before).size() == 3);
+        }
+    }
+
+    @Test
     void aLastPacketThatIsLostIsGuarded(TestOrchard orchard) {
         add(
                 orchard,

@@ -70,6 +70,16 @@ class LendingTest {
     }
 
     @Test
+    void twoBoxesOfOneNameAreBothLent(TestOrchard orchard, Browser browser) {
+        lend(browser, MIDI + """
+                access.inputs.set("i2", port("i2", "Tin box", {}));
+                access.outputs.set("o2", port("o2", "Tin box", { send: () => {} }));
+                """);
+        browser.see("#lent", "Lending 2 MIDI ports of this computer.");
+        browser.see("#strangerlist", "Tin box (2)");
+    }
+
+    @Test
     void refusalAndAbsenceAreSaidWithWhatToDo(Browser browser) {
         lend(browser, "navigator.requestMIDIAccess = async () => { throw new DOMException('no', 'SecurityError'); };");
         browser.see("#lent", "was not allowed to lend its MIDI ports. Allow MIDI for this page");

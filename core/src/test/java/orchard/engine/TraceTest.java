@@ -1,0 +1,91 @@
+package orchard.engine;
+
+import static orchard.engine.Synth.on;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import orchard.gear.Ref;
+import orchard.mapping.Do;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
+import orchard.mapping.Shape;
+import orchard.mapping.Stage;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+
+/** One entry for every mapping that was considered, with its reason and values; what comes later names what set it off. */
+class TraceTest {
+
+    private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
+
+    private static List<String> considered(Trace trace) {
+        return trace.all(Step.Considered.class).stream()
+                .map(Step.Considered::mapping)
+                .toList();
+    }
+
+    @Test
+    void stepsOfSmoothingNameTheirMappingAndTheMoveThatSetThemOff() {
+        Synth synth = new Synth(on(
+                "fader",
+                "position",
+                Gesture.MOVE,
+                new Shape(List.of(new Stage.Smooth(0.1))),
+                new Do(List.of(new Do.SetParameter(CUTOFF)))));
+        synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
+        long move = synth.bench
+                .arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127))
+                .number();
+        synth.bench.pass(50);
+        Trace step = synth.bench.last();
+        assertThat(step.event()).isInstanceOf(Event.Passed.class);
+        assertThat(considered(step)).containsExactly("m1");
+        assertThat(step.first(Step.Considered.class).values()).isNotEmpty();
+        assertThat(step.cause()).isEqualTo(move);
+    }
+
+    @Test
+    void timersNameThePressThatTheyWaitFor() {
+        Synth synth = new Synth(Synth.pad(new Do.Wait(0.1), Synth.note()));
+        synth.press();
+        long press = synth.bench.last().number();
+        synth.bench.pass(150);
+        assertThat(synth.bench.traces.stream()
+                        .filter(trace -> considered(trace).contains("m1") && trace.event() instanceof Event.Passed))
+                .singleElement()
+                .satisfies(trace -> assertThat(trace.cause()).isEqualTo(press));
+    }
+
+    @Test
+    void theReleaseOfAGestureAndRowsWithoutAnEntryAreTold() {
+        Synth held = new Synth(
+                on("pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Do(List.of(Synth.note()))));
+        held.press();
+        held.release();
+        assertThat(considered(held.bench.last())).contains("m1");
+        Mapping row = on("fader", "position", new Do(List.of(new Do.SetOfPage("desk"))));
+        Synth rows = new Synth(row);
+        rows.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 20));
+        assertThat(rows.bench.last().all(Step.Considered.class))
+                .as("the page that is open, and the one that is not")
+                .extracting(Step.Considered::mapping)
+                .containsExactly("m1", "m1");
+    }
+
+    @Test
+    void aFaultyMappingIsInEveryTraceAndReportedOnce() {
+        Synth synth = new Synth(on(
+                "fader",
+                "position",
+                Gesture.MOVE,
+                Synth.formula("1.0 / (x - x)"),
+                new Do(List.of(new Do.SetParameter(CUTOFF)))));
+        for (int i = 0; i < 3; i++) {
+            synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, i));
+            Step.Considered step = synth.bench.last().first(Step.Considered.class);
+            assertThat(step.verdict()).isEqualTo(i == 0 ? Step.Verdict.FAULTY : Step.Verdict.HELD_BACK);
+            assertThat(step.values()).isNotEmpty();
+            assertThat(step.why()).contains("divided by nothing");
+        }
+    }
+}
