@@ -77,7 +77,7 @@ final class Mappings {
             if (isUnder(target, control)) {
                 targets.run(mapping, target, control, position, true);
             } else if (turn.traced()) {
-                note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
+                note(mapping, target.action(), "heard, but another page of parameters is open");
             }
         }
     }
@@ -96,13 +96,13 @@ final class Mappings {
                 taken.pressed() == null ? position : taken.pressed().forward(position, memory, 0, turn.now, null);
         boolean down = shaped >= 0.5;
         if (down && press == null && !control.device.present) {
-            note(mapping, 0, List.of(), "heard, but its device is gone");
+            note(mapping, 0, "heard, but its device is gone");
         } else if (down && press == null) {
             press(state.ledger.open(control, mapping, turn.number), position, true);
         } else if (!down && press != null) {
             letGo(press, position);
         } else if (mapping.targets().length == 0) {
-            note(mapping, 0, List.of(), held(press));
+            note(mapping, 0, held(press));
         }
         if (taken.pressed() != null && taken.pressed().isMoving(memory, 0)) {
             ripen(new State.Ripening(taken, control, null));
@@ -131,7 +131,7 @@ final class Mappings {
                     follow(mapping, control, position);
                 }
                 if (!isMove || mapping.targets().length == 0) {
-                    note(mapping, 0, List.of(), "heard, but it was not pressed");
+                    note(mapping, 0, "heard, but it was not pressed");
                 }
             });
         }
@@ -145,7 +145,7 @@ final class Mappings {
     void key(Press press, double position, boolean begins) {
         MappingPlan mapping = press.plan;
         if (press.stage == Press.Stage.SPENT) {
-            note(mapping, 0, List.of(), "heard, but everything was stopped while it was held");
+            note(mapping, 0, "heard, but everything was stopped while it was held");
         } else if (acts(mapping)) {
             fence.around(mapping, () -> {
                 if (mapping.circle() != null) {
@@ -173,7 +173,7 @@ final class Mappings {
             if (begins) {
                 gesture(press);
             } else {
-                note(mapping, 0, List.of(), "heard, but it is pressed already");
+                note(mapping, 0, "heard, but it is pressed already");
             }
             return;
         }
@@ -187,11 +187,7 @@ final class Mappings {
             press.acted = false;
             actions.release(press, position);
         } else if (mapping.targets().length == 0) {
-            note(
-                    mapping,
-                    0,
-                    List.of(),
-                    down ? "heard, but it is pressed already" : "heard, but it is not pressed far enough");
+            note(mapping, 0, down ? "heard, but it is pressed already" : "heard, but it is not pressed far enough");
         }
         if (shape != null && press.isHeld() && shape.isMoving(press.stages, 0)) {
             ripen(new State.Ripening(mapping, press.control, press));
@@ -221,7 +217,7 @@ final class Mappings {
             actions.pay(press);
             boolean isGesture = press.plan.mapping().when().gesture().kind() != Gesture.Kind.MOVE;
             if (isGesture || press.plan.targets().length == 0) {
-                note(press.plan, 0, List.of(), "heard, and nothing is to be done when it is let go");
+                note(press.plan, 0, "heard, and nothing is to be done when it is let go");
             }
         }
     }
@@ -249,7 +245,6 @@ final class Mappings {
             note(
                     mapping,
                     0,
-                    List.of(),
                     waits
                             ? "heard, and waits whether it is held"
                             : "heard, but more than " + Timers.MOST + " things wait for their time already");
@@ -258,7 +253,7 @@ final class Mappings {
         } else {
             memory.lastNanos = turn.now;
             memory.lastControl = press.control;
-            note(mapping, 0, List.of(), "heard, and waits for a second press");
+            note(mapping, 0, "heard, and waits for a second press");
         }
     }
 
@@ -291,7 +286,7 @@ final class Mappings {
     private void turnedNow(MappingPlan mapping, State.OfControl control, double steps, double number) {
         boolean counted = !Double.isNaN(number) && mapping.counts();
         if (steps == 0 && !counted) {
-            note(mapping, 0, List.of(), "heard, but this was no movement");
+            note(mapping, 0, "heard, but this was no movement");
             return;
         }
         double way = counted ? steps : steps * sensitivity(mapping, steps);
@@ -300,7 +295,7 @@ final class Mappings {
                 targets.run(
                         mapping, target, control, counted ? number : Targets.stepped(mapping, target, way), counted);
             } else if (turn.traced()) {
-                note(mapping, target.action(), List.of(), "heard, but another page of parameters is open");
+                note(mapping, target.action(), "heard, but another page of parameters is open");
             }
         }
         if (mapping.isDiscrete()) {
@@ -318,14 +313,14 @@ final class Mappings {
         boolean isCentre = Math.hypot(x, y) < CENTRE; // there every tremor is a turn
         if (control == circle.lifted() || isCentre || Double.isNaN(x + y)) {
             memory.angle = Double.NaN;
-            note(mapping, 0, List.of(), "heard, and waits for a finger that goes round");
+            note(mapping, 0, "heard, and waits for a finger that goes round");
             return;
         }
         double now = Math.atan2(x, y) / (2 * Math.PI); // from the top, clockwise
         double moved = now - memory.angle;
         memory.angle = now;
         if (Double.isNaN(moved)) {
-            note(mapping, 0, List.of(), "heard, and waits for the finger to go on round");
+            note(mapping, 0, "heard, and waits for the finger to go on round");
             return;
         }
         double by = moved - Math.rint(moved);
@@ -341,7 +336,7 @@ final class Mappings {
         if (mapping.isDiscrete() && steps != 0) {
             actions.turned(state.ledger.passing(control, mapping, turn.number), steps);
         } else if (mapping.targets().length == 0) {
-            note(mapping, 0, List.of(), "heard, and waits until the finger has gone a step further");
+            note(mapping, 0, "heard, and waits until the finger has gone a step further");
         }
     }
 
@@ -356,7 +351,7 @@ final class Mappings {
     private boolean acts(MappingPlan mapping) {
         State.OfMapping memory = mapping.state();
         if (turn.overtaken) {
-            note(mapping, 0, List.of(), "heard, but everything was stopped after it");
+            note(mapping, 0, "heard, but everything was stopped after it");
             return false;
         }
         if (memory.muted == null && Causes.isLoop(turn)) {
@@ -364,7 +359,7 @@ final class Mappings {
             turn.note(new Step.LoopCut(memory.id, memory.muted, target(mapping), turn.depth));
         }
         if (memory.muted != null) {
-            note(mapping, 0, List.of(), "was heard, but it is muted: it and another set each other off without end");
+            note(mapping, 0, "was heard, but it is muted: it and another set each other off without end");
             return false;
         }
         return true;
@@ -423,13 +418,9 @@ final class Mappings {
         return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(mapping) ? by.fine() : 1);
     }
 
-    private void note(MappingPlan mapping, int action, List<Double> values, String why) {
-        note(mapping, action, Step.Verdict.HELD_BACK, values, why);
-    }
-
-    private void note(MappingPlan mapping, int action, Step.Verdict verdict, List<Double> values, String why) {
+    private void note(MappingPlan mapping, int action, String why) {
         if (turn.traced()) {
-            turn.note(new Step.Considered(mapping.state().id, action, verdict, values, why));
+            turn.note(new Step.Considered(mapping.state().id, action, Step.Verdict.HELD_BACK, List.of(), why));
         }
     }
 }
