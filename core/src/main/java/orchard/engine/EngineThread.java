@@ -14,7 +14,7 @@ import orchard.signal.Message;
 /**
  * Runs an {@link Engine} on its one thread with two lanes in front. The express lane takes panic, who is there, plans and what a person asks for on a page: it
  * is never full and never waits behind the other. The other lane takes what comes from the wires, in the order in which it came; when much of it waits, moves of one
- * continuous control fold into the newest, and when it is full, what comes is lost and counted, presses and releases never. An event carries the time at which it
+ * continuous control fold into the newest, never past a press, and when it is full, what comes is lost and counted, presses and releases never. An event carries the time at which it
  * came. All methods may be called from any thread.
  */
 public final class EngineThread implements AutoCloseable {
@@ -53,7 +53,9 @@ public final class EngineThread implements AutoCloseable {
     private record Marker(Runnable task) {}
 
     private final ArrayDeque<Object> express = new ArrayDeque<>();
-    private final ArrayDeque<Waiting> lane = new ArrayDeque<>();
+    /** {@link Waiting} moves and presses, and what ends them. */
+    private final ArrayDeque<Object> lane = new ArrayDeque<>();
+    /** What a newer move may still fold into: nothing came after it that it must not overtake. */
     private final Map<Object, Waiting> folds = new HashMap<>();
     /** Up to which ticket what waits was overtaken: by a panic, and by the end of a device's cable. */
     private long stopped;
@@ -102,9 +104,13 @@ public final class EngineThread implements AutoCloseable {
                 folded.increment();
                 return true;
             }
-            if (!running || waiting >= CAPACITY && !engine.plan().isKey(device, message)) {
+            boolean isKey = waiting >= FOLDS_FROM && engine.plan().isKey(device, message);
+            if (!running || waiting >= CAPACITY && !isKey) {
                 dropped.increment();
                 return false;
+            }
+            if (isKey) {
+                folds.clear(); // no move goes from one side of a press to the other
             }
             Waiting one = new Waiting(tickets++, device, fold, message, nanos, delayNanos);
             lane.add(one);
@@ -119,7 +125,8 @@ public final class EngineThread implements AutoCloseable {
     }
 
     /**
-     * Something that never waits behind what comes from the wires, and is never lost. After {@link #close} it is passed over.
+     * Something that is never lost, and never waits behind what comes from the wires; only {@link Event.Dropped} does, as it ends what came before it. After
+     * {@link #close} it is passed over.
      *
      * @param event makes the event, with the time of now
      */
@@ -130,6 +137,12 @@ public final class EngineThread implements AutoCloseable {
             if (!running) {
                 return;
             }
+            if (made instanceof Event.Dropped) {
+                folds.clear();
+                lane.add(made);
+                changed.signal();
+                return;
+            }
             if (made instanceof Event.Panic panic && panic.device().isEmpty()) {
                 stopped = tickets;
             } else if (made instanceof Event.Panic panic) {
@@ -137,6 +150,7 @@ public final class EngineThread implements AutoCloseable {
             } else if (made instanceof Event.Presence presence && !presence.present()) {
                 gone.put(presence.device(), tickets);
             }
+            folds.clear(); // what comes from now on is not overtaken
             express.add(made);
             changed.signal();
         } finally {
@@ -206,9 +220,9 @@ public final class EngineThread implements AutoCloseable {
                 } else if (!running) {
                     throw new InterruptedException("closed");
                 }
-                Waiting one = lane.poll();
+                Object one = lane.poll();
                 if (one != null) {
-                    return event(one);
+                    return one instanceof Waiting waiting ? event(waiting) : one;
                 }
                 long wait = Math.min(engine.nextDue() - clock.getAsLong(), LONGEST_WAIT_NANOS);
                 if (wait <= 0) {

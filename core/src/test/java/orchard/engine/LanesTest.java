@@ -152,6 +152,50 @@ class LanesTest {
                 .containsExactly(last);
     }
 
+    private List<String> heard() {
+        return events().stream()
+                .filter(Event.Arrived.class::isInstance)
+                .map(event -> ((Event.Arrived) event).message().words())
+                .toList();
+    }
+
+    private void full() throws InterruptedException {
+        busy();
+        for (int i = 0; i < EngineThread.FOLDS_FROM; i++) {
+            thread.arrived("nobody", PRESS, 0);
+        }
+    }
+
+    @Test
+    void noMoveFoldsPastAPress() throws InterruptedException {
+        full();
+        thread.arrived("box", fader(1), 0);
+        thread.arrived("box", fader(2), 0);
+        thread.arrived("box", PRESS, 0);
+        thread.arrived("box", fader(3), 0);
+        until(() -> heard().size() == 3);
+        assertThat(heard()).containsExactly(fader(2).words(), PRESS.words(), fader(3).words());
+    }
+
+    @Test
+    void aMoveAfterAPanicDoesNotFoldIntoOneBeforeIt() throws InterruptedException {
+        full();
+        thread.arrived("box", fader(1), 0);
+        thread.put(Event.Panic::new);
+        thread.arrived("box", fader(2), 0);
+        until(() -> !heard().isEmpty());
+        assertThat(heard()).containsExactly(fader(2).words());
+    }
+
+    @Test
+    void aPageThatIsGoneLetsGoWhatItPressedBefore() throws InterruptedException {
+        busy();
+        thread.arrived("box", PRESS, 0);
+        thread.put(nanos -> new Event.Dropped(nanos, "box", ""));
+        until(() -> events().stream().anyMatch(Event.Dropped.class::isInstance) && heard().contains(PRESS.words()));
+        assertThat(sent.stream().filter(words -> words.startsWith("note 60"))).containsExactly(Synth.ON, Synth.OFF);
+    }
+
     @Test
     void anEventCarriesTheTimeAtWhichItCame() throws InterruptedException {
         busy();
