@@ -42,9 +42,7 @@ public class EngineBench {
     private final Event[] events = new Event[256];
 
     private final Map<String, String> addresses = new HashMap<>();
-    private final Event[] fanned = new Event[256];
     private Engine engine;
-    private Engine fan;
     private Message last;
     private int next;
 
@@ -53,11 +51,6 @@ public class EngineBench {
     public void prepare() {
         engine = new Engine(new Compiler().compile(Rigs.of(mappings)), (device, message) -> last = message, null);
         engine.handle(new Event.Presence(0, "desk", true));
-        fan = new Engine(new Compiler().compile(Rigs.fan(100)), (device, message) -> last = message, null);
-        fan.handle(new Event.Presence(0, "desk", true));
-        for (int i = 0; i < fanned.length; i++) {
-            fanned[i] = new Event.Arrived(1_000, "hand", OscMessage.of("/hand/0", (i * 37 % 256) / 255f));
-        }
         for (int i = 0; i < mappings; i++) {
             addresses.put("/hand/" + i, "/desk/" + i);
         }
@@ -76,9 +69,29 @@ public class EngineBench {
 
     /** One control with a hundred mappings; beside {@link #engine} it may cost a hundred times as much. */
     @Benchmark
-    public void fan(Blackhole hole) {
-        fan.handle(fanned[next++ & 255]);
-        hole.consume(last);
+    public void fan(Fan fan, Blackhole hole) {
+        fan.engine.handle(fan.events[fan.next++ & 255]);
+        hole.consume(fan.last);
+    }
+
+    /** An engine whose one control moves a hundred parameters. */
+    @State(Scope.Benchmark)
+    public static class Fan {
+
+        private final Event[] events = new Event[256];
+        private Engine engine;
+        private Message last;
+        private int next;
+
+        /** Makes the rig, the plan and the moves. */
+        @Setup
+        public void prepare() {
+            engine = new Engine(new Compiler().compile(Rigs.fan(100)), (device, message) -> last = message, null);
+            engine.handle(new Event.Presence(0, "desk", true));
+            for (int i = 0; i < events.length; i++) {
+                events[i] = new Event.Arrived(1_000, "hand", OscMessage.of("/hand/0", (i * 37 % 256) / 255f));
+            }
+        }
     }
 
     /** The reference: a map look-up, a multiplication, a message. */

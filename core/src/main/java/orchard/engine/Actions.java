@@ -110,11 +110,11 @@ final class Actions implements Debt.Payer {
         } else if (action instanceof Do.Nudge nudge) {
             nudge(plan.parameter(), nudge.by(), nudge.around());
         } else if (action instanceof Do.Toggle toggle) {
-            Parameter parameter = plan.parameter().plan.parameter();
+            Parameter parameter = plan.parameter().parameter;
             boolean isOn = Position.nearer(parameter, Parameters.known(plan.parameter()), toggle.on(), toggle.off());
             set(plan.parameter(), parameter.position(isOn ? toggle.off() : toggle.on()));
         } else if (action instanceof Do.Reset) {
-            Parameter parameter = plan.parameter().plan.parameter();
+            Parameter parameter = plan.parameter().parameter;
             set(plan.parameter(), parameter.position(parameter.standard()));
         } else if (action instanceof Do.Hold hold) {
             hold(press, plan, hold);
@@ -171,7 +171,7 @@ final class Actions implements Debt.Payer {
                     held.before; // another holds it still, and goes back to where this one would have
             return;
         }
-        double position = held.parameter.plan.parameter().position(held.before);
+        double position = held.parameter.parameter.position(held.before);
         if (held.parameter.device.present) {
             parameters.set(held.parameter, position);
         } else {
@@ -185,7 +185,7 @@ final class Actions implements Debt.Payer {
         if (Double.isNaN(position) || !isThere(parameter)) {
             return;
         }
-        Debt.Return debt = new Debt.Return(parameter, parameter.plan.parameter().real(Parameters.known(parameter)));
+        Debt.Return debt = new Debt.Return(parameter, parameter.parameter.real(Parameters.known(parameter)));
         parameter.holders.add(debt);
         owe(press, debt);
         set(parameter, position);
@@ -271,7 +271,7 @@ final class Actions implements Debt.Payer {
             oldest++;
         }
         double seconds = (turn.now - memory[oldest]) / 1e9 / oldest;
-        Parameter parameter = plan.parameter().plan.parameter();
+        Parameter parameter = plan.parameter().parameter;
         if (seconds > 0) {
             set(
                     plan.parameter(),
@@ -282,7 +282,7 @@ final class Actions implements Debt.Payer {
     private void choose(Press press, ActionPlan plan, Do.Choose choose) {
         double[] memory = plan.state().memory;
         int index = press.plan.mapping().when().triggers().indexOf(press.control.ref);
-        Parameter parameter = plan.parameter().plan.parameter();
+        Parameter parameter = plan.parameter().parameter;
         double wanted = parameter.position(choose.choices(parameter).get(Math.max(0, index)));
         boolean again = memory[0] == index && Math.abs(Parameters.known(plan.parameter()) - wanted) < Position.SAME;
         if (again && choose.stop() != null) {
@@ -325,18 +325,18 @@ final class Actions implements Debt.Payer {
     }
 
     private static double position(ActionPlan plan, Value value) {
-        Parameter parameter = plan.parameter().plan.parameter();
+        Parameter parameter = plan.parameter().parameter;
         if (value instanceof Value.Fixed fixed) {
             return parameter.position(fixed.real());
         }
         double other = plan.other().position;
         return Double.isNaN(other)
                 ? Double.NaN
-                : parameter.position(plan.other().plan.parameter().real(other));
+                : parameter.position(plan.other().parameter.real(other));
     }
 
     private void nudge(State.OfParameter of, double by, boolean around) {
-        Parameter parameter = of.plan.parameter();
+        Parameter parameter = of.parameter;
         double low = parameter.range().low();
         double high = parameter.range().high();
         double next = parameter.real(Parameters.known(of)) + by;

@@ -31,12 +31,18 @@ final class Causes {
     private static final int MOST_UNANSWERED = 2;
 
     private static final double ALIKE = 1e-3;
+    private static final int OSC = 1;
+    private static final int CONTROLLER = 2;
+    private static final int OTHER = 3;
 
     private Causes() {}
 
     /** What Orchard said to a device last. */
     static final class Said {
-        private final Message[] messages = new Message[REMEMBERED];
+        /** What kind of number the last messages said, and which; not the messages themselves, which would be kept alive and cost the collector. */
+        private final int[] kinds = new int[REMEMBERED];
+
+        private final double[] numbers = new double[REMEMBERED];
         private int count;
         private long nanos = Long.MIN_VALUE / 2;
         private long trace;
@@ -48,7 +54,8 @@ final class Causes {
             unanswered = isLately(turn) ? Math.min(MOST_UNANSWERED, unanswered + 1) : 1;
             depth = turn.depth;
             echoes = turn.echoes;
-            messages[count++ % REMEMBERED] = message;
+            kinds[count % REMEMBERED] = kind(message);
+            numbers[count++ % REMEMBERED] = number(message);
             nanos = turn.now;
             trace = turn.number;
         }
@@ -58,8 +65,13 @@ final class Causes {
         }
 
         private boolean isAmong(Message message) {
-            for (Message one : messages) {
-                if (one != null && alike(one, message)) {
+            int kind = kind(message);
+            double number = number(message);
+            for (int i = 0; i < REMEMBERED; i++) {
+                double difference = Math.abs(numbers[i] - number);
+                boolean alike =
+                        kind == OSC ? difference <= ALIKE * (1 + Math.abs(number)) : difference == 0; // not for NaN
+                if (kinds[i] == kind && alike) {
                     return true;
                 }
             }
@@ -90,14 +102,15 @@ final class Causes {
         return turn.echoes >= ECHOES || turn.depth >= ANSWERS;
     }
 
-    /** Whether two messages say the same number, wherever they say it. */
-    private static boolean alike(Message one, Message other) {
-        if (one instanceof OscMessage a && other instanceof OscMessage b) {
-            double difference = Math.abs(a.number(0) - b.number(0));
-            return difference <= ALIKE * (1 + Math.abs(a.number(0))); // not for NaN
-        } else if (one instanceof MidiMessage.ControlChange a && other instanceof MidiMessage.ControlChange b) {
-            return a.value() == b.value();
-        }
-        return one.equals(other);
+    /** Which messages may say the same: those of one kind that say the same number, wherever they say it. */
+    private static int kind(Message message) {
+        return message instanceof OscMessage ? OSC : message instanceof MidiMessage.ControlChange ? CONTROLLER : OTHER;
+    }
+
+    /** What a message says; of most kinds it is the message itself. */
+    private static double number(Message message) {
+        return message instanceof OscMessage osc
+                ? osc.number(0)
+                : message instanceof MidiMessage.ControlChange cc ? cc.value() : message.hashCode();
     }
 }

@@ -116,7 +116,7 @@ public final class Compiler {
         return new PresetPlan(
                 preset,
                 cells.device(device.id()),
-                own.toArray(new State.OfParameter[0]),
+                own.toArray(Nothing.PARAMETERS),
                 positions.stream().mapToDouble(p -> p).toArray(),
                 pages,
                 pages == null ? 0 : pages.group().keys().indexOf(preset.page()) + 1);
@@ -193,20 +193,20 @@ public final class Compiler {
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
                                 entry.getKey(),
-                                entry.getValue().toArray(new MappingPlan[0]),
-                                touches.getOrDefault(entry.getKey(), Set.of()).toArray(new State.OfParameter[0])))
+                                entry.getValue().toArray(Nothing.MAPPINGS),
+                                touches.getOrDefault(entry.getKey(), Set.of()).toArray(Nothing.PARAMETERS)))
                         .toList(),
                 lights.entrySet().stream()
                         .map(entry -> new Plan.Answering(
-                                entry.getKey(), entry.getValue().toArray(new State.OfLight[0])))
+                                entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
                         .toList(),
                 rules.entrySet().stream()
                         .map(entry ->
-                                new Plan.Ruled(entry.getKey(), entry.getValue().toArray(new AnswerPlan[0])))
+                                new Plan.Ruled(entry.getKey(), entry.getValue().toArray(Nothing.RULES)))
                         .toList(),
                 turned.entrySet().stream()
                         .map(entry ->
-                                new Plan.Turned(entry.getKey(), entry.getValue().toArray(new State.OfLight[0])))
+                                new Plan.Turned(entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
                         .toList());
     }
 

@@ -210,7 +210,7 @@ final class Controls {
 
     /** A finger came or went: devices that record moves want to know. */
     private void tellFinger(State.OfParameter parameter, boolean begins) {
-        Message message = parameter.plan.parameter().binding().touched(begins);
+        Message message = parameter.parameter.binding().touched(begins);
         if (message != null) {
             turn.send(parameter.device, message);
             turn.note(new Step.Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));

@@ -16,6 +16,7 @@ import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.Manner;
 import orchard.engine.Plan.PagePlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.gear.Control;
@@ -36,9 +37,11 @@ import orchard.signal.SysExTemplate;
 /** Makes ready what a device's profile says; it needs nothing but that profile. */
 final class DeviceCompiler {
 
-    private static final State.OfControl[] NOTHING = {};
     private static final Set<String> STRIKES = Set.of("velocity", "gate");
     private static final Set<String> PRESSURES = Set.of("pressure");
+
+    /** Dimensions that tell where on a surface something is. */
+    private static final Set<String> PLACES = Set.of("x", "y", "z");
 
     private final Cells cells;
 
@@ -55,7 +58,7 @@ final class DeviceCompiler {
         State.OfControl[][] midiControls = new State.OfControl[midi ? MidiKeys.COUNT : 0][];
         Map<Object, State.OfControl[]> otherControls = new LinkedHashMap<>();
         byKey.forEach((key, controls) -> {
-            State.OfControl[] array = controls.toArray(new State.OfControl[0]);
+            State.OfControl[] array = controls.toArray(Nothing.CONTROLS);
             if (key instanceof Integer slot) {
                 midiControls[slot] = array;
             } else {
@@ -128,7 +131,8 @@ final class DeviceCompiler {
                     .toList();
             State.OfLight[] rings = own.stream()
                     .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
-                    .toArray(State.OfLight[]::new);
+                    .toList()
+                    .toArray(Nothing.LIGHTS);
             State.OfLight motor = own.stream()
                     .filter(light -> light.lamp() instanceof Lamp.Motor)
                     .findFirst()
@@ -137,7 +141,8 @@ final class DeviceCompiler {
             GroupPlan[] opens = profile.setup().pages().stream()
                     .filter(group -> group.keys().contains(control.place()))
                     .map(group -> cells.group(device, group.id()))
-                    .toArray(GroupPlan[]::new);
+                    .toList()
+                    .toArray(Nothing.GROUPS);
             GroupPlan paged = control.page() == null
                     ? null
                     : cells.group(device, control.page().group());
@@ -156,19 +161,30 @@ final class DeviceCompiler {
                         new ControlPlan(
                                 control,
                                 dimension,
-                                isTouch ? new State.OfLight[0] : rings,
+                                manner(control, dimension),
+                                isTouch ? Nothing.LIGHTS : rings,
                                 isTouch ? null : motor,
                                 isTouch ? motor : null,
                                 paged == null ? null : new PagePlan(paged, control.pageNumber(), shared),
                                 opens,
                                 feeling(profile, control, dimension),
-                                isStrike ? some(device, byPlace.get(control.place()).stream(), PRESSURES) : NOTHING,
-                                control.kind().pressed() ? some(device, Stream.of(control), STRIKES) : NOTHING)));
+                                isStrike
+                                        ? some(device, byPlace.get(control.place()).stream(), PRESSURES)
+                                        : Nothing.CONTROLS,
+                                control.kind().pressed()
+                                        ? some(device, Stream.of(control), STRIKES)
+                                        : Nothing.CONTROLS)));
                 keys.forEach(key ->
                         byKey.computeIfAbsent(key, k -> new ArrayList<>()).add(state));
             }
         }
         return placed;
+    }
+
+    /** How a number of a control comes: told when pressed and when let go, told when pressed, or moved. */
+    private static Manner manner(Control control, Dimension dimension) {
+        boolean isPressed = control.kind().pressed() && !PLACES.contains(dimension.name());
+        return !isPressed ? Manner.MOVED : dimension.tellsRelease() ? Manner.KEY : Manner.STRUCK;
     }
 
     /** Some dimensions of a control. */
@@ -178,7 +194,8 @@ final class DeviceCompiler {
                                 && !dimension.output().off())
                         .map(dimension ->
                                 cells.control(new Ref.ToControl(device.id(), control.id(), dimension.name()))))
-                .toArray(State.OfControl[]::new);
+                .toList()
+                .toArray(Nothing.CONTROLS);
     }
 
     /** The pages on which each message is sent. */

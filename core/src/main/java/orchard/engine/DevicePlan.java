@@ -67,7 +67,7 @@ record DevicePlan(
             control.state().plan = control.plan();
         }
         for (ParameterPlan parameter : parametersById.values()) {
-            parameter.state().plan = parameter;
+            parameter.state().parameter = parameter.parameter();
         }
         for (LightPlan light : lights) {
             light.state().plan = light;
@@ -86,7 +86,9 @@ record DevicePlan(
     State.OfControl[] controls(Message message) {
         State.OfControl[] found = null;
         Map<Object, State.OfControl[]> otherControls = dispatch.otherControls();
-        if (message instanceof MidiMessage midi) {
+        if (message instanceof OscMessage osc) {
+            found = otherControls.get(osc.address());
+        } else if (message instanceof MidiMessage midi) {
             int key = MidiKeys.key(midi);
             if (key >= 0) {
                 found = dispatch.midiControls().length == 0 ? null : dispatch.midiControls()[key];
@@ -96,8 +98,6 @@ record DevicePlan(
                     found = shaped(sysEx);
                 }
             }
-        } else if (message instanceof OscMessage osc) {
-            found = otherControls.get(osc.address());
         } else if (message instanceof TouchMessage touch) {
             found = otherControls.get(touch.element());
         }

@@ -126,19 +126,17 @@ public final class Engine {
         if (keepAliveDue == NEVER) {
             keepAliveDue = turn.now;
         }
-        turn(event, 0, () -> {
-            if (!begun) {
-                begun = true;
-                parameters.begin(plan.kept());
-            }
-            dispatch(event);
-        });
+        turn(event);
     }
 
     /** One turn: whatever happens in it, it comes to its end, and the next one can begin. */
-    private void turn(Event event, long cause, Runnable work) {
-        turn.begin(cause);
-        fence.around("This", work);
+    private void turn(Event event) {
+        turn.begin(0);
+        try {
+            dispatch(event);
+        } catch (Throwable t) {
+            fence.failed("This", t);
+        }
         lights.flush();
         end(event);
     }
@@ -159,8 +157,7 @@ public final class Engine {
             turn.now = Math.max(turn.now, due);
             if (!state.dated.isEmpty() && state.dated.peek().due() == due) {
                 Event.Dated dated = state.dated.poll().event();
-                Event.Arrived arrived = new Event.Arrived(turn.now, dated.device(), dated.message());
-                turn(arrived, 0, () -> arrived(arrived.device(), arrived.message()));
+                turn(new Event.Arrived(turn.now, dated.device(), dated.message()));
             } else if (due == keepAliveDue) {
                 // after a long sleep once is enough
                 keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
@@ -195,6 +192,10 @@ public final class Engine {
     }
 
     private void dispatch(Event event) {
+        if (!begun) {
+            begun = true;
+            parameters.begin(plan.kept());
+        }
         if (event instanceof Event.Arrived arrived) {
             arrived(arrived.device(), arrived.message());
         } else if (event instanceof Event.Overtaken overtaken) {
@@ -402,7 +403,7 @@ public final class Engine {
 
     /** Lets go of everything that is held; to be called last. */
     public void letGo() {
-        turn(new Event.Passed(turn.now), 0, stops::letGo);
+        passed(0, stops::letGo);
     }
 
     private void end(Event event) {

@@ -22,16 +22,28 @@ final class Fence {
 
     /** Runs something for a mapping; true if it went well. */
     boolean around(MappingPlan mapping, Runnable work) {
-        action = 0;
-        position = Double.NaN;
-        values = null;
+        enter();
         try {
             work.run();
             return true;
         } catch (Throwable t) {
-            failed(mapping, words(t));
+            failed(mapping, t);
             return false;
         }
+    }
+
+    /**
+     * The same where every event comes by, without anything to be made for it: {@code enter(); try {…} catch (Throwable t) {failed(mapping, t);}}.
+     */
+    void enter() {
+        action = 0;
+        position = Double.NaN;
+        values = null;
+    }
+
+    /** What was begun with {@link #enter} for a mapping failed. */
+    void failed(MappingPlan mapping, Throwable t) {
+        failed(mapping, words(t));
     }
 
     /** Runs something that belongs to no mapping. */
@@ -39,8 +51,13 @@ final class Fence {
         try {
             work.run();
         } catch (Throwable t) {
-            turn.note(new Step.Refused(what + " failed: " + words(t)));
+            failed(what, t);
         }
+    }
+
+    /** Something that belongs to no mapping failed. */
+    void failed(String what, Throwable t) {
+        turn.note(new Step.Refused(what + " failed: " + words(t)));
     }
 
     /** What is worked on right now, for the case that it fails; the values come to be there as the work goes on. */
@@ -52,9 +69,7 @@ final class Fence {
 
     /** A mapping cannot work as it stands. */
     void broken(MappingPlan mapping) {
-        action = 0;
-        values = null;
-        position = Double.NaN;
+        enter();
         failed(mapping, mapping.fault());
     }
 
@@ -67,7 +82,7 @@ final class Fence {
         List<Double> known = new ArrayList<>();
         if (!Double.isNaN(position)) {
             known.add(position);
-            for (double value : values == null ? new double[0] : values) {
+            for (double value : values == null ? Nothing.MEMORY : values) {
                 known.add(value);
             }
         }

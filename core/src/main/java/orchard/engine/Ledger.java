@@ -22,7 +22,7 @@ final class Ledger {
                 control,
                 plan,
                 cause,
-                plan.pressed() == null ? new double[0] : plan.pressed().fresh());
+                plan.pressed() == null ? Nothing.MEMORY : plan.pressed().fresh());
         presses.add(press);
         control.presses.add(press);
         return press;
@@ -34,7 +34,7 @@ final class Ledger {
                 control,
                 plan,
                 cause,
-                plan.pressed() == null ? new double[0] : plan.pressed().fresh());
+                plan.pressed() == null ? Nothing.MEMORY : plan.pressed().fresh());
         press.stage = Press.Stage.ENDED;
         return press;
     }

@@ -114,10 +114,11 @@ final class MappingCompiler {
         return new MappingPlan(
                 cells.mapping(mapping.id()),
                 mapping,
+                mapping.when().gesture().kind(),
                 fault,
-                new Target[0],
-                new ActionPlan[0],
-                new ActionPlan[0],
+                Nothing.TARGETS,
+                Nothing.ACTIONS,
+                Nothing.ACTIONS,
                 null,
                 new State.OfAction(0),
                 null,
@@ -125,7 +126,7 @@ final class MappingCompiler {
                 false,
                 null,
                 heard(mapping.when().triggers()),
-                new State.OfControl[0],
+                Nothing.CONTROLS,
                 List.of());
     }
 
@@ -139,7 +140,7 @@ final class MappingCompiler {
                 .map(target -> rig.parameter(target.parameter().ref).orElseThrow())
                 .anyMatch(parameter -> parameter.binding().touched(true) != null);
         return !asks
-                ? new State.OfControl[0]
+                ? Nothing.CONTROLS
                 : mapping.when().triggers().stream()
                         .filter(trigger -> !trigger.dimension().equals(Dimension.TOUCH))
                         .filter(trigger -> rig.device(trigger.device())
@@ -154,9 +155,9 @@ final class MappingCompiler {
     private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
         State.OfMapping state = cells.mapping(mapping.id());
         ActionPlan[] press =
-                actions(rig, mapping.then().actions(), presets, before == null ? new ActionPlan[0] : before.press());
+                actions(rig, mapping.then().actions(), presets, before == null ? Nothing.ACTIONS : before.press());
         ActionPlan[] release =
-                actions(rig, mapping.then().release(), presets, before == null ? new ActionPlan[0] : before.release());
+                actions(rig, mapping.then().release(), presets, before == null ? Nothing.ACTIONS : before.release());
         boolean shaped =
                 press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
         Ref.ToControl slow =
@@ -171,6 +172,7 @@ final class MappingCompiler {
         return new MappingPlan(
                 state,
                 mapping,
+                mapping.when().gesture().kind(),
                 null,
                 targets,
                 press,
@@ -224,7 +226,7 @@ final class MappingCompiler {
                 }
             }
         }
-        return targets.toArray(new Target[0]);
+        return targets.toArray(Nothing.TARGETS);
     }
 
     private Target target(
@@ -239,7 +241,7 @@ final class MappingCompiler {
         State.OfParameter parameter = cells.parameter(ref);
         ShapeFunction function = ShapeFunction.of(shape, rig.parameter(ref).orElseThrow());
         State.OfTarget memory = null;
-        for (Target old : before == null ? new Target[0] : before.targets()) {
+        for (Target old : before == null ? Nothing.TARGETS : before.targets()) {
             boolean same = old.parameter() == parameter
                     && old.action() == action
                     && Objects.equals(old.place(), place)
@@ -293,9 +295,9 @@ final class MappingCompiler {
                                     .orElse(null)
                             : null,
                     action instanceof Do.OpenPage open ? among(rig, open) : NONE,
-                    action instanceof Do.Recall recall ? among(recall, presets) : new PresetPlan[0]));
+                    action instanceof Do.Recall recall ? among(recall, presets) : Nothing.PRESETS));
         }
-        return plans.toArray(new ActionPlan[0]);
+        return plans.toArray(Nothing.ACTIONS);
     }
 
     /** The numbers of the pages that have its tag. */

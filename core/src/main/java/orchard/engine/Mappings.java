@@ -51,24 +51,23 @@ final class Mappings {
 
     /** An absolute control was moved that is not pressed and let go. */
     void moved(MappingPlan mapping, State.OfControl control, double position) {
-        if (mapping.fault() != null) {
-            fence.broken(mapping);
-        } else if (acts(mapping)) {
-            fence.around(mapping, () -> movedNow(mapping, control, position));
-        }
-    }
-
-    private void movedNow(MappingPlan mapping, State.OfControl control, double position) {
-        if (mapping.circle() != null) {
-            circled(mapping, control);
+        if (!works(mapping)) {
             return;
         }
-        boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
-        if (isMove) {
-            follow(mapping, control, position);
-        }
-        if (!isMove || mapping.isDiscrete()) {
-            half(mapping, control, position);
+        fence.enter();
+        try {
+            if (mapping.circle() != null) {
+                circled(mapping, control);
+                return;
+            }
+            if (mapping.isMove()) {
+                follow(mapping, control, position);
+            }
+            if (!mapping.isMove() || mapping.isDiscrete()) {
+                half(mapping, control, position);
+            }
+        } catch (Throwable t) {
+            fence.failed(mapping, t);
         }
     }
 
@@ -119,21 +118,23 @@ final class Mappings {
 
     /** A key that nobody took says that it is up: what follows it follows. */
     void letGoUnpressed(MappingPlan mapping, State.OfControl control, double position) {
-        if (mapping.fault() != null) {
-            fence.broken(mapping);
-        } else if (acts(mapping)) {
-            fence.around(mapping, () -> {
-                boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
-                if (mapping.circle() != null) {
-                    circled(mapping, control);
-                    return;
-                } else if (isMove) {
-                    follow(mapping, control, position);
-                }
-                if (!isMove || mapping.targets().length == 0) {
-                    note(mapping, 0, "heard, but it was not pressed");
-                }
-            });
+        if (!works(mapping)) {
+            return;
+        }
+        fence.enter();
+        try {
+            if (mapping.circle() != null) {
+                circled(mapping, control);
+                return;
+            }
+            if (mapping.isMove()) {
+                follow(mapping, control, position);
+            }
+            if (!mapping.isMove() || mapping.targets().length == 0) {
+                note(mapping, 0, "heard, but it was not pressed");
+            }
+        } catch (Throwable t) {
+            fence.failed(mapping, t);
         }
     }
 
@@ -147,29 +148,36 @@ final class Mappings {
         if (press.stage == Press.Stage.SPENT) {
             note(mapping, 0, "heard, but everything was stopped while it was held");
         } else if (acts(mapping)) {
-            fence.around(mapping, () -> {
-                if (mapping.circle() != null) {
-                    circled(mapping, press.control);
-                    return;
-                }
-                boolean isMove = mapping.mapping().when().gesture().kind() == Gesture.Kind.MOVE;
-                if (isMove) {
-                    follow(mapping, press.control, position);
-                }
-                if (position > 0 && (!isMove || mapping.isDiscrete())) {
-                    press(press, position, begins);
-                }
-            });
+            keyNow(press, position, begins);
         }
         if (position == 0) {
             letGo(press, 0);
         }
     }
 
+    private void keyNow(Press press, double position, boolean begins) {
+        MappingPlan mapping = press.plan;
+        fence.enter();
+        try {
+            if (mapping.circle() != null) {
+                circled(mapping, press.control);
+                return;
+            }
+            if (mapping.isMove()) {
+                follow(mapping, press.control, position);
+            }
+            if (position > 0 && (!mapping.isMove() || mapping.isDiscrete())) {
+                press(press, position, begins);
+            }
+        } catch (Throwable t) {
+            fence.failed(mapping, t);
+        }
+    }
+
     /** A control is down. */
     private void press(Press press, double position, boolean begins) {
         MappingPlan mapping = press.plan;
-        if (mapping.mapping().when().gesture().kind() != Gesture.Kind.MOVE) {
+        if (!mapping.isMove()) {
             if (begins) {
                 gesture(press);
             } else {
@@ -215,7 +223,7 @@ final class Mappings {
             actions.release(press, position);
         } else {
             actions.pay(press);
-            boolean isGesture = press.plan.mapping().when().gesture().kind() != Gesture.Kind.MOVE;
+            boolean isGesture = !press.plan.isMove();
             if (isGesture || press.plan.targets().length == 0) {
                 note(press.plan, 0, "heard, and nothing is to be done when it is let go");
             }
@@ -276,10 +284,14 @@ final class Mappings {
      * @param number what it counts, in turns, or NaN if it only tells steps
      */
     void turned(MappingPlan mapping, State.OfControl control, double steps, double number) {
-        if (mapping.fault() != null) {
-            fence.broken(mapping);
-        } else if (acts(mapping)) {
-            fence.around(mapping, () -> turnedNow(mapping, control, steps, number));
+        if (!works(mapping)) {
+            return;
+        }
+        fence.enter();
+        try {
+            turnedNow(mapping, control, steps, number);
+        } catch (Throwable t) {
+            fence.failed(mapping, t);
         }
     }
 
@@ -345,6 +357,14 @@ final class Mappings {
         Plan.Place place = target.place();
         return place == null
                 || place.pages().open == place.page() && place.control().equals(control.ref);
+    }
+
+    private boolean works(MappingPlan mapping) {
+        if (mapping.fault() != null) {
+            fence.broken(mapping);
+            return false;
+        }
+        return acts(mapping);
     }
 
     /** Whether a mapping acts at all: it does not where it would go round and round, or where a panic came after what it heard. */

@@ -30,20 +30,20 @@ final class Parameters {
     /** The value in words: the device's own where it told them. */
     static String text(State.OfParameter parameter) {
         if (parameter.text == null) {
-            parameter.text = parameter.plan.parameter().text(parameter.position);
+            parameter.text = parameter.parameter.text(parameter.position);
         }
         return parameter.text;
     }
 
     /** Where a parameter stands, or its default where that is not known. */
     static double known(State.OfParameter parameter) {
-        Parameter of = parameter.plan.parameter();
+        Parameter of = parameter.parameter;
         return Double.isNaN(parameter.position) ? of.position(of.standard()) : parameter.position;
     }
 
     /** Sets a parameter whose device is there; false if it stands there already, by its device's own word. */
     boolean set(State.OfParameter parameter, double position) {
-        double settled = settled(parameter.plan.parameter(), position);
+        double settled = settled(parameter.parameter, position);
         boolean stands = Math.abs(parameter.position - settled) < Position.SAME / 10;
         if (stands && parameter.confirmed) {
             return false;
@@ -63,7 +63,7 @@ final class Parameters {
 
     /** Puts a parameter where it has to be once its device is back: what was agreed before tells then that this is news. */
     void setAway(State.OfParameter parameter, double position) {
-        moved(parameter, settled(parameter.plan.parameter(), position));
+        moved(parameter, settled(parameter.parameter, position));
         parameter.confirmed = false;
     }
 
@@ -76,7 +76,7 @@ final class Parameters {
 
     /** The message that says where it stands; null if nobody has to be told. */
     private static Message message(State.OfParameter parameter) {
-        Parameter of = parameter.plan.parameter();
+        Parameter of = parameter.parameter;
         return of.binding().message(of.real(parameter.position), of.range());
     }
 
@@ -124,7 +124,7 @@ final class Parameters {
     }
 
     private static boolean isKept(State.OfParameter parameter) {
-        return parameter.plan.parameter().binding() instanceof Binding.Kept;
+        return parameter.parameter.binding() instanceof Binding.Kept;
     }
 
     static double settled(Parameter parameter, double position) {
@@ -133,7 +133,7 @@ final class Parameters {
 
     /** A message came in in which a device tells a parameter. */
     void told(State.OfParameter parameter, Message message, boolean oursWins) {
-        Parameter of = parameter.plan.parameter();
+        Parameter of = parameter.parameter;
         double real = of.binding().real(message, of.range());
         if (!Double.isFinite(real)) {
             turn.note(new Step.Refused(

@@ -18,6 +18,7 @@ import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
@@ -136,7 +137,7 @@ public final class Plan {
     /** Whether a message is about something that is pressed and let go; any thread may ask. */
     boolean isKey(String device, Message message) {
         DevicePlan plan = devices.get(device);
-        State.OfControl[] controls = plan == null ? NO_CONTROLS : plan.controls(message);
+        State.OfControl[] controls = plan == null ? Nothing.CONTROLS : plan.controls(message);
         for (State.OfControl control : controls) {
             ControlPlan of = plan.controlPlan(control);
             if (of != null && of.isPressed()) {
@@ -155,11 +156,11 @@ public final class Plan {
     void takeEffect(Plan before, Consumer<State.OfLight> changed) {
         if (before != null) {
             before.listening.forEach(of -> {
-                of.control().listeners = NOBODY;
-                of.control().touches = NO_PARAMETERS;
+                of.control().listeners = Nothing.MAPPINGS;
+                of.control().touches = Nothing.PARAMETERS;
             });
-            before.answering.forEach(of -> of.parameter().lights = NO_LIGHTS);
-            before.turned.forEach(of -> of.pages().lights = NO_LIGHTS);
+            before.answering.forEach(of -> of.parameter().lights = Nothing.LIGHTS);
+            before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
         }
         for (DevicePlan device : devices.values()) {
             device.takeEffect(changed);
@@ -196,18 +197,22 @@ public final class Plan {
         if (before != null) {
             for (Ruled of : before.ruled) {
                 if (!ruledNow.contains(of.light())) {
-                    of.light().rules = NO_RULES;
+                    of.light().rules = Nothing.RULES;
                     changed.accept(of.light());
                 }
             }
         }
     }
 
-    private static final State.OfControl[] NO_CONTROLS = {};
-    private static final MappingPlan[] NOBODY = {};
-    private static final State.OfParameter[] NO_PARAMETERS = {};
-    private static final State.OfLight[] NO_LIGHTS = {};
-    private static final AnswerPlan[] NO_RULES = {};
+    /** How a number of a control comes. */
+    enum Manner {
+        /** It is pressed and let go, and tells both. */
+        KEY,
+        /** It is pressed, and nobody tells when it is let go. */
+        STRUCK,
+        /** It is moved. */
+        MOVED
+    }
 
     /**
      * One dimension of a control, as its device's profile says.
@@ -224,6 +229,7 @@ public final class Plan {
     record ControlPlan(
             Control control,
             Dimension dimension,
+            Manner manner,
             State.OfLight[] rings,
             State.OfLight motor,
             State.OfLight touchOf,
@@ -232,9 +238,6 @@ public final class Plan {
             Feeling feeling,
             State.OfControl[] resting,
             State.OfControl[] strikes) {
-
-        /** Dimensions that tell where on a surface something is. */
-        private static final Set<String> PLACES = Set.of("x", "y", "z");
 
         /** Whether a finger is on the control. */
         boolean isDown() {
@@ -253,12 +256,12 @@ public final class Plan {
 
         /** Whether it is pressed and let go, rather than moved; where on a pad a finger is, is moved. */
         boolean isPressed() {
-            return control.kind().pressed() && !PLACES.contains(dimension.name());
+            return manner != Manner.MOVED;
         }
 
         /** Whether it is pressed and let go, and tells both. */
         boolean isKey() {
-            return isPressed() && dimension.tellsRelease();
+            return manner == Manner.KEY;
         }
     }
 
@@ -328,6 +331,7 @@ public final class Plan {
     /**
      * One mapping.
      *
+     * @param gesture what has to be done with its control
      * @param fault why it cannot work, or null
      * @param targets the parameters that follow its control
      * @param press what is done once when it is pressed
@@ -345,6 +349,7 @@ public final class Plan {
     record MappingPlan(
             State.OfMapping state,
             Mapping mapping,
+            Gesture.Kind gesture,
             String fault,
             Target[] targets,
             ActionPlan[] press,
@@ -367,6 +372,11 @@ public final class Plan {
                 }
             }
             return false;
+        }
+
+        /** Whether any move, or a press, sets it off. */
+        boolean isMove() {
+            return gesture == Gesture.Kind.MOVE;
         }
 
         boolean isDiscrete() {

@@ -52,7 +52,7 @@ final class Press {
 
     /** A hand that types messages holds the note it sent until it types its end. */
     static Press typed(long cause) {
-        return new Press(null, null, cause, new double[0]);
+        return new Press(null, null, cause, Nothing.MEMORY);
     }
 
     boolean isHeld() {

@@ -11,9 +11,9 @@ import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Ref;
+import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
 
@@ -116,9 +116,9 @@ final class State {
         final Hand hand;
         ControlPlan plan;
         /** The mappings that listen to it, in the order of the rig. */
-        MappingPlan[] listeners = {};
+        MappingPlan[] listeners = Nothing.MAPPINGS;
         /** Of a touch sense: the parameters whose devices want to know of the finger. */
-        OfParameter[] touches = {};
+        OfParameter[] touches = Nothing.PARAMETERS;
         /** 0..1. */
         double position = Double.NaN;
         /** The number last heard, where it counts without end. */
@@ -143,9 +143,10 @@ final class State {
     static final class OfParameter {
         final Ref.ToParameter ref;
         final OfDevice device;
-        ParameterPlan plan;
+        /** What it is, as the plan in force says. */
+        Parameter parameter;
         /** The lights that may show it. */
-        OfLight[] lights = {};
+        OfLight[] lights = Nothing.LIGHTS;
         /** Where it stands as far as Orchard knows, 0..1. */
         double position = Double.NaN;
         /** The device's own words for that; null until they are told or needed. */
@@ -179,7 +180,7 @@ final class State {
         final OfDevice device;
         LightPlan plan;
         /** What it shows: the first of these that is in force. */
-        Plan.AnswerPlan[] rules = {};
+        Plan.AnswerPlan[] rules = Nothing.RULES;
         /** What it is believed to show; null in doubt. */
         Message shown;
         /** What it was told last. */
@@ -204,7 +205,7 @@ final class State {
     /** A group of pages. */
     static final class OfPages {
         /** The lights that may show something else when it is turned. */
-        OfLight[] lights = {};
+        OfLight[] lights = Nothing.LIGHTS;
         /** From 1. */
         int open = 1;
         /** How often it was turned. */
@@ -274,6 +275,9 @@ final class State {
     }
 
     private static double[] fresh(int length) {
+        if (length == 0) {
+            return Nothing.MEMORY;
+        }
         double[] memory = new double[length];
         Arrays.fill(memory, Double.NaN);
         return memory;

@@ -78,7 +78,7 @@ final class Targets {
     /** A reset is held: the parameter goes to its default, and the control stands elsewhere. */
     private void reset(MappingPlan mapping, Target target, double position) {
         State.OfParameter parameter = target.parameter();
-        Parameter of = parameter.plan.parameter();
+        Parameter of = parameter.parameter;
         boolean isThere = parameter.device.present;
         if (turn.traced()) {
             note(

@@ -31,8 +31,11 @@ public record Reception(boolean on, List<Integer> channels) {
         if (!on) {
             return Optional.of("is switched off");
         }
+        if (channels.isEmpty()) {
+            return Optional.empty();
+        }
         int channel = message instanceof MidiMessage midi ? midi.channel() : 0;
-        if (channel == 0 || channels.isEmpty() || channels.contains(channel)) {
+        if (channel == 0 || channels.contains(channel)) {
             return Optional.empty();
         }
         return Optional.of("takes channel " + words() + " only, and this came on channel " + channel);

@@ -20,6 +20,8 @@ public final class ShapeFunction {
         REAL
     }
 
+    private static final double[] NO_MEMORY = {};
+
     private final Shape shape;
     private final StageFunction[] stages;
     private final int[] shown;
@@ -125,6 +127,9 @@ public final class ShapeFunction {
 
     /** An empty memory for this function alone. */
     public double[] fresh() {
+        if (memory == 0) {
+            return NO_MEMORY;
+        }
         double[] empty = new double[memory];
         Arrays.fill(empty, Double.NaN);
         return empty;
@@ -137,6 +142,9 @@ public final class ShapeFunction {
 
     /** Whether time alone will change the value. */
     public boolean isMoving(double[] memory, int at) {
+        if (this.memory == 0) {
+            return false; // what remembers nothing does not move by itself
+        }
         int mine = at;
         for (StageFunction stage : stages) {
             if (stage.isMoving(memory, mine)) {

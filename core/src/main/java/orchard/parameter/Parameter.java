@@ -25,7 +25,10 @@ public record Parameter(
         Marks marks,
         List<Double> favourites) {
 
+    private static final Law LINEAR = new Law.Linear();
+
     public Parameter {
+        law = law instanceof Law.Linear ? LINEAR : law; // thousands of parameters have it, and one will do
         marks = marks == null ? Marks.NONE : marks;
         favourites = favourites == null ? List.of() : List.copyOf(favourites);
         if (law instanceof Law.Logarithmic && range.low() <= 0) {

@@ -1,0 +1,25 @@
+package orchard.engine;
+
+import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.GroupPlan;
+import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.Target;
+
+/** One empty array of each kind: in a rig of thousands of mappings, what is not there should not be fetched from memory over and over. */
+final class Nothing {
+
+    static final State.OfControl[] CONTROLS = {};
+    static final State.OfParameter[] PARAMETERS = {};
+    static final State.OfLight[] LIGHTS = {};
+    static final MappingPlan[] MAPPINGS = {};
+    static final Target[] TARGETS = {};
+    static final ActionPlan[] ACTIONS = {};
+    static final AnswerPlan[] RULES = {};
+    static final GroupPlan[] GROUPS = {};
+    static final PresetPlan[] PRESETS = {};
+    static final double[] MEMORY = {};
+
+    private Nothing() {}
+}
