@@ -27,7 +27,8 @@ final class OscRelay {
 
     private static final int ROUNDS = 10;
     private static final int MESSAGES = 4_000;
-    private static final int WARM_UP = 20_000;
+    /** The way through the engine is deep, and takes long to be compiled. */
+    private static final int WARM_UP = 150_000;
 
     private OscRelay() {}
 
