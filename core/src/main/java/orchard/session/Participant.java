@@ -26,6 +26,9 @@ public final class Participant {
     /** Ticks a second of the time stamps. */
     public static final int CLOCK_RATE = 10_000;
 
+    /** Ends a SysEx of which some commands were sent, and makes it void (RFC 6295, 3.2). */
+    public static final byte[] CANCEL = {(byte) 0xF7, (byte) 0xF4};
+
     private static final int PAYLOAD_TYPE = 97;
     private static final int HEADER = 12;
     private static final int LONGEST_SYSEX_PIECE = 1_000;
@@ -114,14 +117,15 @@ public final class Participant {
     public List<byte[]> packets(MidiMessage message, long time) {
         List<byte[]> packets = new ArrayList<>();
         for (MidiMessage part : MidiJoiner.split(message)) {
-            byte[] bytes = MidiEncoder.encode(part);
-            if (bytes.length <= LONGEST_SYSEX_PIECE) {
-                packets.add(packet(bytes, part, time));
-            } else {
-                pieces(bytes).forEach(piece -> packets.add(packet(piece, part, time)));
-            }
+            commands(part).forEach(command -> packets.add(packet(command, part, time)));
         }
         return packets;
+    }
+
+    /** A message as the commands that carry it, a packet each: one, but for a long SysEx. */
+    public static List<byte[]> commands(MidiMessage message) {
+        byte[] bytes = MidiEncoder.encode(message);
+        return bytes.length <= LONGEST_SYSEX_PIECE ? List.of(bytes) : pieces(bytes);
     }
 
     /** A long SysEx in pieces: {@code F0 … F0}, {@code F7 … F0}, {@code F7 … F7} (RFC 6295, 3.2). */
@@ -138,7 +142,12 @@ public final class Participant {
         return pieces;
     }
 
-    private byte[] packet(byte[] command, MidiMessage message, long time) {
+    /**
+     * The packet that carries one of a message's {@link #commands}, or {@link #CANCEL} in place of those that are left.
+     *
+     * @param time when it is, in ticks of {@link #CLOCK_RATE}
+     */
+    public byte[] packet(byte[] command, MidiMessage message, long time) {
         byte[] journal = writer.encode(nextSequence);
         boolean wide = command.length > 15;
         ByteBuffer packet = ByteBuffer.allocate(HEADER + (wide ? 2 : 1) + command.length + journal.length);

@@ -142,6 +142,19 @@ class ParticipantTest {
         assertThat(heard).noneMatch(message -> message instanceof MidiMessage.SysEx sysEx && sysEx.length() == 2_500);
     }
 
+    @Test
+    void aSysExThatIsBrokenOffIsVoidAndWhatFollowsArrives() {
+        Participant sender = new Participant(1, 0, message -> {});
+        MidiMessage.SysEx whole = new MidiMessage.SysEx(new byte[2_500]);
+        MidiMessage.ControlChange silence = new MidiMessage.ControlChange(1, 120, 0);
+        receive(sender.packet(Participant.commands(whole).get(0), whole, 0));
+        receive(sender.packet(Participant.CANCEL, whole, 0));
+        receive(packet(sender, silence));
+        receive(packet(sender, new MidiMessage.SysEx(new byte[] {1, 2, 3})));
+        assertThat(heard.stream().filter(MidiMessage.class::isInstance))
+                .containsExactly(silence, new MidiMessage.SysEx(new byte[] {1, 2, 3}));
+    }
+
     /** However much is lost: once a packet arrives, both sides agree, and nothing hangs. */
     @Property(tries = 300)
     void theLastPacketPutsEverythingRight(@ForAll long seed, @ForAll @IntRange(min = 0, max = 90) int lossPercent) {

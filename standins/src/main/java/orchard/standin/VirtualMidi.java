@@ -1,5 +1,6 @@
 package orchard.standin;
 
+import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -30,6 +31,7 @@ final class VirtualMidi implements AutoCloseable {
     private final Kind kind;
     private final Port input;
     private final Port output;
+    private final ByteArrayOutputStream begun = new ByteArrayOutputStream();
     private long wireFree = System.nanoTime();
 
     /**
@@ -69,7 +71,27 @@ final class VirtualMidi implements AutoCloseable {
             }
         }
         if (PLUGGED.contains(this)) {
+            join(bytes);
+        }
+    }
+
+    /** Puts a SysEx together that comes in pieces: the later ones are marked with F7, which is not on the wire. One that is broken off is passed over. */
+    private synchronized void join(byte[] bytes) {
+        boolean goesOn = (bytes[0] & 0xFF) == SysexMessage.SPECIAL_SYSTEM_EXCLUSIVE;
+        boolean isSysEx = goesOn || (bytes[0] & 0xFF) == SysexMessage.SYSTEM_EXCLUSIVE;
+        boolean isCut = goesOn && bytes.length == 1 || !goesOn;
+        if (isCut) {
+            begun.reset();
+        }
+        if (!isSysEx) {
             arriving.accept(bytes);
+            return;
+        }
+        begun.write(bytes, goesOn ? 1 : 0, bytes.length - (goesOn ? 1 : 0));
+        if (bytes[bytes.length - 1] == (byte) 0xF7 && begun.size() > 0) {
+            byte[] whole = begun.toByteArray();
+            begun.reset();
+            arriving.accept(whole);
         }
     }
 

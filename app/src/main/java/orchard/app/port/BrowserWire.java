@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import orchard.app.Daemon;
 import orchard.gear.Seat;
 import orchard.signal.Message;
@@ -223,7 +224,7 @@ public final class BrowserWire implements Port.Wire {
             decoder.feed(bytes);
         }
 
-        private void sendNow(Message message) {
+        private void sendNow(Message message, BooleanSupplier isCut) {
             Page page = page(computer);
             if (page == null) {
                 throw new IllegalStateException("the page that lends this port is not open");

@@ -1,6 +1,8 @@
 package orchard.app.port;
 
+import java.io.IOException;
 import java.util.Arrays;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
@@ -18,6 +20,14 @@ import orchard.signal.MidiMessage;
 
 /** The machine's MIDI input and output of one name. */
 final class MidiPort implements Port {
+
+    /** What a port says whose SysEx was ended by a panic. */
+    static final String CUT = "a SysEx was ended before it was whole, because everything was stopped";
+
+    /** So many bytes a DIN wire carries in 20 ms. */
+    private static final int PIECE = 64;
+
+    private static final byte[] END = {(byte) 0xF7};
 
     private final String name;
     private final Traffic traffic = Traffic.midi();
@@ -148,14 +158,35 @@ final class MidiPort implements Port {
         queue.offer(midi, fold);
     }
 
-    private void sendNow(Message message) throws InvalidMidiDataException {
+    private void sendNow(Message message, BooleanSupplier isCut) throws InvalidMidiDataException, IOException {
         for (MidiMessage part : MidiJoiner.split((MidiMessage) message)) {
             byte[] bytes = MidiEncoder.encode(part);
+            if (part instanceof MidiMessage.SysEx) {
+                sendSysEx(bytes, isCut);
+            } else {
+                receiver.send(
+                        new ShortMessage(
+                                bytes[0] & 0xFF, bytes.length > 1 ? bytes[1] : 0, bytes.length > 2 ? bytes[2] : 0),
+                        -1);
+            }
+        }
+    }
+
+    /**
+     * In pieces, so that nothing has to wait until a long one is out. The later ones are marked with F7, which does not go onto the wire; F7 alone ends it
+     * (MIDI 1.0, “System Exclusive”: any status byte does, and what was begun is passed over).
+     */
+    private void sendSysEx(byte[] bytes, BooleanSupplier isCut) throws InvalidMidiDataException, IOException {
+        for (int from = 0; from < bytes.length; from += PIECE) {
+            if (from > 0 && isCut.getAsBoolean()) {
+                receiver.send(new SysexMessage(END, END.length), -1);
+                throw new IOException(CUT);
+            }
+            byte[] part = Arrays.copyOfRange(bytes, from, Math.min(bytes.length, from + PIECE));
             receiver.send(
-                    part instanceof MidiMessage.SysEx
-                            ? new SysexMessage(bytes, bytes.length)
-                            : new ShortMessage(
-                                    bytes[0] & 0xFF, bytes.length > 1 ? bytes[1] : 0, bytes.length > 2 ? bytes[2] : 0),
+                    from == 0
+                            ? new SysexMessage(part, part.length)
+                            : new SysexMessage(SysexMessage.SPECIAL_SYSTEM_EXCLUSIVE, part, part.length),
                     -1);
         }
     }

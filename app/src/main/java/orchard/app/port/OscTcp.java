@@ -131,7 +131,8 @@ final class OscTcp implements AutoCloseable {
             socket.setTcpNoDelay(true);
             this.address = words(socket);
             OutputStream out = socket.getOutputStream();
-            queue = new OutQueue("osc out " + address, traffic, message -> out.write(framed((OscMessage) message)));
+            queue = new OutQueue(
+                    "osc out " + address, traffic, (message, isCut) -> out.write(framed((OscMessage) message)));
         }
 
         private byte[] framed(OscMessage message) {

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.BooleanSupplier;
 import orchard.app.Daemon;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -21,8 +22,11 @@ final class OutQueue implements AutoCloseable {
 
     /** Puts one message on the wire, waiting as long as the wire takes. */
     interface Wire {
-        /** @throws Exception if it could not be sent; its words become the port's last error */
-        void send(Message message) throws Exception;
+        /**
+         * @param isCut whether everything was stopped meanwhile: a long message ends where it is
+         * @throws Exception if it could not be sent; its words become the port's last error
+         */
+        void send(Message message, BooleanSupplier isCut) throws Exception;
     }
 
     private static final class Entry {
@@ -44,6 +48,8 @@ final class OutQueue implements AutoCloseable {
     private final Thread thread;
     private boolean open = true;
     private boolean sending;
+    /** Whether what is being sent has to end where it is. */
+    private volatile boolean cut;
 
     OutQueue(String name, Traffic traffic, Wire wire) {
         this.traffic = traffic;
@@ -85,10 +91,11 @@ final class OutQueue implements AutoCloseable {
         }
     }
 
-    /** Drops what waits, but for ends of notes, which have to arrive. */
+    /** Drops what waits, but for ends of notes, which have to arrive, and ends what is being sent. */
     void clear() {
         lock.lock();
         try {
+            cut = sending;
             waiting.removeIf(entry -> !endsNote(entry.message));
             folds.clear();
         } finally {
@@ -104,6 +111,7 @@ final class OutQueue implements AutoCloseable {
         lock.lock();
         try {
             sending = false;
+            cut = false;
             while (waiting.isEmpty()) {
                 if (!open) {
                     return null;
@@ -125,7 +133,7 @@ final class OutQueue implements AutoCloseable {
         try {
             for (Message message; (message = next()) != null; ) {
                 try {
-                    wire.send(message);
+                    wire.send(message, () -> cut);
                     traffic.out(message);
                 } catch (InterruptedException e) {
                     throw e;

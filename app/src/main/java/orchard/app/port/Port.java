@@ -42,7 +42,7 @@ interface Port extends AutoCloseable {
     /** Whether something still waits to go out. */
     boolean isBusy();
 
-    /** Drops what waits to go out, but for ends of notes. */
+    /** Drops what waits to go out, but for ends of notes, and ends a long SysEx that is on its way, where the wire allows. */
     void clear();
 
     /** Its wire seems dead: opens it anew where that can help, now or soon. */

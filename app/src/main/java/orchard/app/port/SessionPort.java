@@ -2,13 +2,14 @@ package orchard.app.port;
 
 import java.io.IOException;
 import java.net.InetSocketAddress;
-import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import orchard.gear.Seat;
 import orchard.session.Participant;
 import orchard.session.SessionMessage;
 import orchard.signal.Message;
+import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 
 /** One network MIDI session that was joined. Safe for several threads. */
@@ -153,16 +154,28 @@ final class SessionPort implements Port {
         }
     }
 
-    private void sendNow(Message message) throws IOException {
-        List<byte[]> packets;
+    private void sendNow(Message message, BooleanSupplier isCut) throws IOException {
+        for (MidiMessage part : MidiJoiner.split((MidiMessage) message)) {
+            boolean begun = false;
+            for (byte[] command : Participant.commands(part)) {
+                if (begun && isCut.getAsBoolean()) {
+                    play(Participant.CANCEL, part);
+                    throw new IOException(MidiPort.CUT);
+                }
+                play(command, part);
+                begun = true;
+            }
+        }
+    }
+
+    private void play(byte[] command, MidiMessage message) throws IOException {
+        byte[] packet;
         synchronized (participant) {
-            packets = participant.packets((MidiMessage) message, wire.now() + offset);
+            packet = participant.packet(command, message, wire.now() + offset);
             guards = 0;
             sent = System.nanoTime();
         }
-        for (byte[] packet : packets) {
-            wire.play(packet, address);
-        }
+        wire.play(packet, address);
     }
 
     @Override

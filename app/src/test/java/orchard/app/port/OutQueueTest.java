@@ -17,7 +17,7 @@ class OutQueueTest {
     private final Traffic traffic = Traffic.midi();
     private final Semaphore wire = new Semaphore(0);
     private final List<String> sent = new CopyOnWriteArrayList<>();
-    private final OutQueue queue = new OutQueue("test", traffic, message -> {
+    private final OutQueue queue = new OutQueue("test", traffic, (message, isCut) -> {
         wire.acquire();
         sent.add(message.words());
     });
@@ -68,7 +68,7 @@ class OutQueueTest {
     @Test
     void aWireThatFailsIsSaidAndTheNextMessageIsTried() {
         Traffic broken = Traffic.midi();
-        try (OutQueue failing = new OutQueue("failing", broken, message -> {
+        try (OutQueue failing = new OutQueue("failing", broken, (message, isCut) -> {
             throw new IOException("the cable is wet");
         })) {
             failing.offer(value(1, 1), null);
