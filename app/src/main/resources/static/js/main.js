@@ -45,6 +45,15 @@ function mount() {
   socket.open(now.dataset.view);
 }
 
+// What a device said last stands while it is in doubt, silent or away, with a mark beside each value.
+const unsure = new CSSStyleSheet();
+document.adoptedStyleSheets.push(unsure);
+function mark(devices) {
+  const values = (device) => ["live", "target", "key", "value"].map((name) => `[data-${name}^="${CSS.escape(device)}/"]`);
+  unsure.replaceSync(devices.length ? `${devices.flatMap(values)} { --unsure: "◐" / "not sure: "; }` : "");
+}
+mark((document.body.dataset.unconfirmed ?? "").split(" ").filter(Boolean));
+
 const live = { controls: {}, parameters: {}, groups: {} };
 socket.on("live", (message) => {
   Object.assign(live.controls, message.controls);
@@ -80,7 +89,8 @@ socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
-socket.on("standing", () => {
+socket.on("standing", (message) => {
+  mark(message.unsure);
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (page().dataset.view === "check") drawInPassing();
 });

@@ -248,7 +248,13 @@ public final class LiveHub {
                         device.id(), ports.standing(device.id()).state().words()));
         if (loopNews || !standings.equals(standingsTold)) {
             standingsTold = standings;
-            socket.tellAll(Map.of("type", "standing", "standings", standings));
+            socket.tellAll(Map.of(
+                    "type",
+                    "standing",
+                    "standings",
+                    standings,
+                    "unsure",
+                    ports.unsure(keeper.rig().devices())));
         }
     }
 

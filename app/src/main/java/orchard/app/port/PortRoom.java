@@ -515,6 +515,14 @@ public final class PortRoom {
         return roll == null ? new Standing(Standing.State.ABSENT, System.nanoTime()) : roll.standing;
     }
 
+    /** Those of some devices of which nobody knows whether what they said last is still true. */
+    public List<String> unsure(Collection<Device> devices) {
+        return devices.stream()
+                .map(Device::id)
+                .filter(device -> !standing(device).isSure())
+                .toList();
+    }
+
     /** What is missing for a device that is there but has one direction only although it needs both; empty if nothing is. */
     public Optional<String> missingHalf(Device device) {
         Port port = book.port(device.id());

@@ -44,6 +44,11 @@ public record Standing(State state, long sinceNanos) {
         }
     }
 
+    /** Whether what it said last is still true, as far as anybody can know. */
+    public boolean isSure() {
+        return state == State.PRESENT || state == State.RESTING;
+    }
+
     /** What the performer reads. */
     @JsonProperty
     public String words() {

@@ -68,6 +68,7 @@ class Frame {
         model.addAttribute("undoable", keeper.undoable().orElse(""));
         model.addAttribute("redoable", keeper.redoable().orElse(""));
         model.addAttribute("learn", learn.status());
+        model.addAttribute("unconfirmed", ports.unsure(keeper.rig().devices()));
         model.addAttribute(
                 "tabs",
                 new LazyContextVariable<List<Tab>>() { // an edit is answered without them

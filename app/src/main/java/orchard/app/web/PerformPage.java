@@ -92,8 +92,7 @@ class PerformPage {
                 "troubled",
                 keeper.rig().devices().stream()
                         .map(device -> new Troubled(device.name(), ports.standing(device.id())))
-                        .filter(troubled -> troubled.standing().state() != Standing.State.PRESENT
-                                && troubled.standing().state() != Standing.State.RESTING)
+                        .filter(troubled -> !troubled.standing().isSure())
                         .toList());
     }
 

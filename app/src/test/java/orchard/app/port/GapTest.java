@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.SessionPeer;
@@ -376,5 +377,37 @@ class GapTest {
                 .map(StandIn.Reading::text)
                 .findFirst()
                 .orElse("");
+    }
+
+    /** What a device said last stands with a mark beside it, on every page that shows it, until it is there again and sure. */
+    @Test
+    void valuesOfSoftwareThatIsAwayStandWithAMark(TestOrchard orchard, Browser browser) {
+        String[][] places = {
+            {"/map?mapping=m2", ".cells .cell[data-live^='wherry/'] .celltext"},
+            {"/map/find?at=p/wherry/filter.cutoff", "tr[data-key^='wherry/'] .val"},
+            {"/map/find?at=p/wherry/filter.cutoff", ".bigvalue"},
+            {"/map/table?device=wherry", "tr[data-key] .val"},
+        };
+        for (String[] place : places) {
+            browser.go(place[0]);
+            browser.until(() -> mark(browser, place[1]).equals("none"));
+        }
+        orchard.standIn("wherry").play("cable", "pull", 0);
+        browser.until(() -> !mark(browser, places[3][1]).equals("none"));
+        for (String[] place : places) {
+            browser.go(place[0]);
+            assertThat(mark(browser, place[1]))
+                    .as(String.join(" ", place))
+                    .contains("◐")
+                    .contains("not sure");
+        }
+        browser.go("/map?mapping=m2");
+        orchard.standIn("wherry").play("cable", "plug", 0);
+        browser.until(() -> mark(browser, places[0][1]).equals("none"));
+    }
+
+    private static String mark(Browser browser, String value) {
+        return (String)
+                browser.ask("return getComputedStyle(document.querySelector(\"" + value + "\"), '::before').content");
     }
 }
