@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -411,7 +412,9 @@ public final class Engine {
         if (traces == null) {
             return;
         }
-        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), List.copyOf(turn.steps()));
+        // every turn has a list of its own, and nobody adds to it any more
+        List<Step> steps = Collections.unmodifiableList(turn.steps());
+        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), steps);
         try {
             traces.accept(trace);
         } catch (Throwable t) {

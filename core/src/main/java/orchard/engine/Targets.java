@@ -1,6 +1,5 @@
 package orchard.engine;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import orchard.engine.Plan.MappingPlan;
@@ -131,13 +130,13 @@ final class Targets {
     }
 
     private static List<Double> list(double position, double[] values, double shaped) {
-        List<Double> all = new ArrayList<>(values.length + 2);
-        all.add(position);
-        for (double value : values) {
-            all.add(value);
+        Double[] all = new Double[values.length + 2];
+        all[0] = position;
+        for (int i = 0; i < values.length; i++) {
+            all[i + 1] = values[i];
         }
-        all.add(shaped);
-        return all;
+        all[values.length + 1] = shaped;
+        return List.of(all);
     }
 
     private void goOn(Target target) {

@@ -126,7 +126,7 @@ public final class LiveSocket extends TextWebSocketHandler {
     private void gone(OpenPage client) {
         if (clients.remove(client.id()) != null) {
             client.close();
-            client.held().forEach(held -> engine.dropped(held.layout(), held.element()));
+            client.letGo(held -> engine.dropped(held.layout(), held.element()));
             ports.browsers().gone(client.lender());
         }
     }
@@ -301,7 +301,7 @@ public final class LiveSocket extends TextWebSocketHandler {
         double value = Math.max(0, Math.min(1, number(message, "value")));
         // first, so that the answer comes after it
         toLayout(layout, touchMessage(element, value, null), client.id());
-        engine.touched(layout, new TouchMessage(element, value, ""));
+        client.touch(() -> engine.touched(layout, new TouchMessage(element, value, "")));
     }
 
     /** Shows something on every browser that has a layout open; the one whose finger is on it keeps its own position. */

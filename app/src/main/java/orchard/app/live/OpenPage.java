@@ -1,11 +1,12 @@
 package orchard.app.live;
 
 import java.io.IOException;
+import java.util.HashSet;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Consumer;
 import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
@@ -48,7 +49,8 @@ final class OpenPage implements AutoCloseable {
     private final BrowserWire.Page lender;
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
-    private final Set<Held> held = ConcurrentHashMap.newKeySet();
+    private final Set<Held> held = new HashSet<>();
+    private boolean letGo;
     /** When it was asked for the first time after it last said something; 0 if it was not. */
     private final AtomicLong askedNanos = new AtomicLong();
 
@@ -74,7 +76,7 @@ final class OpenPage implements AutoCloseable {
     record Held(String layout, String element) {}
 
     /** A finger came to something on a layout, or left it. */
-    void hold(String on, String element, boolean down) {
+    synchronized void hold(String on, String element, boolean down) {
         if (down && held.size() < MOST_HELD) {
             held.add(new Held(on, element));
         } else {
@@ -82,9 +84,18 @@ final class OpenPage implements AutoCloseable {
         }
     }
 
-    /** What fingers on this page hold. */
-    Set<Held> held() {
-        return Set.copyOf(held);
+    /** Does something that a finger on this page asks for, unless the page was let go already. */
+    synchronized void touch(Runnable work) {
+        if (!letGo) {
+            work.run();
+        }
+    }
+
+    /** Nobody is there any more: what fingers on this page hold is let go, and no touch of it comes after. */
+    synchronized void letGo(Consumer<Held> lettingGo) {
+        letGo = true;
+        held.forEach(lettingGo);
+        held.clear();
     }
 
     /** The page said something. */
