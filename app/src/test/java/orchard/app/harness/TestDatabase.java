@@ -3,6 +3,7 @@ package orchard.app.harness;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -107,6 +108,28 @@ public final class TestDatabase implements AutoCloseable {
             throw new IllegalStateException(e);
         }
         return "jdbc:mariadb://127.0.0.1:" + port + "/" + name + "?user=root&connectTimeout=1000&socketTimeout=10000";
+    }
+
+    /** A schema of that name with what a dump holds; the address for JDBC. */
+    public String schema(String name, Path dump) throws IOException {
+        String jdbc = schema(name);
+        Process loading = new ProcessBuilder(
+                        "mariadb",
+                        "--no-defaults",
+                        "--default-character-set=utf8mb4",
+                        "--init-command=set foreign_key_checks = 0",
+                        "--host=127.0.0.1",
+                        "--port=" + port,
+                        "--user=root",
+                        name)
+                .redirectInput(dump.toFile())
+                .redirectErrorStream(true)
+                .start();
+        String said = new String(loading.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        if (waitFor(loading) != 0) {
+            throw new IllegalStateException(said);
+        }
+        return jdbc;
     }
 
     private Connection connect(String schema) throws SQLException {

@@ -37,6 +37,11 @@ public final class TestOrchard implements AutoCloseable {
                 "--spring.jmx.enabled=false");
     }
 
+    /** Another one beside the one that all tests share, on what a schema holds already, without stand-ins. */
+    public static TestOrchard on(String jdbc) {
+        return new TestOrchard(jdbc, false);
+    }
+
     /** One of the application's parts. */
     public <T> T bean(Class<T> kind) {
         return context.getBean(kind);
