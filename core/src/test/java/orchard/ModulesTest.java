@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 class ModulesTest {
 
     private static final List<String> ORDER =
-            List.of("signal", "session", "parameter", "gear", "mapping", "layout", "rig", "engine", "check");
+            List.of("signal", "session", "parameter", "gear", "shape", "mapping", "layout", "rig", "engine", "check");
 
     private final JavaClasses classes = new ClassFileImporter()
             .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)

@@ -7,13 +7,16 @@ import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Song;
+import orchard.shape.Clamp;
+import orchard.shape.Invert;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Stage;
 
 /** Random edits and rigs, each wholly given by its seed. */
 public final class Rigs {
@@ -83,13 +86,13 @@ public final class Rigs {
         double high = parameter.equals("cutoff") ? 4000 : parameter.equals("mute") ? 1 : 0;
         List<Stage> stages = new ArrayList<>();
         if (random.nextBoolean()) {
-            stages.add(new Stage.Invert());
+            stages.add(new Invert());
         }
         if (random.nextBoolean()) {
-            stages.add(new Stage.Scale(0.1, 1, random.nextBoolean() ? low : high + 1e-3, high));
+            stages.add(new Scale(0.1, 1, random.nextBoolean() ? low : high + 1e-3, high));
         }
         if (random.nextBoolean()) {
-            stages.add(new Stage.Clamp(low, high));
+            stages.add(new Clamp(low, high));
         }
         return new Shape(stages);
     }

@@ -10,9 +10,7 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -21,6 +19,8 @@ import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.OscMessage;
@@ -68,7 +68,7 @@ final class Rigs {
                     "m" + i,
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
                     new While.Always(),
-                    new Shape(List.of(new Stage.Scale(0, 1, 10, 90))),
+                    new Shape(List.of(new Scale(0, 1, 10, 90))),
                     new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));
         }

@@ -3,13 +3,26 @@ package orchard.bench;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
-import orchard.mapping.Stage;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
+import orchard.shape.Clamp;
+import orchard.shape.Curve;
+import orchard.shape.DeadBand;
+import orchard.shape.Fold;
+import orchard.shape.Formula;
+import orchard.shape.Invert;
+import orchard.shape.Rate;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
+import orchard.shape.Smooth;
+import orchard.shape.Snap;
+import orchard.shape.Stage;
+import orchard.shape.Switch;
+import orchard.shape.Wrap;
+import orchard.shape.Zone;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -32,27 +45,27 @@ import org.openjdk.jmh.annotations.Warmup;
 public class StageBench {
 
     private static final Map<String, Stage> STAGES = Map.ofEntries(
-            Map.entry("invert", new Stage.Invert()),
-            Map.entry("gamma", new Stage.Curve(Stage.Form.GAMMA, 2, List.of())),
-            Map.entry("s", new Stage.Curve(Stage.Form.S, 2, List.of())),
+            Map.entry("invert", new Invert()),
+            Map.entry("gamma", new Curve(Curve.Form.GAMMA, 2, List.of())),
+            Map.entry("s", new Curve(Curve.Form.S, 2, List.of())),
             Map.entry(
                     "points",
-                    new Stage.Curve(
-                            Stage.Form.POINTS,
+                    new Curve(
+                            Curve.Form.POINTS,
                             1,
-                            List.of(new Stage.Point(0, 0), new Stage.Point(0.3, 0.6), new Stage.Point(1, 1)))),
-            Map.entry("deadBand", new Stage.DeadBand(0.5, 0.1)),
-            Map.entry("switch", new Stage.Switch(0.4, 0.6)),
-            Map.entry("zone", new Stage.Zone(0.2, 0.8, 0.1, 0.7, false)),
-            Map.entry("scale", new Stage.Scale(0, 1, 200, 8000)),
-            Map.entry("openScale", new Stage.Scale(0, 1, 200, 8000, true)),
-            Map.entry("clamp", new Stage.Clamp(300, 5000)),
-            Map.entry("wrap", new Stage.Wrap(300, 5000)),
-            Map.entry("fold", new Stage.Fold(300, 5000)),
-            Map.entry("snap", new Stage.Snap(100, 0.1)),
-            Map.entry("smooth", new Stage.Smooth(0.1)),
-            Map.entry("rate", new Stage.Rate(1)),
-            Map.entry("formula", new Stage.Formula("x * x + 0.1")));
+                            List.of(new Curve.Point(0, 0), new Curve.Point(0.3, 0.6), new Curve.Point(1, 1)))),
+            Map.entry("deadBand", new DeadBand(0.5, 0.1)),
+            Map.entry("switch", new Switch(0.4, 0.6)),
+            Map.entry("zone", new Zone(0.2, 0.8, 0.1, 0.7, false)),
+            Map.entry("scale", new Scale(0, 1, 200, 8000)),
+            Map.entry("openScale", new Scale(0, 1, 200, 8000, true)),
+            Map.entry("clamp", new Clamp(300, 5000)),
+            Map.entry("wrap", new Wrap(300, 5000)),
+            Map.entry("fold", new Fold(300, 5000)),
+            Map.entry("snap", new Snap(100, 0.1)),
+            Map.entry("smooth", new Smooth(0.1)),
+            Map.entry("rate", new Rate(1)),
+            Map.entry("formula", new Formula("x * x + 0.1")));
 
     /** Which stage. */
     @Param({

@@ -13,12 +13,12 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
 import orchard.mapping.Value;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
 
 /** Makes ready what lights answer. */
 final class AnswerCompiler {

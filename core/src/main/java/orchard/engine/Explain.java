@@ -12,10 +12,9 @@ import orchard.mapping.Directory;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
-import orchard.mapping.Words;
 import orchard.parameter.Parameter;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiKeys;
@@ -246,7 +245,7 @@ public final class Explain {
             ShapeFunction function = ShapeFunction.of(shape, parameter);
             for (int i = 1; i < values.size() - 1 && i <= shape.stages().size(); i++) {
                 text.append(" → ")
-                        .append(Words.name(shape.stages().get(i - 1)))
+                        .append(shape.stages().get(i - 1).kind().words())
                         .append(" ")
                         .append(function.text(i - 1, values.get(i)));
             }

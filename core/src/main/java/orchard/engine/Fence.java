@@ -3,7 +3,7 @@ package orchard.engine;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.engine.Plan.MappingPlan;
-import orchard.mapping.Formula;
+import orchard.shape.Expression;
 
 /**
  * The one guard around everything that a mapping runs: a move, a timer, a step with time, an answer, a payment. What goes wrong inside stays inside: the fault is
@@ -97,7 +97,7 @@ final class Fence {
 
     /** What went wrong, in words for a performer. */
     static String words(Throwable t) {
-        return t instanceof Formula.Unusable && t.getMessage() != null
+        return t instanceof Expression.Unusable && t.getMessage() != null
                 ? "It failed: " + t.getMessage()
                 : "It failed: something in it cannot be worked out";
     }

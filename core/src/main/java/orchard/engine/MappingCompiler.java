@@ -22,18 +22,18 @@ import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Fault;
-import orchard.mapping.Formula;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Expression;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
 
 /** Makes mappings ready: targets, actions, and where they remember. */
 final class MappingCompiler {
@@ -62,7 +62,7 @@ final class MappingCompiler {
         Set<String> uses = new LinkedHashSet<>();
         mapping.when().triggers().forEach(trigger -> uses.add(trigger.device()));
         mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
-        mapping.shape().accumulate().map(Stage.Accumulate::slow).ifPresent(slow -> uses.add(slow.device()));
+        mapping.shape().accumulate().map(Accumulate::slow).ifPresent(slow -> uses.add(slow.device()));
         Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
                 .forEach(action -> {
                     if (action.parameter() != null) {
@@ -105,7 +105,7 @@ final class MappingCompiler {
         }
         try {
             return sound(rig, mapping, presets, before);
-        } catch (IllegalArgumentException | Formula.Unusable e) {
+        } catch (IllegalArgumentException | Expression.Unusable e) {
             return broken(mapping, "It cannot work: " + e.getMessage() + ".");
         }
     }
@@ -160,8 +160,7 @@ final class MappingCompiler {
                 actions(rig, mapping.then().release(), presets, before == null ? Nothing.ACTIONS : before.release());
         boolean shaped =
                 press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
-        Ref.ToControl slow =
-                mapping.shape().accumulate().map(Stage.Accumulate::slow).orElse(null);
+        Ref.ToControl slow = mapping.shape().accumulate().map(Accumulate::slow).orElse(null);
         Plan.Circle circle = circle(mapping);
         Target[] targets = targets(rig, mapping, state, before);
         ShapeFunction pressed = shaped ? ShapeFunction.of(mapping.shape(), WHOLE_WAY) : null;
@@ -333,8 +332,7 @@ final class MappingCompiler {
         Takeover said = mapping.takeover() != null
                 ? mapping.takeover()
                 : ofDevice != null ? ofDevice : rig.settings().takeover();
-        boolean movesFinely =
-                mapping.shape().accumulate().map(Stage.Accumulate::slow).isPresent();
+        boolean movesFinely = mapping.shape().accumulate().map(Accumulate::slow).isPresent();
         // after a fine move the control stands elsewhere, and must not undo it
         return movesFinely && said == Takeover.JUMP ? Takeover.PICK_UP : said;
     }

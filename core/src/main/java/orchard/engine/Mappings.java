@@ -4,8 +4,8 @@ import java.util.List;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.mapping.Gesture;
-import orchard.mapping.ShapeFunction;
-import orchard.mapping.Stage;
+import orchard.shape.Accumulate;
+import orchard.shape.ShapeFunction;
 
 /** What mappings make of a move: gesture, shape, takeover, and what follows. Everything runs inside the {@link Fence}. */
 final class Mappings {
@@ -426,7 +426,7 @@ final class Mappings {
     }
 
     private double sensitivity(MappingPlan mapping, double steps) {
-        Stage.Accumulate by = mapping.steps();
+        Accumulate by = mapping.steps();
         if (by == null) {
             return 1;
         }

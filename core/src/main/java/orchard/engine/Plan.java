@@ -20,11 +20,11 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.ShapeFunction;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.ShapeFunction;
 import orchard.signal.Message;
 import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
@@ -357,7 +357,7 @@ public final class Plan {
             ShapeFunction pressed,
             State.OfAction half,
             State.OfControl slow,
-            Stage.Accumulate steps,
+            Accumulate steps,
             boolean counts,
             Circle circle,
             State.OfControl[] triggers,

@@ -1,17 +1,51 @@
 package orchard.gear;
 
+import java.util.Optional;
+
 /** Points at something on a device. What it points at may be missing: that is a finding, not an error. */
 public sealed interface Ref {
 
     /** Id of the device. */
     String device();
 
+    /** It as one word, with slashes between. */
+    String key();
+
     /** Points at one dimension of a control. */
-    record ToControl(String device, String control, String dimension) implements Ref {}
+    record ToControl(String device, String control, String dimension) implements Ref {
+
+        /** The reference in a key; empty if it is none. */
+        public static Optional<ToControl> of(String key) {
+            String[] parts = key.split("/", 3);
+            return parts.length == 3 ? Optional.of(new ToControl(parts[0], parts[1], parts[2])) : Optional.empty();
+        }
+
+        @Override
+        public String key() {
+            return device + "/" + control + "/" + dimension;
+        }
+    }
 
     /** Points at a parameter. */
-    record ToParameter(String device, String parameter) implements Ref {}
+    record ToParameter(String device, String parameter) implements Ref {
+
+        /** The reference in a key; empty if it is none. */
+        public static Optional<ToParameter> of(String key) {
+            String[] parts = key.split("/", 2);
+            return parts.length == 2 ? Optional.of(new ToParameter(parts[0], parts[1])) : Optional.empty();
+        }
+
+        @Override
+        public String key() {
+            return device + "/" + parameter;
+        }
+    }
 
     /** Points at a light. */
-    record ToLight(String device, String light) implements Ref {}
+    record ToLight(String device, String light) implements Ref {
+        @Override
+        public String key() {
+            return device + "/" + light;
+        }
+    }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
+import orchard.shape.Shape;
 import orchard.signal.Message;
 
 /**

@@ -6,6 +6,9 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
+import orchard.shape.Expression;
+import orchard.shape.ShapeFunction;
+import orchard.shape.Stage;
 
 /** Finds what a mapping points at but is not there. */
 public final class Fault {
@@ -57,7 +60,7 @@ public final class Fault {
             Parameter parameter = directory.parameter(set.parameter()).orElseThrow();
             try {
                 ShapeFunction.of(mapping.shape().then(set.own()), parameter);
-            } catch (IllegalArgumentException | Formula.Unusable e) {
+            } catch (IllegalArgumentException | Expression.Unusable e) {
                 return Optional.of(
                         "Its shape does not fit " + directory.words(set.parameter()) + ": " + e.getMessage() + ".");
             }

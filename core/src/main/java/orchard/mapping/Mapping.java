@@ -7,6 +7,7 @@ import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.parameter.Marks;
+import orchard.shape.Shape;
 
 /**
  * One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer.

@@ -14,6 +14,8 @@ import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
+import orchard.shape.Shape;
+import orchard.shape.Stage;
 
 /**
  * A mapping as one plain sentence. Some phrases name a clause and are the places to edit it; the words between them only
@@ -109,7 +111,7 @@ public record Sentence(List<Phrase> phrases) {
         return Stream.concat(
                         shape.stages().stream().filter(stage -> stage.side() == Stage.Side.CROSSING),
                         shape.stages().stream().filter(stage -> stage.side() != Stage.Side.CROSSING))
-                .map(stage -> Words.of(stage, parameter))
+                .map(stage -> stage.words(parameter))
                 .collect(Collectors.joining(", "));
     }
 

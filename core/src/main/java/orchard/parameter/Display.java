@@ -1,6 +1,7 @@
 package orchard.parameter;
 
 import java.util.Locale;
+import java.util.Optional;
 
 /** How real values are written for people: three significant digits, the unit always with them, {@code k} for thousands. */
 public final class Display {
@@ -19,6 +20,21 @@ public final class Display {
         return law instanceof Law.Named named
                 ? named.label((int) range.clamp(Math.rint(real)))
                 : text(real, range.unit());
+    }
+
+    /** A real value of a parameter that may not be known. */
+    public static String real(double value, Optional<Parameter> parameter) {
+        return parameter.map(p -> p.textOfReal(value)).orElse(text(value, ""));
+    }
+
+    /** A share, 0..1, in percent. */
+    public static String percent(double share) {
+        return text(100 * share, "%");
+    }
+
+    /** A factor: {@code 0.1×}. */
+    public static String times(double factor) {
+        return text(factor, "") + "×";
     }
 
     private static boolean scaled(double real, String unit) {

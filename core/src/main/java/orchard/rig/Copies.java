@@ -12,13 +12,13 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
+import orchard.shape.Shape;
 
 /** Makes mappings out of others, or out of pairs. All are refused with the sentence why, and nothing is made by halves. */
 public final class Copies {

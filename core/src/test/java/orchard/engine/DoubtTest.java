@@ -9,12 +9,12 @@ import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Settings;
+import orchard.shape.Clamp;
+import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 import orchard.signal.Resolution;
@@ -153,7 +153,7 @@ class DoubtTest {
     @Test
     void aRingThatAHandTurnedPastAClampIsPutRightWhenTheHandStops() {
         Mapping clamped = on("knob", "turn", new Do(List.of(new Do.SetParameter(CUTOFF))))
-                .with(new Shape(List.of(new Stage.Clamp(400, 1000))))
+                .with(new Shape(List.of(new Clamp(400, 1000))))
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "ring"), Show.Rule.VALUE))));
         Synth synth = agreedAt(1000, clamped);
         for (int value = 64; value < 128; value++) {

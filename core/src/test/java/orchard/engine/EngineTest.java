@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.stream.Collectors;
 import orchard.Gear;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.rig.Rig;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
 import orchard.signal.Malformed;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -21,7 +21,7 @@ class EngineTest {
     private static final Mapping VOLUME = Gear.mapping("m1", "k1", "turn", "volume");
     private static final Mapping CUTOFF = Gear.answering(
             Gear.answering(
-                    Gear.mapping("m1", "k1", "turn", "cutoff", new Shape(List.of(new Stage.Scale(0, 1, 200, 8000)))),
+                    Gear.mapping("m1", "k1", "turn", "cutoff", new Shape(List.of(new Scale(0, 1, 200, 8000)))),
                     "k1.text",
                     Show.Rule.VALUE),
             "k1.ring",

@@ -9,8 +9,10 @@ import orchard.Gear;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
-import orchard.mapping.Shape;
-import orchard.mapping.Stage;
+import orchard.shape.Formula;
+import orchard.shape.LookUp;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 
@@ -48,7 +50,7 @@ class FenceTest {
                 "fader",
                 "position",
                 Gesture.MOVE,
-                new Shape(List.of(new Stage.Smooth(0.2), new Stage.Formula("1.0 / double(int(x * 10.0 - 5.0))"))),
+                new Shape(List.of(new Smooth(0.2), new Formula("1.0 / double(int(x * 10.0 - 5.0))"))),
                 new Do(List.of(new Do.SetParameter(CUTOFF)))));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
@@ -90,7 +92,7 @@ class FenceTest {
                         "pad2",
                         "gate",
                         Gesture.MOVE,
-                        new Shape(List.of(new Stage.LookUp(List.of("a")))),
+                        new Shape(List.of(new LookUp(List.of("a")))),
                         new Do(List.of(new Do.Toggle(new Ref.ToParameter("desk", "mute"), 0, 1)))),
                 on("pad2", "gate", new Do(List.of(Synth.note()))).as("m2"));
         synth.press();

@@ -13,12 +13,13 @@ import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
+import orchard.shape.Rate;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
@@ -65,7 +66,7 @@ class HeldTest {
     @Test
     void aSmoothedShapeBeforeAPressIsLetGoWithTheKey() {
         Synth synth = new Synth(
-                on("pad2", "gate", Gesture.MOVE, new Shape(List.of(new Stage.Smooth(0.1))), new Do(List.of(note()))));
+                on("pad2", "gate", Gesture.MOVE, new Shape(List.of(new Smooth(0.1))), new Do(List.of(note()))));
         synth.press();
         synth.bench.pass(300);
         assertThat(synth.notes()).containsExactly(ON);
@@ -127,7 +128,7 @@ class HeldTest {
                 "fader",
                 "position",
                 Gesture.MOVE,
-                new Shape(List.of(new Stage.Rate(10))),
+                new Shape(List.of(new Rate(10))),
                 new Do(List.of(new Do.SetParameter(CUTOFF)))));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));

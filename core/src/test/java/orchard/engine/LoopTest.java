@@ -15,9 +15,7 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -28,6 +26,9 @@ import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Curve;
+import orchard.shape.Invert;
+import orchard.shape.Shape;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
@@ -81,7 +82,7 @@ class LoopTest {
                 new Show(List.of()));
     }
 
-    private static final Shape INVERTED = new Shape(List.of(new Stage.Invert()));
+    private static final Shape INVERTED = new Shape(List.of(new Invert()));
 
     private void start(Mapping... mappings) {
         rig = Rig.of(List.of(new Part.OfDevice(device("a")), new Part.OfDevice(device("b"))));
@@ -181,14 +182,14 @@ class LoopTest {
     void valuesThatChangeOnTheirWayAreALoopToo() {
         answersOn.put("a", 21);
         answersOn.put("b", 21);
-        Shape steep = new Shape(List.of(new Stage.Curve(
-                Stage.Form.POINTS,
+        Shape steep = new Shape(List.of(new Curve(
+                Curve.Form.POINTS,
                 1,
                 List.of(
-                        new Stage.Point(0, 0.5),
-                        new Stage.Point(0.4, 1),
-                        new Stage.Point(0.6, 0.1),
-                        new Stage.Point(1, 0)))));
+                        new Curve.Point(0, 0.5),
+                        new Curve.Point(0.4, 1),
+                        new Curve.Point(0.6, 0.1),
+                        new Curve.Point(1, 0)))));
         start(mapping("m1", "a", "k21", "b", steep), mapping("m2", "b", "k21", "a", INVERTED));
         turn("a", 21, 37);
         assertThat(rounds(5_000)).isLessThan(600);

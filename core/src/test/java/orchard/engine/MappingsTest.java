@@ -16,14 +16,17 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Formula;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
+import orchard.shape.Zone;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 import org.junit.jupiter.api.Test;
@@ -237,9 +240,9 @@ class MappingsTest {
                 new While.Always(),
                 Shape.WHOLE,
                 new Do(List.of(
-                        new Do.SetParameter(VOLUME, new Shape(List.of(new Stage.Zone(0, 0.3, 0, 0.3, false)))),
-                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Stage.Zone(0.35, 0.7, 0.3, 0.6, false)))),
-                        new Do.SetParameter(MUTE, new Shape(List.of(new Stage.Zone(0.9, 1, 0.8, 1, true)))))),
+                        new Do.SetParameter(VOLUME, new Shape(List.of(new Zone(0, 0.3, 0, 0.3, false)))),
+                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Zone(0.35, 0.7, 0.3, 0.6, false)))),
+                        new Do.SetParameter(MUTE, new Shape(List.of(new Zone(0.9, 1, 0.8, 1, true)))))),
                 new Show(List.of()));
         Bench bench = bench(zones);
         bench.knob(21, 19);
@@ -264,7 +267,7 @@ class MappingsTest {
 
     @Test
     void smoothingGoesOnAfterTheHandHasStopped() {
-        Bench bench = bench(Gear.mapping("m1", "k1", "turn", "volume", new Shape(List.of(new Stage.Smooth(0.05)))));
+        Bench bench = bench(Gear.mapping("m1", "k1", "turn", "volume", new Shape(List.of(new Smooth(0.05)))));
         bench.knob(21, 0);
         bench.knob(21, 127);
         bench.pass(1000);
@@ -277,9 +280,9 @@ class MappingsTest {
     @Test
     void aFormulaThatFailsStopsOnlyItsMappingAndIsToldOnce() {
         Bench bench = bench(
-                Gear.mapping("m1", "k1", "turn", "volume", new Shape(List.of(new Stage.Formula("1 / (x - x)")))),
+                Gear.mapping("m1", "k1", "turn", "volume", new Shape(List.of(new Formula("1 / (x - x)")))),
                 Gear.mapping("m2", "k1", "turn", "cutoff"),
-                Gear.mapping("m3", "k1", "turn", "mute", new Shape(List.of(new Stage.Formula("y + 1")))));
+                Gear.mapping("m3", "k1", "turn", "mute", new Shape(List.of(new Formula("y + 1")))));
         Trace first = bench.knob(21, 64);
         assertThat(first.all(Step.Considered.class).stream()
                         .filter(s -> s.verdict() == Step.Verdict.FAULTY)
@@ -294,12 +297,12 @@ class MappingsTest {
 
     @Test
     void sensitivityAccelerationAndRoundAtTheEnds() {
-        Shape around = new Shape(List.of(new Stage.Accumulate(10, 1, true, null, 0.1)));
+        Shape around = new Shape(List.of(new Accumulate(10, 1, true, null, 0.1)));
         Bench bench = bench(Gear.mapping("m1", "k2", "turn", "volume", around));
         bench.tell("volume", 6, "");
         bench.knob(22, 69);
         assertThat(bench.last().first(Step.ParameterSet.class).position()).isCloseTo(50 / 127.0, within(0.01));
-        Shape quick = new Shape(List.of(new Stage.Accumulate(1, 4, false, null, 0.1)));
+        Shape quick = new Shape(List.of(new Accumulate(1, 4, false, null, 0.1)));
         bench = bench(Gear.mapping("m1", "k2", "turn", "cutoff", quick));
         bench.tell("cutoff", 200, "");
         bench.knob(22, 65);

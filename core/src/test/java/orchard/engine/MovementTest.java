@@ -15,13 +15,14 @@ import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
@@ -34,8 +35,7 @@ class MovementTest {
     private static final Ref.ToControl SURFACE = new Ref.ToControl("box", "xy", "x");
 
     private static Mapping fine(String knob, double factor) {
-        return Gear.mapping(
-                "m1", knob, "turn", "volume", new Shape(List.of(new Stage.Accumulate(1, 1, false, PAD, factor))));
+        return Gear.mapping("m1", knob, "turn", "volume", new Shape(List.of(new Accumulate(1, 1, false, PAD, factor))));
     }
 
     private static void hold(Bench bench, boolean down) {
@@ -179,7 +179,7 @@ class MovementTest {
     @Test
     void aFingerThatGoesRoundCountsTurnsAndLiftingItChangesNothing() {
         Bench bench = bench(circle(
-                new Shape(List.of(new Stage.Scale(0, 1, -60, -50, true))),
+                new Shape(List.of(new Scale(0, 1, -60, -50, true))),
                 new Do.SetParameter(new Ref.ToParameter("desk", "volume"))));
         goRound(bench, 2);
         assertThat(Gear.desk().profile().parameter("volume").orElseThrow().real(stands(bench)))

@@ -16,7 +16,6 @@ import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
 import orchard.mapping.Value;
 import orchard.mapping.When;
@@ -28,6 +27,7 @@ import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 

@@ -7,15 +7,15 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Formula;
+import orchard.shape.Shape;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
@@ -68,7 +68,7 @@ final class Synth {
     }
 
     static Shape formula(String text) {
-        return new Shape(List.of(new Stage.Formula(text)));
+        return new Shape(List.of(new Formula(text)));
     }
 
     void press() {

@@ -8,8 +8,8 @@ import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.Stage;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 
@@ -30,7 +30,7 @@ class TraceTest {
                 "fader",
                 "position",
                 Gesture.MOVE,
-                new Shape(List.of(new Stage.Smooth(0.1))),
+                new Shape(List.of(new Smooth(0.1))),
                 new Do(List.of(new Do.SetParameter(CUTOFF)))));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         long move = synth.bench

@@ -20,9 +20,7 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
@@ -34,6 +32,24 @@ import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Bypassed;
+import orchard.shape.Clamp;
+import orchard.shape.Curve;
+import orchard.shape.DeadBand;
+import orchard.shape.Fold;
+import orchard.shape.Formula;
+import orchard.shape.Invert;
+import orchard.shape.LookUp;
+import orchard.shape.Rate;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
+import orchard.shape.Snap;
+import orchard.shape.Stage;
+import orchard.shape.Switch;
+import orchard.shape.Wrap;
+import orchard.shape.Zone;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
@@ -247,7 +263,7 @@ final class WorldRig {
                 .orElse("blend");
         Shape shape = isRow
                 ? Shape.WHOLE
-                : isLookUp ? new Shape(List.of(new Stage.LookUp(List.of("a", "b")))) : shape(random, parameter);
+                : isLookUp ? new Shape(List.of(new LookUp(List.of("a", "b")))) : shape(random, parameter);
         List<Show.Answer> answers = new ArrayList<>();
         if (random.nextInt(3) == 0) {
             String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];
@@ -320,34 +336,34 @@ final class WorldRig {
         double high = range.low() + (range.high() - range.low()) * 0.8;
         List<Stage> stages = new ArrayList<>();
         if (random.nextInt(6) == 0) {
-            stages.add(new Stage.Accumulate(2, 1, random.nextBoolean(), control("slow", "gate"), 0.2));
+            stages.add(new Accumulate(2, 1, random.nextBoolean(), control("slow", "gate"), 0.2));
         }
         for (int i = random.nextInt(3); i > 0; i--) {
             stages.add(
                     switch (random.nextInt(9)) {
-                        case 0 -> new Stage.Invert();
-                        case 1 -> new Stage.Curve(Stage.Form.GAMMA, 2, List.of());
-                        case 2 -> new Stage.DeadBand(0.5, 0.2);
-                        case 3 -> new Stage.Switch(0.3, 0.6);
-                        case 4 -> new Stage.Smooth(0.1);
-                        case 5 -> new Stage.Rate(0.5);
-                        case 6 -> new Stage.Formula("1.0 / (1.0 - x)");
-                        case 7 -> new Stage.Zone(0.1, 0.7, 0.1, 0.7, false);
-                        default -> new Stage.Bypassed(new Stage.Invert());
+                        case 0 -> new Invert();
+                        case 1 -> new Curve(Curve.Form.GAMMA, 2, List.of());
+                        case 2 -> new DeadBand(0.5, 0.2);
+                        case 3 -> new Switch(0.3, 0.6);
+                        case 4 -> new Smooth(0.1);
+                        case 5 -> new Rate(0.5);
+                        case 6 -> new Formula("1.0 / (1.0 - x)");
+                        case 7 -> new Zone(0.1, 0.7, 0.1, 0.7, false);
+                        default -> new Bypassed(new Invert());
                     });
         }
         switch (random.nextInt(9)) {
-            case 0 -> stages.add(new Stage.Scale(0.1, 0.9, low, high, false));
-            case 1 -> stages.add(new Stage.LookUp(List.of("a", "b")));
-            case 2 -> stages.add(new Stage.Wrap(low, high));
-            case 3 -> stages.add(new Stage.Fold(low, high));
-            case 4, 5 -> stages.add(new Stage.Clamp(low, high));
+            case 0 -> stages.add(new Scale(0.1, 0.9, low, high, false));
+            case 1 -> stages.add(new LookUp(List.of("a", "b")));
+            case 2 -> stages.add(new Wrap(low, high));
+            case 3 -> stages.add(new Fold(low, high));
+            case 4, 5 -> stages.add(new Clamp(low, high));
             default -> {
                 // the whole way
             }
         }
         if (random.nextInt(5) == 0) {
-            stages.add(new Stage.Snap((range.high() - range.low()) / 10, 0.2));
+            stages.add(new Snap((range.high() - range.low()) / 10, 0.2));
         }
         return new Shape(stages);
     }

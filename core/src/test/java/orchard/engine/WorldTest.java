@@ -15,7 +15,7 @@ import net.jqwik.api.Provide;
 import orchard.engine.World.Kind;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
-import orchard.mapping.Stage;
+import orchard.shape.Stage;
 import org.junit.jupiter.api.Test;
 
 /** The engine's rules in a world in which everything happens at once: mappings of every kind, hands, edits, cables, panic, time. */

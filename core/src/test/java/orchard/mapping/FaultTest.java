@@ -14,6 +14,12 @@ import orchard.gear.Ref;
 import orchard.parameter.Marks;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Formula;
+import orchard.shape.Invert;
+import orchard.shape.LookUp;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Stage;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
@@ -76,8 +82,8 @@ class FaultTest {
                         doing(new Do.Reset(new Ref.ToParameter("harp", "volume"))),
                         "It sets a parameter of a device that is not in the rig (harp)."),
                 Arguments.of(circling("k1", "turn"), "Knob 1 of Box cannot be circled: it does not tell x and y."),
-                Arguments.of(shaped(new Stage.LookUp(List.of("bell"))), "Its shape does not fit Surf › Cutoff: "),
-                Arguments.of(shaped(new Stage.Formula("x + nothing")), "Its shape does not fit Surf › Cutoff: "),
+                Arguments.of(shaped(new LookUp(List.of("bell"))), "Its shape does not fit Surf › Cutoff: "),
+                Arguments.of(shaped(new Formula("x + nothing")), "Its shape does not fit Surf › Cutoff: "),
                 Arguments.of(
                         doing(new Do.Send("harp", new MidiMessage.ProgramChange(1, 1))),
                         "It sends to a device that is not in the rig (harp)."),
@@ -85,7 +91,7 @@ class FaultTest {
                         doing(new Do.SetOfPage("harp")),
                         "It sets parameters of a device that is not in the rig (harp)."),
                 Arguments.of(
-                        doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Stage.Scale(0, 1, 1, 2)))),
+                        doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Scale(0, 1, 1, 2)))),
                         "Its shape is in the unit of one parameter, but a page has many."),
                 Arguments.of(
                         doing(new Do.OpenPage("harp", "", 1, "")),
@@ -112,13 +118,13 @@ class FaultTest {
         return Stream.of(
                 Gear.mapping("m1", "k1", "turn", "cutoff"),
                 circling("pad", "x"),
-                shaped(new Stage.Invert(), new Stage.Scale(0, 1, 400, 1000)),
-                shaped(new Stage.Formula("x * x")),
+                shaped(new Invert(), new Scale(0, 1, 400, 1000)),
+                shaped(new Formula("x * x")),
                 doing(new Do.Recall("desk", "preset1", 0, "")),
                 doing(new Do.Recall("desk", "", 1, "")),
                 doing(new Do.Send("box", new MidiMessage.ProgramChange(1, 1)), new Do.StopAll()),
                 doing(new Do.Choose(MUTE, List.of(), null)),
-                doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Stage.Invert()))));
+                doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Invert()))));
     }
 
     @ParameterizedTest

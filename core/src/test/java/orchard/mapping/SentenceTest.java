@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import orchard.Gear;
 import orchard.rig.Rig;
+import orchard.shape.Clamp;
+import orchard.shape.Invert;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
 import org.junit.jupiter.api.Test;
 
 class SentenceTest {
@@ -14,11 +18,7 @@ class SentenceTest {
     void readsAsOneSentence() {
         Mapping mapping = Gear.answering(
                 Gear.mapping(
-                        "m1",
-                        "k1",
-                        "turn",
-                        "cutoff",
-                        new Shape(List.of(new Stage.Invert(), new Stage.Scale(0, 1, 300, 2000)))),
+                        "m1", "k1", "turn", "cutoff", new Shape(List.of(new Invert(), new Scale(0, 1, 300, 2000)))),
                 "k1.text",
                 Show.Rule.VALUE);
         mapping = Gear.answering(mapping, "k1.ring", Show.Rule.VALUE);
@@ -48,11 +48,11 @@ class SentenceTest {
 
     @Test
     void shapeKeepsItsOrder() {
-        Shape shape = Shape.WHOLE.with(new Stage.Scale(0, 1, 300, 2000)).invert();
-        assertThat(shape.stages().get(0)).isInstanceOf(Stage.Invert.class);
+        Shape shape = Shape.WHOLE.with(new Scale(0, 1, 300, 2000)).invert();
+        assertThat(shape.stages().get(0)).isInstanceOf(Invert.class);
         assertThat(shape.invert().inverted()).isFalse();
-        assertThatThrownBy(() -> new Shape(List.of(new Stage.Clamp(0, 1), new Stage.Invert())))
+        assertThatThrownBy(() -> new Shape(List.of(new Clamp(0, 1), new Invert())))
                 .hasMessageContaining("order");
-        assertThatThrownBy(() -> new Stage.Scale(0, 1, 5, 5)).hasMessageContaining("same");
+        assertThatThrownBy(() -> new Scale(0, 1, 5, 5)).hasMessageContaining("same");
     }
 }

@@ -16,6 +16,24 @@ import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Bypassed;
+import orchard.shape.Clamp;
+import orchard.shape.Curve;
+import orchard.shape.DeadBand;
+import orchard.shape.Fold;
+import orchard.shape.Formula;
+import orchard.shape.Invert;
+import orchard.shape.LookUp;
+import orchard.shape.Rate;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
+import orchard.shape.Snap;
+import orchard.shape.Stage;
+import orchard.shape.Switch;
+import orchard.shape.Wrap;
+import orchard.shape.Zone;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -47,51 +65,48 @@ class WordsTest {
 
     static Stream<Arguments> stages() {
         return Stream.of(
-                stage(new Stage.Accumulate(0.5, 1, false, null, 0.1), "accumulate", "0.50× each step"),
+                stage(new Accumulate(0.5, 1, false, null, 0.1), "accumulate", "0.50× each step"),
                 stage(
-                        new Stage.Accumulate(1, 4, true, null, 0.1),
+                        new Accumulate(1, 4, true, null, 0.1),
                         "accumulate",
                         "1× each step, up to 4× when turned fast, round at the ends"),
                 stage(
-                        new Stage.Accumulate(1, 1, false, new Ref.ToControl("box", "p1", "gate"), 0.1),
+                        new Accumulate(1, 1, false, new Ref.ToControl("box", "p1", "gate"), 0.1),
                         "accumulate",
                         "1× each step, 0.10× while another is held"),
-                stage(new Stage.Invert(), "invert", "inverted"),
-                stage(new Stage.Curve(Stage.Form.GAMMA, 2, List.of()), "curve", "bent by a power of 2"),
-                stage(new Stage.Curve(Stage.Form.LOGARITHMIC, 2, List.of()), "curve", "quick at first"),
-                stage(new Stage.Curve(Stage.Form.EXPONENTIAL, 2, List.of()), "curve", "slow at first"),
-                stage(new Stage.Curve(Stage.Form.S, 2, List.of()), "curve", "slow at both ends"),
+                stage(new Invert(), "invert", "inverted"),
+                stage(new Curve(Curve.Form.GAMMA, 2, List.of()), "curve", "bent by a power of 2"),
+                stage(new Curve(Curve.Form.LOGARITHMIC, 2, List.of()), "curve", "quick at first"),
+                stage(new Curve(Curve.Form.EXPONENTIAL, 2, List.of()), "curve", "slow at first"),
+                stage(new Curve(Curve.Form.S, 2, List.of()), "curve", "slow at both ends"),
                 stage(
-                        new Stage.Curve(Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 0), new Stage.Point(1, 0.5))),
+                        new Curve(Curve.Form.POINTS, 1, List.of(new Curve.Point(0, 0), new Curve.Point(1, 0.5))),
                         "curve",
                         "along a curve of 2 points"),
-                stage(new Stage.DeadBand(0.5, 0.1), "dead band", "resting at 50 %"),
-                stage(new Stage.Switch(0.4, 0.6), "switch", "on from 60 %, off from 40 %"),
-                stage(new Stage.Zone(0, 0.4, 0, 0.4, false), "zone", "between 0 % and 40 %"),
-                stage(
-                        new Stage.Zone(0.5, 1, 0.4, 0.9, true),
-                        "zone",
-                        "on between 50 % and 100 %, going down 40 % and 90 %"),
-                stage(new Stage.Scale(0, 1, 300, 2000), "scale", "300 Hz to 2.00 kHz, logarithmic"),
-                stage(new Stage.Scale(0, 1, 300, 2000, true), "scale", "300 Hz to 2.00 kHz for every turn"),
-                stage(new Stage.LookUp(List.of("a", "b", "c", "d", "e")), "look-up", "one of a, b, c and 2 more"),
-                stage(new Stage.Clamp(400, 1000), "clamp", "kept within 400 Hz and 1.00 kHz"),
-                stage(new Stage.Wrap(400, 1000), "wrap", "wrapped 400 Hz to 1.00 kHz"),
-                stage(new Stage.Fold(400, 1000), "fold", "folded 400 Hz to 1.00 kHz"),
-                stage(new Stage.Snap(250, 0), "snap", "in steps of 250 Hz"),
-                stage(new Stage.Smooth(0.25), "smooth", "smoothed over 0.25 s"),
-                stage(new Stage.Rate(4), "rate", "no faster than 4 s for the whole way"),
-                stage(new Stage.Formula("x * x"), "formula", "by x * x"),
-                stage(new Stage.Bypassed(new Stage.Invert()), "invert", "(not now: inverted)"));
+                stage(new DeadBand(0.5, 0.1), "dead band", "resting at 50 %"),
+                stage(new Switch(0.4, 0.6), "switch", "on from 60 %, off from 40 %"),
+                stage(new Zone(0, 0.4, 0, 0.4, false), "zone", "between 0 % and 40 %"),
+                stage(new Zone(0.5, 1, 0.4, 0.9, true), "zone", "on between 50 % and 100 %, going down 40 % and 90 %"),
+                stage(new Scale(0, 1, 300, 2000), "scale", "300 Hz to 2.00 kHz, logarithmic"),
+                stage(new Scale(0, 1, 300, 2000, true), "scale", "300 Hz to 2.00 kHz for every turn"),
+                stage(new LookUp(List.of("a", "b", "c", "d", "e")), "look-up", "one of a, b, c and 2 more"),
+                stage(new Clamp(400, 1000), "clamp", "kept within 400 Hz and 1.00 kHz"),
+                stage(new Wrap(400, 1000), "wrap", "wrapped 400 Hz to 1.00 kHz"),
+                stage(new Fold(400, 1000), "fold", "folded 400 Hz to 1.00 kHz"),
+                stage(new Snap(250, 0), "snap", "in steps of 250 Hz"),
+                stage(new Smooth(0.25), "smooth", "smoothed over 0.25 s"),
+                stage(new Rate(4), "rate", "no faster than 4 s for the whole way"),
+                stage(new Formula("x * x"), "formula", "by x * x"),
+                stage(new Bypassed(new Invert()), "invert", "(not now: inverted)"));
     }
 
     @ParameterizedTest
     @MethodSource("stages")
     void aStageHasANameAndWords(Stage stage, String name, String words) {
         Optional<Parameter> cutoff = rig().parameter(CUTOFF);
-        assertThat(Words.name(stage)).isEqualTo(name);
-        assertThat(Words.of(stage, cutoff)).isEqualTo(words);
-        assertThat(Words.of(stage, Optional.empty())).as("without a parameter").isNotBlank();
+        assertThat(stage.kind().words()).isEqualTo(name);
+        assertThat(stage.words(cutoff)).isEqualTo(words);
+        assertThat(stage.words(Optional.empty())).as("without a parameter").isNotBlank();
     }
 
     @Test
@@ -104,7 +119,7 @@ class WordsTest {
         return Stream.of(
                 Arguments.of(new Do.SetParameter(CUTOFF), "set Surf › Cutoff"),
                 Arguments.of(
-                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Stage.Invert(), new Stage.Clamp(400, 1000)))),
+                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Invert(), new Clamp(400, 1000)))),
                         "set Surf › Cutoff, inverted, kept within 400 Hz and 1.00 kHz"),
                 Arguments.of(new Do.SetTo(CUTOFF, kilohertz), "set Surf › Cutoff to 1.00 kHz"),
                 Arguments.of(

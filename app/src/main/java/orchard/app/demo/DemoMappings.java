@@ -7,13 +7,16 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Marks;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
+import orchard.shape.Wrap;
+import orchard.shape.Zone;
 
 /** Mappings of the demo rig that do more than let one parameter follow one control. */
 final class DemoMappings {
@@ -42,7 +45,7 @@ final class DemoMappings {
         return mapping(
                 "m24",
                 List.of(control("gull", "turn", "amount")),
-                new Shape(List.of(new Stage.Scale(0, 1, 0, 360, true), new Stage.Wrap(-270, 270))),
+                new Shape(List.of(new Scale(0, 1, 0, 360, true), new Wrap(-270, 270))),
                 new Do.SetParameter(parameter("loft", "mover1.pan")));
     }
 
@@ -53,12 +56,11 @@ final class DemoMappings {
                 List.of(control("sluice", "fader8", "position")),
                 Shape.WHOLE,
                 new Do.SetParameter(
-                        parameter("loft", "lamp1.level"), new Shape(List.of(new Stage.Zone(0, 0.4, 0, 0.35, false)))),
+                        parameter("loft", "lamp1.level"), new Shape(List.of(new Zone(0, 0.4, 0, 0.35, false)))),
                 new Do.SetParameter(
-                        parameter("loft", "lamp3.level"),
-                        new Shape(List.of(new Stage.Zone(0.45, 0.85, 0.35, 0.75, false)))),
+                        parameter("loft", "lamp3.level"), new Shape(List.of(new Zone(0.45, 0.85, 0.35, 0.75, false)))),
                 new Do.SetParameter(
-                        parameter("loft", "lamp12.level"), new Shape(List.of(new Stage.Zone(0.95, 1, 0.8, 1, true)))));
+                        parameter("loft", "lamp12.level"), new Shape(List.of(new Zone(0.95, 1, 0.8, 1, true)))));
     }
 
     /** A side button opens the narrator's voice, and muffles it again. */
@@ -105,7 +107,7 @@ final class DemoMappings {
         return mapping(
                         "m30",
                         List.of(control("treadle", "pedal2", "position")),
-                        new Shape(List.of(new Stage.Smooth(0.15))),
+                        new Shape(List.of(new Smooth(0.15))),
                         new Do.SetParameter(parameter("loft", "house.master")))
                 .with(Takeover.PICK_UP);
     }
@@ -134,7 +136,7 @@ final class DemoMappings {
         return mapping(
                         "m33",
                         List.of(control("cobble", "pad5", "x")),
-                        new Shape(List.of(new Stage.Scale(0, 1, 0, 4, true))),
+                        new Shape(List.of(new Scale(0, 1, 0, 4, true))),
                         new Do.SetParameter(parameter("wherry", "song.position")))
                 .with(new When(List.of(control("cobble", "pad5", "x")), Gesture.CIRCLE));
     }

@@ -13,14 +13,14 @@ import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Song;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
 import org.springframework.stereotype.Component;
 
 /** The rig of <em>The Tide Clock</em>, put into an empty home the first time the demo starts. */
@@ -137,7 +137,7 @@ final class DemoRig {
                 "knob1",
                 "turn",
                 "filter.cutoff",
-                new Shape(List.of(new Stage.Scale(0, 1, 200, 8000))),
+                new Shape(List.of(new Scale(0, 1, 200, 8000))),
                 List.of("knob1.display", "knob1.ring")));
         all.add(mapping(
                 "m3",
@@ -145,7 +145,7 @@ final class DemoRig {
                 "knob3",
                 "turn",
                 "filter.resonance",
-                new Shape(List.of(new Stage.Scale(0, 1, 0, 60))),
+                new Shape(List.of(new Scale(0, 1, 0, 60))),
                 List.of("knob3.display", "knob3.ring")));
         all.add(mapping("m4", "cobble", "pad6", "gate", "track6.mute", Shape.WHOLE, List.of("pad6.light")));
         all.add(mapping("m5", "cobble", "crossfader", "position", "track8.volume", Shape.WHOLE, List.of()));

@@ -8,11 +8,11 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.engine.Step;
 import orchard.mapping.Do;
-import orchard.mapping.Formula;
 import orchard.mapping.Mapping;
-import orchard.mapping.ShapeFunction;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.shape.Expression;
+import orchard.shape.ShapeFunction;
 import org.springframework.stereotype.Component;
 
 /** What a mapping made of a move, as pages show it: every value between the stages in words. Used by the hub's thread. */
@@ -63,7 +63,7 @@ final class Shaped {
             Ready made = new Ready(mapping, ShapeFunction.of(mapping.shape().then(set.own()), parameter.get()));
             ready.put(key, made);
             return Optional.of(made.function());
-        } catch (IllegalArgumentException | Formula.Unusable e) {
+        } catch (IllegalArgumentException | Expression.Unusable e) {
             return Optional.empty(); // its fault is told by the engine
         }
     }

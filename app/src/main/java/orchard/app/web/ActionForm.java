@@ -16,7 +16,6 @@ import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
-import orchard.mapping.Shape;
 import orchard.mapping.Value;
 import orchard.parameter.Display;
 import orchard.parameter.Law;
@@ -25,6 +24,7 @@ import orchard.parameter.Quantity;
 import orchard.parameter.Range;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
+import orchard.shape.Shape;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
 

@@ -7,10 +7,10 @@ import java.util.Optional;
 import orchard.app.live.Names;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.Stage;
-import orchard.mapping.Words;
 import orchard.parameter.Parameter;
+import orchard.shape.Bypassed;
+import orchard.shape.Shape;
+import orchard.shape.Stage;
 import org.springframework.ui.Model;
 
 /**
@@ -54,7 +54,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
             }
         }
         model.addAttribute("chains", chains);
-        model.addAttribute("stageKinds", StageForm.kinds());
+        model.addAttribute("stageKinds", Stage.Kind.values());
         if (stage < 0 || action != -1 && !following.contains(action)) {
             return;
         }
@@ -68,7 +68,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
             model.addAttribute("stageForm", StageForm.of(open, parameter.get(), buttons));
             model.addAttribute("stagePlace", stage);
             model.addAttribute("stageAction", action);
-            model.addAttribute("stageBypassed", open instanceof Stage.Bypassed);
+            model.addAttribute("stageBypassed", open instanceof Bypassed);
             model.addAttribute("stageCount", shape.stages().size());
         }
     }
@@ -86,13 +86,13 @@ record ChainView(int action, String title, int live, List<Link> links) {
         List<Stage> stages = MappingEdits.shape(mapping, action).stages();
         for (int place = 0; place < stages.size(); place++) {
             Stage stage = stages.get(place);
-            boolean bypassed = stage instanceof Stage.Bypassed;
-            Stage shown = stage instanceof Stage.Bypassed by ? by.stage() : stage;
+            boolean bypassed = stage instanceof Bypassed;
+            Stage shown = stage instanceof Bypassed by ? by.stage() : stage;
             links.add(new Link(
                     place,
                     before + place,
-                    Words.name(stage),
-                    Words.of(shown, parameter),
+                    stage.kind().words(),
+                    shown.words(parameter),
                     bypassed,
                     action == shownAction && place == shownStage));
         }

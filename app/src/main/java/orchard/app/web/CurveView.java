@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
 import orchard.parameter.Parameter;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 

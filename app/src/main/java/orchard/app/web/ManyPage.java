@@ -14,7 +14,6 @@ import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -25,6 +24,9 @@ import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Accumulate;
+import orchard.shape.Scale;
+import orchard.shape.Smooth;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -181,7 +183,7 @@ class ManyPage {
             if (from == to) {
                 throw EditRefused.invalid(m.id(), "high", "Both ends are the same");
             }
-            return m.with(m.shape().with(new Stage.Scale(0, 1, from, to)));
+            return m.with(m.shape().with(new Scale(0, 1, from, to)));
         });
     }
 
@@ -203,8 +205,7 @@ class ManyPage {
         return change(
                 mapping,
                 "Smoothing",
-                (rig, m) -> m.with(
-                        m.shape().without(Stage.Smooth.class).and(seconds == 0 ? null : new Stage.Smooth(seconds))));
+                (rig, m) -> m.with(m.shape().without(Smooth.class).and(seconds == 0 ? null : new Smooth(seconds))));
     }
 
     /** Goes further, or less far, with each step. */
@@ -213,12 +214,10 @@ class ManyPage {
             @RequestParam(defaultValue = "") List<String> mapping, @RequestParam String value) {
         double times = number("value", value, new Range(0.01, 100, ""));
         return change(mapping, "Sensitivity", (rig, m) -> {
-            Stage.Accumulate before =
-                    m.shape().accumulate().orElse(new Stage.Accumulate(1, 1, false, null, Stage.Accumulate.TENTH));
+            Accumulate before = m.shape().accumulate().orElse(new Accumulate(1, 1, false, null, Accumulate.TENTH));
             return m.with(m.shape()
-                    .without(Stage.Accumulate.class)
-                    .and(new Stage.Accumulate(
-                            times, before.acceleration(), before.around(), before.slow(), before.fine())));
+                    .without(Accumulate.class)
+                    .and(new Accumulate(times, before.acceleration(), before.around(), before.slow(), before.fine())));
         });
     }
 

@@ -20,14 +20,14 @@ import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Fault;
-import orchard.mapping.Formula;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Stage;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.shape.Expression;
+import orchard.shape.Scale;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -178,9 +178,9 @@ class MapPage {
         if (follows && parameter.isPresent()) {
             Parameter p = parameter.get();
             model.addAttribute("parameter", p);
-            Stage.Scale scale = mapping.shape()
+            Scale scale = mapping.shape()
                     .scale()
-                    .orElse(new Stage.Scale(0, 1, p.range().low(), p.range().high()));
+                    .orElse(new Scale(0, 1, p.range().low(), p.range().high()));
             model.addAttribute("low", p.textOfReal(scale.low()));
             model.addAttribute("high", p.textOfReal(scale.high()));
         }
@@ -222,7 +222,7 @@ class MapPage {
             try {
                 model.addAttribute(
                         "curve", CurveView.of(mapping.shape().then(set.own()), parameter, dimension.pattern()));
-            } catch (IllegalArgumentException | Formula.Unusable e) {
+            } catch (IllegalArgumentException | Expression.Unusable e) {
                 // the fault beside the sentence says so
             }
         });
@@ -235,7 +235,7 @@ class MapPage {
             for (Control control : device.profile().controls()) {
                 if (control.kind().pressed() && control.dimension("gate").isPresent()) {
                     Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), "gate");
-                    buttons.put(StageForm.key(ref), names.words(ref));
+                    buttons.put(ref.key(), names.words(ref));
                 }
             }
         }

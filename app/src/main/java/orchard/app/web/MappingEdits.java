@@ -7,12 +7,12 @@ import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Shape;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 

@@ -81,7 +81,7 @@ class PairsPage {
     private static Pick pick(Device device, Control control, Set<String> moving) {
         String page = control.pageNumber() > 1 ? ", page " + control.pageNumber() : "";
         return new Pick(
-                StageForm.key(Pickers.main(device, control)),
+                Pickers.main(device, control).key(),
                 control.name() + page,
                 moving.contains(device.id() + "/" + control.id()),
                 (control.name() + page + " " + device.name() + " "

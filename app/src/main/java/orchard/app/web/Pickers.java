@@ -31,8 +31,7 @@ final class Pickers {
         for (Device device : rig.gear()) {
             for (Control control : device.profile().controls()) {
                 if (which.test(control)) {
-                    choices.add(
-                            new Choice(StageForm.key(main(device, control)), control.name() + " of " + device.name()));
+                    choices.add(new Choice(main(device, control).key(), control.name() + " of " + device.name()));
                 }
             }
         }

@@ -9,17 +9,19 @@ import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.mapping.Advice;
 import orchard.mapping.Do;
-import orchard.mapping.Formula;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
-import orchard.mapping.ShapeFunction;
-import orchard.mapping.Stage;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
+import orchard.shape.Expression;
+import orchard.shape.Formula;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
+import orchard.shape.Stage;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -54,9 +56,8 @@ class ShapeActions {
                 throw EditRefused.invalid(
                         id, "high", "Both ends are " + parameter.textOfReal(to) + ": the control would change nothing");
             }
-            Stage.Scale before = mapping.shape().scale().orElse(new Stage.Scale(0, 1, 0, 1));
-            return mapping.with(
-                    mapping.shape().with(new Stage.Scale(before.from(), before.to(), from, to, before.open())));
+            Scale before = mapping.shape().scale().orElse(new Scale(0, 1, 0, 1));
+            return mapping.with(mapping.shape().with(new Scale(before.from(), before.to(), from, to, before.open())));
         });
     }
 
@@ -114,7 +115,9 @@ class ShapeActions {
         Stage stage;
         try {
             MappingEdits.shape(now, action);
-            stage = StageForm.fresh(kind, parameter(now, action));
+            stage = Stage.Kind.named(kind)
+                    .orElseThrow(() -> new IllegalArgumentException("There is no stage called “" + kind + "”"))
+                    .fresh(parameter(now, action));
         } catch (IllegalArgumentException e) {
             throw EditRefused.invalid(id, "", e.getMessage());
         }
@@ -220,7 +223,7 @@ class ShapeActions {
         Mapping mapping = keeper.rig().mapping(id).orElseThrow(Replies::gone);
         try {
             Parameter parameter = parameter(mapping, action);
-            Shape own = MappingEdits.shape(mapping, action).set(stage, new Stage.Formula(text));
+            Shape own = MappingEdits.shape(mapping, action).set(stage, new Formula(text));
             Shape whole = action < 0 ? own : mapping.shape().then(own);
             ShapeFunction function = ShapeFunction.of(whole, parameter);
             int place = whole.stages().size() - own.stages().size() + stage;
@@ -229,7 +232,7 @@ class ShapeActions {
                         .formatted(
                                 100 * x, function.text(place, function.values(x).get(place + 1))));
             }
-        } catch (Formula.Unusable | IllegalArgumentException | IndexOutOfBoundsException e) {
+        } catch (Expression.Unusable | IllegalArgumentException | IndexOutOfBoundsException e) {
             wrong = e.getMessage();
         }
         model.addAttribute("values", values);

@@ -21,9 +21,7 @@ import orchard.layout.Layout;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Shape;
 import orchard.mapping.Show;
-import orchard.mapping.Stage;
 import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
@@ -38,6 +36,23 @@ import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Song;
+import orchard.shape.Accumulate;
+import orchard.shape.Bypassed;
+import orchard.shape.Clamp;
+import orchard.shape.Curve;
+import orchard.shape.DeadBand;
+import orchard.shape.Fold;
+import orchard.shape.Formula;
+import orchard.shape.Invert;
+import orchard.shape.LookUp;
+import orchard.shape.Rate;
+import orchard.shape.Scale;
+import orchard.shape.Shape;
+import orchard.shape.Smooth;
+import orchard.shape.Snap;
+import orchard.shape.Switch;
+import orchard.shape.Wrap;
+import orchard.shape.Zone;
 import orchard.signal.MidiMessage;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
@@ -56,10 +71,8 @@ class KeepingTest {
                 List.of(
                         new Element("e1", Element.Kind.LABEL, "L", 0, 0, 2, 2, new Ref.ToParameter("wherry", "x")),
                         new Element("e2", Element.Kind.FADER, "<script>alert(1)</script>", 4, 4, 2, 9, null)));
-        Mapping mapping = mapping(
-                "m99",
-                new Shape(List.of(
-                        new Stage.Invert(), new Stage.Scale(0.25, 1, 300.5, 2000), new Stage.Clamp(250, 7000))));
+        Mapping mapping =
+                mapping("m99", new Shape(List.of(new Invert(), new Scale(0.25, 1, 300.5, 2000), new Clamp(250, 7000))));
         keeper.commit(rig -> new Edit(
                 "Add some",
                 List.of(
@@ -108,22 +121,22 @@ class KeepingTest {
         Ref.ToControl pad = new Ref.ToControl("cobble", "pad1", "gate");
         Ref.ToParameter cutoff = new Ref.ToParameter("wherry", "filter.cutoff");
         Shape own = new Shape(List.of(
-                new Stage.Zone(0.1, 0.5, 0, 0.4, true),
-                new Stage.LookUp(List.of("off", "on")),
-                new Stage.Wrap(0, 1),
-                new Stage.Fold(0, 1),
-                new Stage.Snap(1, 0.2)));
+                new Zone(0.1, 0.5, 0, 0.4, true),
+                new LookUp(List.of("off", "on")),
+                new Wrap(0, 1),
+                new Fold(0, 1),
+                new Snap(1, 0.2)));
         return mapping(
                         "m98",
                         new Shape(List.of(
-                                new Stage.Accumulate(2, 3, true, pad, 0.2),
-                                new Stage.Bypassed(new Stage.Curve(
-                                        Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 1), new Stage.Point(1, 0)))),
-                                new Stage.DeadBand(0.5, 0.1),
-                                new Stage.Switch(0.2, 0.8),
-                                new Stage.Smooth(0.5),
-                                new Stage.Rate(2),
-                                new Stage.Formula("x * x"))))
+                                new Accumulate(2, 3, true, pad, 0.2),
+                                new Bypassed(new Curve(
+                                        Curve.Form.POINTS, 1, List.of(new Curve.Point(0, 1), new Curve.Point(1, 0)))),
+                                new DeadBand(0.5, 0.1),
+                                new Switch(0.2, 0.8),
+                                new Smooth(0.5),
+                                new Rate(2),
+                                new Formula("x * x"))))
                 .with(new When(List.of(pad), new Gesture(Gesture.Kind.HOLD, 0.75)))
                 .with(new Do(
                         List.of(

@@ -8,9 +8,9 @@ import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestDatabase;
 import orchard.app.harness.TestOrchard;
 import orchard.gear.Device;
-import orchard.mapping.Stage;
 import orchard.rig.Edit;
 import orchard.rig.Part;
+import orchard.shape.Scale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.Keys;
@@ -31,7 +31,7 @@ class EditingTest {
         browser.press("i");
         browser.see(".sentence", "1.00 kHz to 300 Hz, logarithmic, inverted");
         assertThat(orchard.keeper().rig().mapping("m2").orElseThrow().shape().scale())
-                .contains(new Stage.Scale(0, 1, 1000, 300));
+                .contains(new Scale(0, 1, 1000, 300));
     }
 
     @Test

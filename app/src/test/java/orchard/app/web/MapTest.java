@@ -13,7 +13,9 @@ import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.mapping.Stage;
+import orchard.shape.Formula;
+import orchard.shape.Stage;
+import orchard.shape.Zone;
 import orchard.standin.StandIn;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -113,8 +115,7 @@ class MapTest {
             }
             keepStage(browser);
             int at = i;
-            browser.until(
-                    () -> stage(orchard, at) instanceof Stage.Zone zone && zone.downHigh() == percent(zones[at][3]));
+            browser.until(() -> stage(orchard, at) instanceof Zone zone && zone.downHigh() == percent(zones[at][3]));
         }
         hand(orchard, "wherry", "/wherry/track/8/volume", 0);
         hand(orchard, "loft", "/loft/lamp/3/level", 0);
@@ -400,11 +401,11 @@ class MapTest {
         browser.see(".stageform .advice", "nothing is called “volume” here");
         keepStage(browser);
         browser.see(".stageform .refusal", "At letter 5");
-        assertThat(stages(orchard, "m3")).last().isEqualTo(new Stage.Formula("x"));
+        assertThat(stages(orchard, "m3")).last().isEqualTo(new Formula("x"));
         fill(browser, "text", "x > 30 ? 60 : x");
         browser.see(".stageform .advice", "100 % → 60 %");
         keepStage(browser);
-        browser.until(() -> stages(orchard, "m3").contains(new Stage.Formula("x > 30 ? 60 : x")));
+        browser.until(() -> stages(orchard, "m3").contains(new Formula("x > 30 ? 60 : x")));
         browser.see(".stage[data-stage='1'] .stagewords", "by x > 30");
         browser.click(".stageform button[hx-post$='/bypass']");
         browser.find(".stage.bypassed");

@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -7,7 +7,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What formulas are for, and what they are not. */
-class FormulaLimitsTest {
+class ExpressionLimitsTest {
 
     @ParameterizedTest
     @ValueSource(
@@ -23,7 +23,7 @@ class FormulaLimitsTest {
                 "bytes('a') == b'a' ? x : low"
             })
     void whatIsNotAboutNumbersIsRefused(String text) {
-        assertThatThrownBy(() -> Formula.of(text, 0, 1)).isInstanceOf(Formula.Unusable.class);
+        assertThatThrownBy(() -> Expression.of(text, 0, 1)).isInstanceOf(Expression.Unusable.class);
     }
 
     @ParameterizedTest
@@ -40,6 +40,6 @@ class FormulaLimitsTest {
                 "x != 0.1 ? 1 : 0"
             })
     void numbersComparisonsConditionsAndFunctionsAreTaken(String text) {
-        assertThat(Formula.of(text, 0, 1).apply(0.3)).isFinite();
+        assertThat(Expression.of(text, 0, 1).apply(0.3)).isFinite();
     }
 }

@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -89,9 +89,7 @@ class StagesTest {
                     && shape.stages().stream().anyMatch(s -> s.side() == Stage.Side.CROSSING);
             if (!second) {
                 shape = shape.put(
-                        random.nextInt(9) == 0 && stage.side() != Stage.Side.CROSSING
-                                ? new Stage.Bypassed(stage)
-                                : stage);
+                        random.nextInt(9) == 0 && stage.side() != Stage.Side.CROSSING ? new Bypassed(stage) : stage);
             }
         }
         return shape;
@@ -106,29 +104,28 @@ class StagesTest {
         double from = range.at(low);
         double to = range.at(high);
         return switch (random.nextInt(15)) {
-            case 0 -> new Stage.Invert();
-            case 1 -> new Stage.Curve(Stage.Form.values()[random.nextInt(4)], 0.2 + random.nextDouble() * 4, List.of());
+            case 0 -> new Invert();
+            case 1 -> new Curve(Curve.Form.values()[random.nextInt(4)], 0.2 + random.nextDouble() * 4, List.of());
             case 2 ->
-                new Stage.Curve(
-                        Stage.Form.POINTS,
+                new Curve(
+                        Curve.Form.POINTS,
                         1,
                         List.of(
-                                new Stage.Point(0, random.nextDouble()),
-                                new Stage.Point(0.4, random.nextDouble()),
-                                new Stage.Point(1, random.nextDouble())));
-            case 3 -> new Stage.DeadBand(random.nextDouble(), random.nextDouble() * 0.5);
-            case 4 -> new Stage.Switch(low * 0.9, high);
-            case 5 -> new Stage.Zone(low, high, low, high, false);
-            case 6 -> new Stage.Zone(low, high, low / 2, high, random.nextBoolean());
-            case 7 -> new Stage.Scale(low, high, to, from);
-            case 8 -> new Stage.Scale(0, 1, from, to, true);
-            case 9 -> new Stage.Clamp(from, to);
-            case 10 -> new Stage.Wrap(from, to);
-            case 11 -> new Stage.Fold(from, to);
-            case 12 ->
-                new Stage.Snap((range.high() - range.low()) / (2 + random.nextInt(9)), random.nextDouble() * 0.4);
-            case 13 -> random.nextBoolean() ? new Stage.Smooth(0.05) : new Stage.Rate(0.3);
-            default -> new Stage.Formula("x * 1.5 - low / 7");
+                                new Curve.Point(0, random.nextDouble()),
+                                new Curve.Point(0.4, random.nextDouble()),
+                                new Curve.Point(1, random.nextDouble())));
+            case 3 -> new DeadBand(random.nextDouble(), random.nextDouble() * 0.5);
+            case 4 -> new Switch(low * 0.9, high);
+            case 5 -> new Zone(low, high, low, high, false);
+            case 6 -> new Zone(low, high, low / 2, high, random.nextBoolean());
+            case 7 -> new Scale(low, high, to, from);
+            case 8 -> new Scale(0, 1, from, to, true);
+            case 9 -> new Clamp(from, to);
+            case 10 -> new Wrap(from, to);
+            case 11 -> new Fold(from, to);
+            case 12 -> new Snap((range.high() - range.low()) / (2 + random.nextInt(9)), random.nextDouble() * 0.4);
+            case 13 -> random.nextBoolean() ? new Smooth(0.05) : new Rate(0.3);
+            default -> new Formula("x * 1.5 - low / 7");
         };
     }
 
@@ -136,7 +133,7 @@ class StagesTest {
     void snapReachesBothEndsOfARangeThatIsNoMultipleOfItsSteps() {
         Parameter parameter =
                 new Parameter("p", "", "P", new Range(0, 10, ""), new Law.Linear(), 0, new Binding.Osc("/p"), true);
-        ShapeFunction snap = ShapeFunction.of(new Shape(List.of(new Stage.Snap(3, 0))), parameter);
+        ShapeFunction snap = ShapeFunction.of(new Shape(List.of(new Snap(3, 0))), parameter);
         assertThat(snap.forward(0)).isZero();
         assertThat(snap.forward(1)).isEqualTo(1);
         assertThat(snap.forward(0.92)).isEqualTo(0.9);
@@ -145,7 +142,7 @@ class StagesTest {
 
     @Test
     void anEndlessTurnBecomesAnAngleThatWraps() {
-        Shape shape = new Shape(List.of(new Stage.Scale(0, 1, 0, 360, true), new Stage.Wrap(-270, 270)));
+        Shape shape = new Shape(List.of(new Scale(0, 1, 0, 360, true), new Wrap(-270, 270)));
         ShapeFunction function = ShapeFunction.of(shape, PAN);
         assertThat(shape.counts()).isTrue();
         assertThat(PAN.real(function.forward(0.5))).isCloseTo(180, within(1e-9));
@@ -159,7 +156,7 @@ class StagesTest {
 
     @Test
     void aStretchDrivesOnlyWhileTheControlIsInItAndLeavesItsEndBehind() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Zone(0.3, 0.6, 0.2, 0.5, false))), PAN);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Zone(0.3, 0.6, 0.2, 0.5, false))), PAN);
         double[] memory = function.fresh();
         double[] up = {0.0, 0.3, 0.45, 0.6, 0.7, 0.9};
         double[] given = Arrays.stream(up)
@@ -183,7 +180,7 @@ class StagesTest {
 
     @Test
     void aStretchSwitchesOnAndOff() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Zone(0.3, 0.6, 0.3, 0.6, true))), PAN);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Zone(0.3, 0.6, 0.3, 0.6, true))), PAN);
         double[] memory = function.fresh();
         List<Double> given = new ArrayList<>();
         for (double x : new double[] {0.1, 0.4, 0.5, 0.7, 0.8}) {
@@ -194,13 +191,13 @@ class StagesTest {
 
     @Test
     void twoThresholdsAndHysteresisDoNotFlutter() {
-        ShapeFunction pedal = ShapeFunction.of(new Shape(List.of(new Stage.Switch(0.4, 0.6))), PAN);
+        ShapeFunction pedal = ShapeFunction.of(new Shape(List.of(new Switch(0.4, 0.6))), PAN);
         double[] memory = pedal.fresh();
         assertThat(pedal.forward(0.5, memory, 0, 0, null)).isZero();
         assertThat(pedal.forward(0.61, memory, 0, 0, null)).isEqualTo(1);
         assertThat(pedal.forward(0.41, memory, 0, 0, null)).isEqualTo(1);
         assertThat(pedal.forward(0.4, memory, 0, 0, null)).isZero();
-        ShapeFunction steps = ShapeFunction.of(new Shape(List.of(new Stage.Snap(90, 0.2))), PAN);
+        ShapeFunction steps = ShapeFunction.of(new Shape(List.of(new Snap(90, 0.2))), PAN);
         double[] rests = steps.fresh();
         assertThat(PAN.real(steps.forward(0.5, rests, 0, 0, null))).isCloseTo(0, within(1e-9));
         assertThat(PAN.real(steps.forward(0.6, rests, 0, 0, null))).isCloseTo(0, within(1e-9));
@@ -210,7 +207,7 @@ class StagesTest {
 
     @Test
     void smoothingTakesItsTimeAndArrives() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Smooth(0.1))), PAN);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Smooth(0.1))), PAN);
         double[] memory = function.fresh();
         function.forward(0, memory, 0, 0, null);
         function.forward(1, memory, 0, 1_000_000, null);
@@ -223,7 +220,7 @@ class StagesTest {
 
     @Test
     void aRateIsNeverExceeded() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Rate(2))), PAN);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Rate(2))), PAN);
         double[] memory = function.fresh();
         function.forward(0, memory, 0, 0, null);
         function.forward(1, memory, 0, 0, null);
@@ -233,16 +230,16 @@ class StagesTest {
 
     @Test
     void namesAreLookedUpInTheOrderGiven() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.LookUp(List.of("Moss", "Reed")))), WAVE);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new LookUp(List.of("Moss", "Reed")))), WAVE);
         assertThat(WAVE.text(function.forward(0.2))).isEqualTo("Moss");
         assertThat(WAVE.text(function.forward(0.9))).isEqualTo("Reed");
-        assertThatThrownBy(() -> ShapeFunction.of(new Shape(List.of(new Stage.LookUp(List.of("Tin")))), WAVE))
+        assertThatThrownBy(() -> ShapeFunction.of(new Shape(List.of(new LookUp(List.of("Tin")))), WAVE))
                 .hasMessageContaining("no value called “Tin”");
     }
 
     @Test
     void whatIsBypassedIsThereAndDoesNothing() {
-        Shape shape = new Shape(List.of(new Stage.Invert(), new Stage.Clamp(-90, 90)));
+        Shape shape = new Shape(List.of(new Invert(), new Clamp(-90, 90)));
         ShapeFunction function = ShapeFunction.of(shape.bypass(1), PAN);
         assertThat(PAN.real(function.forward(0))).isCloseTo(270, within(1e-9));
         assertThat(shape.bypass(1).bypass(1)).isEqualTo(shape);
@@ -250,25 +247,25 @@ class StagesTest {
 
     @Test
     void stagesFindTheirPlaceBySide() {
-        Shape shape = new Shape(List.of(new Stage.Scale(0, 1, 0, 90)))
-                .put(new Stage.Clamp(0, 45))
-                .put(new Stage.Invert())
-                .put(new Stage.Accumulate(2, 1, false, null, 0.1));
+        Shape shape = new Shape(List.of(new Scale(0, 1, 0, 90)))
+                .put(new Clamp(0, 45))
+                .put(new Invert())
+                .put(new Accumulate(2, 1, false, null, 0.1));
         assertThat(shape.stages())
                 .extracting(stage -> stage.getClass().getSimpleName())
                 .containsExactly("Accumulate", "Invert", "Scale", "Clamp");
         assertThatThrownBy(() -> shape.move(3, 0)).hasMessageContaining("order");
-        assertThatThrownBy(() -> new Stage.Accumulate(0, 1, false, new Ref.ToControl("a", "b", "c"), 0.1))
+        assertThatThrownBy(() -> new Accumulate(0, 1, false, new Ref.ToControl("a", "b", "c"), 0.1))
                 .hasMessageContaining("sensitivity lies between");
     }
 
     @Test
     void emptyAndReversedRangesAreRefusedBySentence() {
-        assertThatThrownBy(() -> new Stage.Wrap(90, -90)).hasMessageContaining("low end is below its high end");
-        assertThatThrownBy(() -> new Stage.Zone(0.6, 0.3, 0, 1, false)).hasMessageContaining("stretch");
-        assertThatThrownBy(() -> new Stage.Switch(0.6, 0.3)).hasMessageContaining("goes off below");
-        assertThatThrownBy(() -> new Stage.Snap(0, 0)).hasMessageContaining("larger than nothing");
-        assertThatThrownBy(() -> new Stage.Curve(Stage.Form.POINTS, 1, List.of(new Stage.Point(0, 0))))
+        assertThatThrownBy(() -> new Wrap(90, -90)).hasMessageContaining("low end is below its high end");
+        assertThatThrownBy(() -> new Zone(0.6, 0.3, 0, 1, false)).hasMessageContaining("stretch");
+        assertThatThrownBy(() -> new Switch(0.6, 0.3)).hasMessageContaining("goes off below");
+        assertThatThrownBy(() -> new Snap(0, 0)).hasMessageContaining("larger than nothing");
+        assertThatThrownBy(() -> new Curve(Curve.Form.POINTS, 1, List.of(new Curve.Point(0, 0))))
                 .hasMessageContaining("begin at 0");
     }
 }

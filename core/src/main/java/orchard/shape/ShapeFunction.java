@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -12,13 +12,6 @@ import orchard.parameter.Parameter;
  * Allocates nothing in {@link #forward} and {@link #backward}, but for a formula. A value that is not there is NaN.
  */
 public final class ShapeFunction {
-
-    /** What a value between two stages is. */
-    private enum Medium {
-        CONTROL,
-        POSITION,
-        REAL
-    }
 
     private static final double[] NO_MEMORY = {};
 
@@ -43,7 +36,7 @@ public final class ShapeFunction {
      * The function of a shape over a parameter's range and law.
      *
      * @throws IllegalArgumentException if a stage does not fit the parameter
-     * @throws Formula.Unusable if a formula cannot be understood
+     * @throws Expression.Unusable if a formula cannot be understood
      */
     public static ShapeFunction of(Shape shape, Parameter parameter) {
         List<StageFunction> stages = new ArrayList<>();
@@ -51,25 +44,16 @@ public final class ShapeFunction {
         List<Medium> media = new ArrayList<>();
         Medium medium = Medium.CONTROL;
         for (Stage stage : shape.stages()) {
-            if (stage.side() == Stage.Side.PARAMETER && medium != Medium.REAL && !(stage instanceof Stage.Bypassed)) {
-                stages.add(StageFunctions.real(parameter));
-                medium = Medium.REAL;
-            } else if (stage.side() == Stage.Side.EITHER
-                    && medium == Medium.POSITION
-                    && !(stage instanceof Stage.Bypassed)) {
-                stages.add(StageFunctions.real(parameter));
-                medium = Medium.REAL;
+            Medium taken = stage.takes(medium);
+            if (taken == Medium.REAL && medium != Medium.REAL) {
+                stages.add(Pure.real(parameter));
             }
-            stages.add(StageFunctions.of(stage, parameter, medium == Medium.REAL));
-            if (stage instanceof Stage.Scale scale) {
-                medium = scale.open() ? Medium.REAL : Medium.POSITION;
-            } else if (stage instanceof Stage.LookUp) {
-                medium = Medium.REAL;
-            }
+            stages.add(stage.on(parameter, taken));
+            medium = stage.gives(taken);
             shown.add(stages.size() - 1);
             media.add(medium);
         }
-        stages.add(medium == Medium.REAL ? StageFunctions.position(parameter) : StageFunctions.CUT);
+        stages.add(medium == Medium.REAL ? Pure.position(parameter) : Pure.CUT);
         return new ShapeFunction(shape, stages, shown, media, parameter);
     }
 

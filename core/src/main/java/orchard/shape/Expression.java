@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import dev.cel.bundle.Cel;
 import dev.cel.bundle.CelFactory;
@@ -32,7 +32,7 @@ import java.util.regex.Pattern;
  * {@code low} and {@code high}, the ends of the parameter's range. Whole numbers and numbers with a point may be mixed. Not for several threads at once; costs
  * some microseconds a value.
  */
-public final class Formula {
+public final class Expression {
 
     /** The longest formula there can be, in letters. */
     public static final int LONGEST = 400;
@@ -53,7 +53,7 @@ public final class Formula {
     private final CelRuntime.Program program;
     private final Map<String, Object> variables = new HashMap<>();
 
-    private Formula(String text, CelRuntime.Program program, double low, double high) {
+    private Expression(String text, CelRuntime.Program program, double low, double high) {
         this.text = text;
         this.program = program;
         variables.put("low", low);
@@ -76,7 +76,7 @@ public final class Formula {
      * @param high high end of the parameter's range
      * @throws Unusable if it cannot be understood, or does not give a number
      */
-    public static Formula of(String text, double low, double high) {
+    public static Expression of(String text, double low, double high) {
         if (text.isBlank()) {
             throw new Unusable("A formula is needed, like x * x");
         }
@@ -90,7 +90,7 @@ public final class Formula {
                 throw new Unusable("It gives no number but " + type.name());
             }
             refuseWhatIsNoNumber(checked);
-            return new Formula(text, CEL.createProgram(checked), low, high);
+            return new Expression(text, CEL.createProgram(checked), low, high);
         } catch (CelValidationException e) {
             throw new Unusable(words(e));
         } catch (CelEvaluationException e) {

@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -30,7 +30,7 @@ public record Shape(List<Stage> stages) {
             crossed |= crossing;
             beyond |= crossing || stage.side() == Stage.Side.PARAMETER;
         }
-        if (stages.stream().skip(1).anyMatch(s -> bare(s) instanceof Stage.Accumulate)) {
+        if (stages.stream().skip(1).anyMatch(s -> bare(s) instanceof Accumulate)) {
             throw new IllegalArgumentException("the stage that makes movement out of steps stands first");
         }
         if (stages.size() > MOST) {
@@ -39,13 +39,13 @@ public record Shape(List<Stage> stages) {
     }
 
     /** The stage that crosses from control to parameter, if it is not the whole range. */
-    public Optional<Stage.Scale> scale() {
-        return first(Stage.Scale.class);
+    public Optional<Scale> scale() {
+        return first(Scale.class);
     }
 
     /** How steps become movement, if it is said. */
-    public Optional<Stage.Accumulate> accumulate() {
-        return first(Stage.Accumulate.class);
+    public Optional<Accumulate> accumulate() {
+        return first(Accumulate.class);
     }
 
     private <T extends Stage> Optional<T> first(Class<T> kind) {
@@ -54,27 +54,27 @@ public record Shape(List<Stage> stages) {
 
     /** Whether an endless control is counted, on and on, instead of moved between two ends. */
     public boolean counts() {
-        return scale().filter(Stage.Scale::open).isPresent();
+        return scale().filter(Scale::open).isPresent();
     }
 
     /** Whether an odd number of stages turns the control round. */
     public boolean inverted() {
-        return stages.stream().filter(Stage.Invert.class::isInstance).count() % 2 == 1;
+        return stages.stream().filter(Invert.class::isInstance).count() % 2 == 1;
     }
 
     /** The same shape with the control turned round. */
     public Shape invert() {
         List<Stage> next = new ArrayList<>(stages);
         if (inverted()) {
-            next.removeIf(Stage.Invert.class::isInstance);
+            next.removeIf(Invert.class::isInstance);
         } else {
-            next.add(accumulate().isPresent() ? 1 : 0, new Stage.Invert());
+            next.add(accumulate().isPresent() ? 1 : 0, new Invert());
         }
         return new Shape(next);
     }
 
     /** The same shape with another scale. */
-    public Shape with(Stage.Scale scale) {
+    public Shape with(Scale scale) {
         List<Stage> next = new ArrayList<>(stages);
         for (int i = 0; i < next.size(); i++) {
             if (next.get(i).side() == Stage.Side.CROSSING) {
@@ -106,7 +106,7 @@ public record Shape(List<Stage> stages) {
     /** Where {@link #put} puts a stage. */
     public int placeFor(Stage stage) {
         int at = stages.size();
-        if (stage instanceof Stage.Accumulate) {
+        if (stage instanceof Accumulate) {
             at = 0;
         } else if (stage.side() == Stage.Side.CONTROL) {
             at = 0;
@@ -149,7 +149,7 @@ public record Shape(List<Stage> stages) {
     /** The same shape with the stage at a place switched off, or on again. */
     public Shape bypass(int place) {
         Stage stage = stages.get(place);
-        return set(place, stage instanceof Stage.Bypassed bypassed ? bypassed.stage() : new Stage.Bypassed(stage));
+        return set(place, stage instanceof Bypassed bypassed ? bypassed.stage() : new Bypassed(stage));
     }
 
     /** These stages, then those of another. */
@@ -163,6 +163,6 @@ public record Shape(List<Stage> stages) {
     }
 
     private static Stage bare(Stage stage) {
-        return stage instanceof Stage.Bypassed bypassed ? bypassed.stage() : stage;
+        return stage instanceof Bypassed bypassed ? bypassed.stage() : stage;
     }
 }

@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class FormulaTest {
+class ExpressionTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
@@ -27,7 +27,7 @@ class FormulaTest {
                     x > 0.4 ? 60 : x                | 60
                     """)
     void computes(String text, double expected) {
-        assertThat(Formula.of(text, 200, 8000).apply(0.5)).isCloseTo(expected, within(1e-9));
+        assertThat(Expression.of(text, 200, 8000).apply(0.5)).isCloseTo(expected, within(1e-9));
     }
 
     @ParameterizedTest
@@ -39,17 +39,19 @@ class FormulaTest {
                     ''              | A formula is needed
                     """, quoteCharacter = '"')
     void saysWhereAndWhyItCannotBeUnderstood(String text, String reason) {
-        assertThatThrownBy(() -> Formula.of(text.equals("''") ? "" : text, 0, 1))
-                .isInstanceOf(Formula.Unusable.class)
+        assertThatThrownBy(() -> Expression.of(text.equals("''") ? "" : text, 0, 1))
+                .isInstanceOf(Expression.Unusable.class)
                 .hasMessageContaining(reason);
     }
 
     @Test
     void whatComesToNoNumberIsSaid() {
-        assertThatThrownBy(() -> Formula.of("1 / (x - x)", 0, 1).apply(0.5)).hasMessageContaining("divided by nothing");
-        assertThatThrownBy(() -> Formula.of("x * 1e308 * 1e308", 0, 1).apply(0.5))
+        assertThatThrownBy(() -> Expression.of("1 / (x - x)", 0, 1).apply(0.5))
+                .hasMessageContaining("divided by nothing");
+        assertThatThrownBy(() -> Expression.of("x * 1e308 * 1e308", 0, 1).apply(0.5))
                 .hasMessageContaining("grows without end");
-        assertThatThrownBy(() -> Formula.of("1 / int(x)", 0, 1).apply(0.5)).hasMessageContaining("failed for x = 0.5");
-        assertThatThrownBy(() -> Formula.of("x".repeat(500), 0, 1)).hasMessageContaining("Too long");
+        assertThatThrownBy(() -> Expression.of("1 / int(x)", 0, 1).apply(0.5))
+                .hasMessageContaining("failed for x = 0.5");
+        assertThatThrownBy(() -> Expression.of("x".repeat(500), 0, 1)).hasMessageContaining("Too long");
     }
 }

@@ -1,7 +1,7 @@
-package orchard.mapping;
+package orchard.shape;
 
 /** One stage, made ready for one parameter. NaN goes in where only time went by, and comes out for nothing. */
-interface StageFunction {
+public interface StageFunction {
 
     /** How far a stage can be undone. */
     enum Inverse {

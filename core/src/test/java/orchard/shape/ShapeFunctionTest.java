@@ -1,4 +1,4 @@
-package orchard.mapping;
+package orchard.shape;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -23,7 +23,7 @@ class ShapeFunctionTest {
             @ForAll @DoubleRange(min = 200, max = 3000) double low,
             @ForAll @DoubleRange(min = 3100, max = 8000) double high,
             @ForAll boolean downwards) {
-        Shape shape = Shape.WHOLE.with(new Stage.Scale(0, 1, downwards ? high : low, downwards ? low : high));
+        Shape shape = Shape.WHOLE.with(new Scale(0, 1, downwards ? high : low, downwards ? low : high));
         ShapeFunction function = ShapeFunction.of(inverted ? shape.invert() : shape, CUTOFF);
         assertThat(function.forward(position)).isBetween(0.0, 1.0);
         assertThat(function.backward(function.forward(position))).isCloseTo(position, within(1e-9));
@@ -31,7 +31,7 @@ class ShapeFunctionTest {
 
     @Test
     void theEndsAreTheEndsThatWereTyped() {
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Scale(0, 1, 500, 2000))), CUTOFF);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Scale(0, 1, 500, 2000))), CUTOFF);
         assertThat(CUTOFF.real(function.forward(0))).isCloseTo(500, within(1e-6));
         assertThat(CUTOFF.real(function.forward(1))).isCloseTo(2000, within(1e-6));
         assertThat(CUTOFF.real(function.forward(0.5))).isCloseTo(1000, within(1e-6));
@@ -39,8 +39,8 @@ class ShapeFunctionTest {
 
     @Test
     void onlyPartOfTheWayMayBeUsedAndClampsHold() {
-        ShapeFunction function = ShapeFunction.of(
-                new Shape(List.of(new Stage.Scale(0.5, 1, 200, 8000), new Stage.Clamp(400, 4000))), CUTOFF);
+        ShapeFunction function =
+                ShapeFunction.of(new Shape(List.of(new Scale(0.5, 1, 200, 8000), new Clamp(400, 4000))), CUTOFF);
         assertThat(CUTOFF.real(function.forward(0.2))).isCloseTo(400, within(1e-6));
         assertThat(CUTOFF.real(function.forward(1))).isCloseTo(4000, within(1e-6));
         assertThat(CUTOFF.real(function.forward(0.75))).isCloseTo(Math.sqrt(200.0 * 8000), within(1e-6));
@@ -50,7 +50,7 @@ class ShapeFunctionTest {
     @Test
     void aRangeThatFallsOnOneStepOfASwitchIsNoDivisionByZero() {
         Parameter mute = Gear.desk().profile().parameter("mute").orElseThrow();
-        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Stage.Scale(0, 1, 0.1, 0.2))), mute);
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Scale(0, 1, 0.1, 0.2))), mute);
         assertThat(function.forward(0.7)).isZero();
         assertThat(function.backward(1)).isFinite();
     }

@@ -1,0 +1,62 @@
+package orchard.shape;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.parameter.Typed;
+import orchard.shape.StageFunction.Inverse;
+
+/** An {@link Expression}: a value {@code x} to a value on the same side. */
+public record Formula(String text) implements Stage {
+
+    public Formula {
+        Objects.requireNonNull(text);
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.FORMULA;
+    }
+
+    @Override
+    public Side side() {
+        return Side.EITHER;
+    }
+
+    @Override
+    public Medium gives(Medium taken) {
+        return taken;
+    }
+
+    @Override
+    public String words(Optional<Parameter> parameter) {
+        return "by " + text;
+    }
+
+    @Override
+    public List<Field> fields(Parameter parameter) {
+        return List.of(Field.text("text", "Formula with x, low, high", text, "x"));
+    }
+
+    @Override
+    public Stage filled(Typed typed, Parameter parameter) {
+        Formula next = new Formula(typed.text("text"));
+        try {
+            next.on(parameter, Medium.REAL);
+        } catch (Expression.Unusable e) {
+            throw new Mistake("text", e.getMessage());
+        }
+        return next;
+    }
+
+    @Override
+    public StageFunction on(Parameter parameter, Medium taken) {
+        Range range = parameter.range();
+        Expression ready = Expression.of(text, range.low(), range.high());
+        return new Pure(x -> Double.isNaN(x) ? x : ready.apply(x), y -> y, Inverse.NONE);
+    }
+}

@@ -1,0 +1,42 @@
+package orchard.shape;
+
+import java.util.function.DoubleUnaryOperator;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+
+/** What a stage does that remembers nothing: there and back. */
+record Pure(DoubleUnaryOperator there, DoubleUnaryOperator back, Inverse inverse) implements StageFunction {
+
+    /** Leaves everything as it is. */
+    static final StageFunction NOTHING = new Pure(x -> x, y -> y, Inverse.WHOLE);
+
+    /** Keeps a position within 0..1. */
+    static final StageFunction CUT = new Pure(Bounds::cut, y -> y, Inverse.WHOLE);
+
+    /** Position to real value. */
+    static StageFunction real(Parameter parameter) {
+        return new Pure(x -> Double.isNaN(x) ? x : parameter.real(x), parameter::position, conversion(parameter));
+    }
+
+    /** Real value to position. */
+    static StageFunction position(Parameter parameter) {
+        return new Pure(x -> Double.isNaN(x) ? x : parameter.position(x), parameter::real, conversion(parameter));
+    }
+
+    /** What has steps rounds on its way. */
+    private static Inverse conversion(Parameter parameter) {
+        return parameter.law() instanceof Law.Stepped || parameter.law() instanceof Law.Named
+                ? Inverse.PART
+                : Inverse.WHOLE;
+    }
+
+    @Override
+    public double forward(double value, double[] memory, int at, long nanos) {
+        return there.applyAsDouble(value);
+    }
+
+    @Override
+    public double backward(double value) {
+        return back.applyAsDouble(value);
+    }
+}
