@@ -2,6 +2,7 @@ package orchard;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -115,7 +116,7 @@ public final class Gear {
                 new When(List.of(new Ref.ToControl("box", control, dimension))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", parameter)))),
+                new Do(List.of(new SetParameter(new Ref.ToParameter("desk", parameter)))),
                 new Show(List.of()));
     }
 

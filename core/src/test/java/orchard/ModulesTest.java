@@ -10,8 +10,8 @@ import org.junit.jupiter.api.Test;
 /** Inside core, packages know only those that come before them. */
 class ModulesTest {
 
-    private static final List<String> ORDER =
-            List.of("signal", "session", "parameter", "gear", "shape", "mapping", "layout", "rig", "engine", "check");
+    private static final List<String> ORDER = List.of(
+            "signal", "session", "parameter", "gear", "shape", "action", "mapping", "layout", "rig", "engine", "check");
 
     private final JavaClasses classes = new ClassFileImporter()
             .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)

@@ -2,6 +2,7 @@ package orchard.bench;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -69,7 +70,7 @@ final class Rigs {
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
                     new While.Always(),
                     new Shape(List.of(new Scale(0, 1, 10, 90))),
-                    new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "p" + i)))),
+                    new Do(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));
         }
         parts.add(new Part.OfDevice(device("hand", controls, List.of())));

@@ -7,13 +7,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Directory;
-import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -128,8 +129,8 @@ public final class Check {
     public static List<Ref.ToParameter> driven(Mapping mapping) {
         boolean waits = mapping.takeover() != null && mapping.takeover() != Takeover.JUMP;
         return mapping.then().actions().stream()
-                .filter(action -> action instanceof Do.SetParameter && !waits)
-                .map(Do.Action::parameter)
+                .filter(action -> action instanceof SetParameter && !waits)
+                .map(Action::parameter)
                 .distinct()
                 .toList();
     }

@@ -2,13 +2,28 @@ package orchard.engine;
 
 import java.util.Arrays;
 import java.util.List;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Preset;
-import orchard.mapping.Do;
-import orchard.mapping.Value;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
@@ -65,29 +80,20 @@ final class Actions implements Debt.Payer {
     void turned(Press press, int steps) {
         note(press.plan, Step.Verdict.ACTED, Double.NaN, "");
         for (ActionPlan plan : press.plan.press()) {
-            fence.around(press.plan, () -> {
-                if (plan.action() instanceof Do.Nudge nudge) {
-                    nudge(plan.parameter(), nudge.by() * steps, nudge.around());
-                } else if (plan.action() instanceof Do.OpenPage open && plan.pages() != null) {
-                    turnPage(plan, open, open.by() * steps);
-                } else if (plan.action() instanceof Do.Recall recall
-                        && recall.preset().isEmpty()) {
-                    recall(plan.presets(), recall.by() * steps);
-                } else if (steps > 0) {
-                    act(press, plan);
-                }
-            });
+            if (steps > 0 || plan.action().hasDirection()) {
+                fence.around(press.plan, () -> plan.action().accept(new Doing(press, plan, steps)));
+            }
         }
     }
 
     private void perform(Press press, ActionPlan[] actions, int from) {
         for (int i = from; i < actions.length; i++) {
-            if (actions[i].action() instanceof Do.Wait wait) {
+            if (actions[i].action() instanceof Wait wait) {
                 waitFor(press, actions, i + 1, (long) (wait.seconds() * 1e9));
                 return;
             }
             ActionPlan action = actions[i];
-            fence.around(press.plan, () -> act(press, action));
+            fence.around(press.plan, () -> action.action().accept(new Doing(press, action, 1)));
         }
     }
 
@@ -103,35 +109,110 @@ final class Actions implements Debt.Payer {
         }
     }
 
-    private void act(Press press, ActionPlan plan) {
-        Do.Action action = plan.action();
-        if (action instanceof Do.SetTo set) {
-            set(plan.parameter(), position(plan, set.value()));
-        } else if (action instanceof Do.Nudge nudge) {
-            nudge(plan.parameter(), nudge.by(), nudge.around());
-        } else if (action instanceof Do.Toggle toggle) {
-            Parameter parameter = plan.parameter().parameter;
-            boolean isOn = Position.nearer(parameter, Parameters.known(plan.parameter()), toggle.on(), toggle.off());
-            set(plan.parameter(), parameter.position(isOn ? toggle.off() : toggle.on()));
-        } else if (action instanceof Do.Reset) {
+    /** One action, being done. What it does is in its method; what an endless knob turns is done as many times as it was turned. */
+    private final class Doing implements Action.Visitor<Void> {
+        private final Press press;
+        private final ActionPlan plan;
+        private final int steps;
+
+        Doing(Press press, ActionPlan plan, int steps) {
+            this.press = press;
+            this.plan = plan;
+            this.steps = steps;
+        }
+
+        @Override
+        public Void choose(Choose action) {
+            if (press.control != null) {
+                Actions.this.choose(press, plan, action);
+            }
+            return null;
+        }
+
+        @Override
+        public Void hold(Hold action) {
+            Actions.this.hold(press, plan, action);
+            return null;
+        }
+
+        @Override
+        public Void nudge(Nudge action) {
+            Actions.this.nudge(plan.parameter(), action.by() * steps, action.around());
+            return null;
+        }
+
+        @Override
+        public Void openPage(OpenPage action) {
+            if (plan.pages() != null) {
+                turnPage(plan, action, action.by() * steps);
+            }
+            return null;
+        }
+
+        @Override
+        public Void recall(Recall action) {
+            Actions.this.recall(plan.presets(), action.preset().isEmpty() ? action.by() * steps : 0);
+            return null;
+        }
+
+        @Override
+        public Void reset(Reset action) {
             Parameter parameter = plan.parameter().parameter;
             set(plan.parameter(), parameter.position(parameter.standard()));
-        } else if (action instanceof Do.Hold hold) {
-            hold(press, plan, hold);
-        } else if (action instanceof Do.Choose choose && press.control != null) {
-            choose(press, plan, choose);
-        } else if (action instanceof Do.Send send) {
-            send(press, plan, send);
-        } else if (action instanceof Do.OpenPage open && plan.pages() != null) {
-            turnPage(plan, open, open.by());
-        } else if (action instanceof Do.Recall recall) {
-            recall(plan.presets(), recall.preset().isEmpty() ? recall.by() : 0);
-        } else if (action instanceof Do.ResetMoved) {
+            return null;
+        }
+
+        @Override
+        public Void resetMoved(ResetMoved action) {
             owe(press, new Debt.Reset());
-        } else if (action instanceof Do.Tap) {
-            tap(plan);
-        } else if (action instanceof Do.StopAll) {
+            return null;
+        }
+
+        @Override
+        public Void send(Send action) {
+            say(press, plan.device(), action.message(), "message");
+            return null;
+        }
+
+        @Override
+        public Void setOfPage(SetOfPage action) {
+            return null; // its parameters follow the control
+        }
+
+        @Override
+        public Void setParameter(SetParameter action) {
+            return null; // it follows the control
+        }
+
+        @Override
+        public Void setTo(SetTo action) {
+            set(plan.parameter(), position(plan, action.value()));
+            return null;
+        }
+
+        @Override
+        public Void stopAll(StopAll action) {
             stopAll.run();
+            return null;
+        }
+
+        @Override
+        public Void tap(Tap action) {
+            Actions.this.tap(plan);
+            return null;
+        }
+
+        @Override
+        public Void toggle(Toggle action) {
+            Parameter parameter = plan.parameter().parameter;
+            boolean isOn = action.isLit(parameter, Parameters.known(plan.parameter()));
+            set(plan.parameter(), parameter.position(isOn ? action.off() : action.on()));
+            return null;
+        }
+
+        @Override
+        public Void wait(Wait action) {
+            return null; // who goes through the actions waits
         }
     }
 
@@ -179,7 +260,7 @@ final class Actions implements Debt.Payer {
         }
     }
 
-    private void hold(Press press, ActionPlan plan, Do.Hold hold) {
+    private void hold(Press press, ActionPlan plan, Hold hold) {
         State.OfParameter parameter = plan.parameter();
         double position = position(plan, hold.value());
         if (Double.isNaN(position) || !isThere(parameter)) {
@@ -191,7 +272,7 @@ final class Actions implements Debt.Payer {
         set(parameter, position);
     }
 
-    private void turnPage(ActionPlan plan, Do.OpenPage open, int by) {
+    private void turnPage(ActionPlan plan, OpenPage open, int by) {
         GroupPlan group = plan.pages();
         int page = open.page().isEmpty()
                 ? onward(plan.among(), group.state().open, by)
@@ -259,15 +340,15 @@ final class Actions implements Debt.Payer {
     /** Presses that follow one another make a time; the newest stands first in the memory. */
     private void tap(ActionPlan plan) {
         double[] memory = plan.state().memory;
-        boolean goesOn = turn.now - memory[0] <= Do.Tap.PAUSE_SECONDS * 1e9;
-        System.arraycopy(memory, 0, memory, 1, Do.Tap.PRESSES - 1);
+        boolean goesOn = turn.now - memory[0] <= Tap.PAUSE_SECONDS * 1e9;
+        System.arraycopy(memory, 0, memory, 1, Tap.PRESSES - 1);
         memory[0] = turn.now;
         if (!goesOn) {
-            Arrays.fill(memory, 1, Do.Tap.PRESSES, Double.NaN);
+            Arrays.fill(memory, 1, Tap.PRESSES, Double.NaN);
             return;
         }
         int oldest = 1;
-        while (oldest + 1 < Do.Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
+        while (oldest + 1 < Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
             oldest++;
         }
         double seconds = (turn.now - memory[oldest]) / 1e9 / oldest;
@@ -275,11 +356,11 @@ final class Actions implements Debt.Payer {
         if (seconds > 0) {
             set(
                     plan.parameter(),
-                    parameter.position(Do.Tap.real(seconds, parameter.range().unit())));
+                    parameter.position(Tap.real(seconds, parameter.range().unit())));
         }
     }
 
-    private void choose(Press press, ActionPlan plan, Do.Choose choose) {
+    private void choose(Press press, ActionPlan plan, Choose choose) {
         double[] memory = plan.state().memory;
         int index = press.plan.mapping().when().triggers().indexOf(press.control.ref);
         Parameter parameter = plan.parameter().parameter;
@@ -292,10 +373,6 @@ final class Actions implements Debt.Payer {
             memory[0] = index;
             set(plan.parameter(), wanted);
         }
-    }
-
-    private void send(Press press, ActionPlan plan, Do.Send send) {
-        say(press, plan.device(), send.message(), "message");
     }
 
     /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */

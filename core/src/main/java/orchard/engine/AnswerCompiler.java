@@ -4,6 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoublePredicate;
+import orchard.action.Action;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -11,10 +14,8 @@ import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
@@ -41,14 +42,14 @@ final class AnswerCompiler {
         }
         Ref.ToParameter target = about.get();
         Parameter parameter = rig.parameter(target).orElseThrow();
-        Do.Action first = mapping.then().actions().stream()
+        Action first = mapping.then().actions().stream()
                 .filter(action -> target.equals(action.parameter()))
                 .findFirst()
                 .orElse(mapping.then().actions().get(0));
-        ShapeFunction shape = first instanceof Do.SetParameter set
+        ShapeFunction shape = first instanceof SetParameter set
                 ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
                 : ShapeFunction.of(Shape.WHOLE, parameter);
-        DoublePredicate lit = lit(first, parameter);
+        DoublePredicate lit = position -> first.isLit(parameter, position);
         Ref.ToControl trigger = mapping.trigger();
         Control mover = rig.device(trigger.device())
                 .flatMap(device -> device.profile().control(trigger.control()))
@@ -77,8 +78,8 @@ final class AnswerCompiler {
     }
 
     private void answersOfPages(Rig rig, Mapping mapping, List<AnswerPlan> answers) {
-        for (Do.Action action : mapping.then().actions()) {
-            if (!(action instanceof Do.SetOfPage row)) {
+        for (Action action : mapping.then().actions()) {
+            if (!(action instanceof SetOfPage row)) {
                 continue;
             }
             for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
@@ -113,22 +114,5 @@ final class AnswerCompiler {
                 && profile.control(light.control())
                         .filter(control -> profile.setup().feel(control.kind()).ownLights())
                         .isPresent();
-    }
-
-    /** A lamp is lit while the parameter stands where its action put it. */
-    private static DoublePredicate lit(Do.Action action, Parameter parameter) {
-        if (action instanceof Do.SetTo set && set.value() instanceof Value.Fixed fixed) {
-            return at(fixed.real(), parameter);
-        } else if (action instanceof Do.Hold hold && hold.value() instanceof Value.Fixed fixed) {
-            return at(fixed.real(), parameter);
-        } else if (action instanceof Do.Toggle toggle) {
-            return position -> Position.nearer(parameter, position, toggle.on(), toggle.off());
-        }
-        return position -> position >= 0.5;
-    }
-
-    private static DoublePredicate at(double real, Parameter parameter) {
-        double place = parameter.position(real);
-        return position -> Math.abs(position - place) < 0.004;
     }
 }

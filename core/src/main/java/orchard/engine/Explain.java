@@ -4,12 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Directory;
 import orchard.gear.Ref;
-import orchard.mapping.Directory;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.parameter.Parameter;
@@ -237,7 +237,7 @@ public final class Explain {
         }
         StringBuilder text = new StringBuilder(number(values.get(0)));
         if (considered.action() < mapping.then().actions().size()
-                && mapping.then().actions().get(considered.action()) instanceof Do.SetParameter set
+                && mapping.then().actions().get(considered.action()) instanceof SetParameter set
                 && names.parameter(set.parameter()).isPresent()
                 && values.size() > 1) {
             Parameter parameter = names.parameter(set.parameter()).orElseThrow();

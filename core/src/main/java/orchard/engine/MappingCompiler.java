@@ -1,15 +1,17 @@
 package orchard.engine;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import orchard.action.Action;
+import orchard.action.Recall;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Place;
@@ -17,14 +19,11 @@ import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
-import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Value;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -45,8 +44,6 @@ final class MappingCompiler {
     /** Tells that a finger is on a surface, or has left it. */
     private static final String LIFTED = "gate";
 
-    private static final int[] NONE = {};
-
     private final Cells cells;
     private final Rows rows;
     private final AnswerCompiler answers;
@@ -64,33 +61,14 @@ final class MappingCompiler {
         mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
         mapping.shape().accumulate().map(Accumulate::slow).ifPresent(slow -> uses.add(slow.device()));
         Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
-                .forEach(action -> {
-                    if (action.parameter() != null) {
-                        uses.add(action.parameter().device());
-                    }
-                    if (value(action) instanceof Value.Same same) {
-                        uses.add(same.parameter().device());
-                    } else if (action instanceof Do.SetOfPage row) {
-                        uses.add(row.device());
-                    } else if (action instanceof Do.OpenPage open) {
-                        uses.add(open.device());
-                    } else if (action instanceof Do.Recall recall) {
-                        uses.add(recall.device());
-                    } else if (action instanceof Do.Send send) {
-                        uses.add(send.device());
-                    }
-                });
+                .forEach(action -> uses.addAll(action.devices()));
         return uses;
     }
 
     /** Whether a mapping is about presets too. */
     static boolean recalls(Mapping mapping) {
         return Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
-                .anyMatch(Do.Recall.class::isInstance);
-    }
-
-    private static Value value(Do.Action action) {
-        return action instanceof Do.SetTo set ? set.value() : action instanceof Do.Hold hold ? hold.value() : null;
+                .anyMatch(Recall.class::isInstance);
     }
 
     /**
@@ -206,12 +184,12 @@ final class MappingCompiler {
 
     private Target[] targets(Rig rig, Mapping mapping, State.OfMapping state, MappingPlan before) {
         List<Target> targets = new ArrayList<>();
-        List<Do.Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.then().actions();
         for (int i = 0; i < actions.size(); i++) {
-            if (actions.get(i) instanceof Do.SetParameter set) {
+            if (actions.get(i) instanceof SetParameter set) {
                 Shape whole = mapping.shape().then(set.own());
                 targets.add(target(rig, set.parameter(), whole, i, takeover(rig, mapping), null, state, before));
-            } else if (actions.get(i) instanceof Do.SetOfPage row) {
+            } else if (actions.get(i) instanceof SetOfPage row) {
                 for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
                     targets.add(target(
                             rig,
@@ -271,54 +249,17 @@ final class MappingCompiler {
         return isPut ? Takeover.JUMP : takeover(rig, mapping);
     }
 
-    private ActionPlan[] actions(
-            Rig rig, List<Do.Action> actions, Map<String, PresetPlan> presets, ActionPlan[] before) {
+    private ActionPlan[] actions(Rig rig, List<Action> actions, Map<String, PresetPlan> presets, ActionPlan[] before) {
         List<ActionPlan> plans = new ArrayList<>();
-        for (Do.Action action : actions) {
-            if (action instanceof Do.SetParameter || action instanceof Do.SetOfPage) {
-                continue;
+        for (Action action : actions) {
+            ActionPlan old = plans.size() < before.length ? before[plans.size()] : null;
+            State.OfAction kept = old != null && old.action().equals(action) ? old.state() : null;
+            ActionPlan plan = action.accept(new ActionCompiler(rig, presets, cells, kept));
+            if (plan != null) {
+                plans.add(plan);
             }
-            int place = plans.size();
-            boolean same = place < before.length && before[place].action().equals(action);
-            State.OfAction state =
-                    same ? before[place].state() : new State.OfAction(action instanceof Do.Tap ? Do.Tap.PRESSES : 1);
-            plans.add(new ActionPlan(
-                    state,
-                    action,
-                    action.parameter() == null ? null : cells.parameter(action.parameter()),
-                    value(action) instanceof Value.Same other ? cells.parameter(other.parameter()) : null,
-                    action instanceof Do.Send send ? cells.device(send.device()) : null,
-                    action instanceof Do.OpenPage open
-                            ? rig.device(open.device())
-                                    .map(cells::parameterPages)
-                                    .orElse(null)
-                            : null,
-                    action instanceof Do.OpenPage open ? among(rig, open) : NONE,
-                    action instanceof Do.Recall recall ? among(recall, presets) : Nothing.PRESETS));
         }
         return plans.toArray(Nothing.ACTIONS);
-    }
-
-    /** The numbers of the pages that have its tag. */
-    private static int[] among(Rig rig, Do.OpenPage open) {
-        List<ParameterPage> pages = rig.device(open.device())
-                .map(device -> device.profile().setup().parameterPages())
-                .orElse(List.of());
-        return IntStream.range(0, pages.size())
-                .filter(i -> open.tag().isEmpty() || pages.get(i).marks().tags().contains(open.tag()))
-                .map(i -> i + 1)
-                .toArray();
-    }
-
-    /** The preset it recalls, or those it goes through, by name. */
-    private static PresetPlan[] among(Do.Recall recall, Map<String, PresetPlan> presets) {
-        return presets.values().stream()
-                .filter(plan -> plan.preset().device().equals(recall.device()))
-                .filter(plan -> recall.preset().isEmpty()
-                        ? plan.preset().isOf(recall.tag())
-                        : plan.preset().id().equals(recall.preset()))
-                .sorted(Comparator.comparing(plan -> plan.preset().name(), String.CASE_INSENSITIVE_ORDER))
-                .toArray(PresetPlan[]::new);
     }
 
     /** What the mapping says, or its device, or the rig; where the control itself is put where it belongs, there is nothing to take over. */

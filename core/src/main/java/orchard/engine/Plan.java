@@ -10,6 +10,9 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
 import java.util.function.DoubleUnaryOperator;
+import orchard.action.Action;
+import orchard.action.ResetMoved;
+import orchard.action.Tap;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
@@ -17,7 +20,6 @@ import orchard.gear.PageGroup;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -367,7 +369,7 @@ public final class Plan {
         /** Whether, while it is held, it resets what is moved. */
         boolean resets() {
             for (ActionPlan plan : press) {
-                if (plan.action() instanceof Do.ResetMoved) {
+                if (plan.action() instanceof ResetMoved) {
                     return true;
                 }
             }
@@ -441,7 +443,7 @@ public final class Plan {
     /**
      * Something that is done once.
      *
-     * @param state what it remembers: one number, or for {@link Do.Tap} as many as it counts presses
+     * @param state what it remembers: one number, or for {@link Tap} as many as it counts presses
      * @param parameter what it is about, or null
      * @param other the parameter whose value is taken, or null
      * @param device the device it sends to, or null
@@ -451,7 +453,7 @@ public final class Plan {
      */
     record ActionPlan(
             State.OfAction state,
-            Do.Action action,
+            Action action,
             State.OfParameter parameter,
             State.OfParameter other,
             State.OfDevice device,

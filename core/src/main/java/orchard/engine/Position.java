@@ -1,6 +1,5 @@
 package orchard.engine;
 
-import orchard.parameter.Parameter;
 import orchard.signal.Cut;
 
 /** Small helpers for what goes through the engine. */
@@ -21,10 +20,5 @@ final class Position {
     /** Keeps a device's words at a length that can be shown. */
     static String shorten(String text) {
         return Cut.to(text, LONGEST_TEXT);
-    }
-
-    /** Whether a position is nearer to one value than to another. */
-    static boolean nearer(Parameter parameter, double position, double one, double other) {
-        return Math.abs(position - parameter.position(one)) < Math.abs(position - parameter.position(other));
     }
 }

@@ -2,12 +2,12 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.action.SetOfPage;
 import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.Place;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -24,8 +24,8 @@ final class Rows {
         this.cells = cells;
     }
 
-    /** Everything that lies under the controls of a mapping by a {@link Do.SetOfPage}, page by page. */
-    List<Laid> laid(Rig rig, Mapping mapping, Do.SetOfPage row) {
+    /** Everything that lies under the controls of a mapping by a {@link SetOfPage}, page by page. */
+    List<Laid> laid(Rig rig, Mapping mapping, SetOfPage row) {
         Device device = rig.device(row.device()).orElseThrow();
         GroupPlan pages = cells.parameterPages(device);
         List<Ref.ToControl> controls = mapping.when().triggers();

@@ -3,6 +3,8 @@ package orchard.mapping;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import orchard.action.Action;
+import orchard.gear.Directory;
 import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
@@ -34,7 +36,7 @@ public record Mapping(
     /** The parameters it is about, each once, in order. */
     public List<Ref.ToParameter> targets() {
         return Stream.concat(then.actions().stream(), then.release().stream())
-                .map(Do.Action::parameter)
+                .map(Action::parameter)
                 .filter(parameter -> parameter != null)
                 .distinct()
                 .toList();

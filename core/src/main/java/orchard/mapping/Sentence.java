@@ -8,8 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Light;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
@@ -63,7 +65,7 @@ public record Sentence(List<Phrase> phrases) {
             phrases.add(new Phrase(
                     Clause.DO,
                     mapping.then().actions().stream()
-                            .map(action -> Words.of(action, directory))
+                            .map(action -> action.words(directory))
                             .collect(Collectors.joining(", "))));
             String shaped = stages(mapping.shape(), Optional.empty());
             if (!shaped.isEmpty()) {
@@ -76,7 +78,7 @@ public record Sentence(List<Phrase> phrases) {
             phrases.add(new Phrase(
                     Clause.RELEASE,
                     mapping.then().release().stream()
-                            .map(action -> Words.of(action, directory))
+                            .map(action -> action.words(directory))
                             .collect(Collectors.joining(", "))));
         }
         if (!mapping.show().answers().isEmpty()) {
@@ -90,8 +92,8 @@ public record Sentence(List<Phrase> phrases) {
     /** Whether all it does is to let parameters follow the control, without stages of their own. */
     private static boolean follows(Mapping mapping) {
         return mapping.then().actions().stream()
-                .allMatch(action -> action instanceof Do.SetParameter set
-                        && set.own().stages().isEmpty());
+                .allMatch(action ->
+                        action instanceof SetParameter set && set.own().stages().isEmpty());
     }
 
     private static void follow(Mapping mapping, Directory directory, List<Phrase> phrases) {

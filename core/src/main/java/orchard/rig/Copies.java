@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Lamp;
@@ -39,7 +41,7 @@ public final class Copies {
         Ref.ToControl trigger = trigger(moved, target);
         boolean exists = rig.mappings().stream()
                 .anyMatch(m -> m.when().triggers().contains(trigger)
-                        && m.then().actions().contains(new Do.SetParameter(target)));
+                        && m.then().actions().contains(new SetParameter(target)));
         if (exists) {
             throw EditRefused.invalid("", "", rig.words(trigger) + " sets " + rig.words(target) + " already.");
         }
@@ -48,7 +50,7 @@ public final class Copies {
                 new When(List.of(trigger)),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.SetParameter(target))),
+                new Do(List.of(new SetParameter(target))),
                 new Show(answers(trigger)));
     }
 
@@ -172,7 +174,7 @@ public final class Copies {
                 .with(new Show(answers ? answers(triggers.get(0)) : List.of()));
     }
 
-    private static List<Do.Action> about(List<Do.Action> actions, UnaryOperator<Ref.ToParameter> parameters) {
+    private static List<Action> about(List<Action> actions, UnaryOperator<Ref.ToParameter> parameters) {
         return actions.stream()
                 .map(action -> action.parameter() == null ? action : action.about(parameters.apply(action.parameter())))
                 .toList();

@@ -3,9 +3,9 @@ package orchard.rig;
 import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
+import orchard.action.Action;
+import orchard.action.Value;
 import orchard.gear.Lamp;
-import orchard.mapping.Do;
-import orchard.mapping.Value;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
@@ -38,7 +38,7 @@ public final class PartJson {
             .addMixIn(OscArgument.class, Variant.class)
             .addMixIn(Stage.class, Variant.class)
             .addMixIn(While.class, Variant.class)
-            .addMixIn(Do.Action.class, Variant.class)
+            .addMixIn(Action.class, Variant.class)
             .addMixIn(Value.class, Variant.class)
             .build();
 

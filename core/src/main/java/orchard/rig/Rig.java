@@ -14,10 +14,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Preset;
 import orchard.gear.Seat;
 import orchard.layout.Layout;
-import orchard.mapping.Directory;
 import orchard.mapping.Mapping;
 
 /**

@@ -8,12 +8,19 @@ import static orchard.engine.Synth.pad;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import orchard.action.Action;
+import orchard.action.Hold;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
-import orchard.mapping.Value;
 import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -28,11 +35,11 @@ import org.junit.jupiter.api.Test;
 class HeldTest {
 
     private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
-    private static final Do.Action HOLD = new Do.Hold(CUTOFF, new Value.Fixed(300));
+    private static final Action HOLD = new Hold(CUTOFF, new Value.Fixed(300));
 
     @Test
     void aNoteAfterAWaitThatOutlastsItsPressLastsAShortTime() {
-        Synth synth = new Synth(pad(new Do.Wait(0.5), note()));
+        Synth synth = new Synth(pad(new Wait(0.5), note()));
         synth.press();
         synth.bench.pass(100);
         synth.release();
@@ -44,7 +51,7 @@ class HeldTest {
 
     @Test
     void aNoteOnReleaseLastsAShortTime() {
-        Synth synth = new Synth(pad(List.of(new Do.Reset(CUTOFF)), List.of(note())));
+        Synth synth = new Synth(pad(List.of(new Reset(CUTOFF)), List.of(note())));
         synth.press();
         synth.release();
         synth.bench.pass(250);
@@ -55,7 +62,7 @@ class HeldTest {
     void anActionThatFailsKeepsNoOtherFromBeingDone() {
         Synth synth = new Synth(pad(note()));
         synth.bench.refuses = "desk";
-        Mapping both = pad(List.of(new Do.SetTo(CUTOFF, new Value.Fixed(400)), note()), List.of(new Do.Reset(CUTOFF)));
+        Mapping both = pad(List.of(new SetTo(CUTOFF, new Value.Fixed(400)), note()), List.of(new Reset(CUTOFF)));
         synth.edit(
                 synth.rig.apply(Edit.change("change", synth.rig.part("m1").orElseThrow(), new Part.OfMapping(both))));
         synth.press();
@@ -113,7 +120,7 @@ class HeldTest {
 
     @Test
     void aMappingThatIsDeletedDoesNothingAnyMore() {
-        Synth synth = new Synth(pad(new Do.Wait(0.3), note()));
+        Synth synth = new Synth(pad(new Wait(0.3), note()));
         synth.press();
         synth.remove("m1");
         synth.bench.pass(1_000);
@@ -129,7 +136,7 @@ class HeldTest {
                 "position",
                 Gesture.MOVE,
                 new Shape(List.of(new Rate(10))),
-                new Do(List.of(new Do.SetParameter(CUTOFF)))));
+                new Do(List.of(new SetParameter(CUTOFF)))));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
         slow.bench.pass(100);
@@ -155,7 +162,7 @@ class HeldTest {
 
     @Test
     void fourThousandWaitsKeepNoNoteFromEnding() {
-        Synth synth = new Synth(pad(note(), new Do.Wait(600), note()));
+        Synth synth = new Synth(pad(note(), new Wait(600), note()));
         for (int i = 0; i < Timers.MOST + 10; i++) {
             synth.press();
             synth.release();
@@ -229,7 +236,7 @@ class HeldTest {
                 "gate",
                 new Gesture(Gesture.Kind.HOLD, 0.3),
                 Shape.WHOLE,
-                new Do(List.of(new Do.Reset(CUTOFF)), List.of(note()))));
+                new Do(List.of(new Reset(CUTOFF)), List.of(note()))));
         held.press();
         held.bench.pass(400);
         held.bench.engine.handle(new Event.Panic(held.bench.nanos));
@@ -242,11 +249,8 @@ class HeldTest {
 
     @Test
     void aPadHeldThroughPanicAndAPageTurnMovesNothing() {
-        Mapping one = on("pad0", "gate", new Do(List.of(new Do.SetParameter(CUTOFF))));
-        Mapping two = on(
-                        "pad0@2",
-                        "pressure",
-                        new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "blend")))))
+        Mapping one = on("pad0", "gate", new Do(List.of(new SetParameter(CUTOFF))));
+        Mapping two = on("pad0@2", "pressure", new Do(List.of(new SetParameter(new Ref.ToParameter("desk", "blend")))))
                 .as("m2");
         Synth synth = new Synth(one, two);
         synth.bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD, 100));
@@ -262,7 +266,7 @@ class HeldTest {
     @Test
     void whatIsHeldReturnsOnPanicOnReleaseBeforeItsWaitAndOnDeletion() {
         for (String how : List.of("panic", "early", "delete", "unplug", "shutdown")) {
-            Synth synth = new Synth(how.equals("early") ? pad(new Do.Wait(0.2), HOLD) : pad(HOLD));
+            Synth synth = new Synth(how.equals("early") ? pad(new Wait(0.2), HOLD) : pad(HOLD));
             synth.bench.tell("cutoff", 2000, "");
             synth.press();
             switch (how) {
@@ -283,7 +287,7 @@ class HeldTest {
 
     @Test
     void twoHandsOnOneParameterReturnItToWhereItWas() {
-        Mapping other = on("pad3", "gate", new Do(List.of(new Do.Hold(CUTOFF, new Value.Fixed(1000)))))
+        Mapping other = on("pad3", "gate", new Do(List.of(new Hold(CUTOFF, new Value.Fixed(1000)))))
                 .as("m2");
         Synth synth = new Synth(pad(HOLD), other);
         synth.bench.tell("cutoff", 2000, "");
@@ -311,9 +315,9 @@ class HeldTest {
 
     @Test
     void aResetThatIsRemovedWhileHeldResetsNothingAnyMore() {
-        Mapping knob = on("fader", "position", new Do(List.of(new Do.SetParameter(CUTOFF))))
+        Mapping knob = on("fader", "position", new Do(List.of(new SetParameter(CUTOFF))))
                 .as("m2");
-        Synth synth = new Synth(pad(new Do.ResetMoved()), knob);
+        Synth synth = new Synth(pad(new ResetMoved()), knob);
         synth.press();
         synth.remove("m1");
         synth.bench.sent.clear();

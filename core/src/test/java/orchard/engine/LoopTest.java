@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -78,7 +79,7 @@ class LoopTest {
                 new When(List.of(new Ref.ToControl(from, control, "turn"))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new Do.SetParameter(new Ref.ToParameter(to, "level")))),
+                new Do(List.of(new SetParameter(new Ref.ToParameter(to, "level")))),
                 new Show(List.of()));
     }
 

@@ -9,6 +9,19 @@ import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Reset;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -17,7 +30,6 @@ import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.rig.Part;
@@ -43,7 +55,7 @@ class MappingsTest {
         return new Mapping("m1", when, new While.Always(), Shape.WHOLE, then, new Show(List.of()));
     }
 
-    private static Mapping button(Do.Action... actions) {
+    private static Mapping button(Action... actions) {
         return button(new When(List.of(PAD)), new Do(List.of(actions)));
     }
 
@@ -71,8 +83,8 @@ class MappingsTest {
         Bench bench = bench(button(
                 new When(List.of(PAD)),
                 new Do(
-                        List.of(new Do.SetTo(CUTOFF, new Value.Fixed(1000))),
-                        List.of(new Do.SetTo(CUTOFF, new Value.Fixed(400))))));
+                        List.of(new SetTo(CUTOFF, new Value.Fixed(1000))),
+                        List.of(new SetTo(CUTOFF, new Value.Fixed(400))))));
         press(bench, 36);
         assertThat(bench.words("desk")).containsExactly("/desk/cutoff 1000.000");
         letGo(bench, 36);
@@ -81,7 +93,7 @@ class MappingsTest {
 
     @Test
     void aHoldReturnsToWhereItWas() {
-        Bench bench = bench(button(new Do.Hold(CUTOFF, new Value.Fixed(300))));
+        Bench bench = bench(button(new Hold(CUTOFF, new Value.Fixed(300))));
         bench.tell("cutoff", 2000, "");
         press(bench, 36);
         letGo(bench, 36);
@@ -90,16 +102,16 @@ class MappingsTest {
 
     @Test
     void itTogglesStepsAroundAndGoesToItsDefault() {
-        Bench bench = bench(button(new Do.Toggle(MUTE, 0, 1)));
+        Bench bench = bench(button(new Toggle(MUTE, 0, 1)));
         tap(bench);
         tap(bench);
         assertThat(bench.words("desk")).containsExactly("/desk/mute 1.000", "/desk/mute 0.000");
-        bench = bench(button(new Do.Nudge(MUTE, 1, true)));
+        bench = bench(button(new Nudge(MUTE, 1, true)));
         tap(bench);
         tap(bench);
         tap(bench);
         assertThat(bench.words("desk")).containsExactly("/desk/mute 1.000", "/desk/mute 0.000", "/desk/mute 1.000");
-        bench = bench(button(new Do.Nudge(VOLUME, -3, false), new Do.Reset(CUTOFF)));
+        bench = bench(button(new Nudge(VOLUME, -3, false), new Reset(CUTOFF)));
         bench.tell("volume", -10, "");
         bench.tell("cutoff", 500, "");
         tap(bench);
@@ -113,7 +125,7 @@ class MappingsTest {
                 new When(List.of(new Ref.ToControl("box", "k2", "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.Nudge(VOLUME, 2, false))),
+                new Do(List.of(new Nudge(VOLUME, 2, false))),
                 new Show(List.of()));
         Bench bench = bench(steps);
         bench.tell("volume", -10, "");
@@ -127,9 +139,7 @@ class MappingsTest {
         When held = new When(List.of(PAD), new Gesture(Gesture.Kind.HOLD, 0.5));
         Bench bench = bench(button(
                 held,
-                new Do(
-                        List.of(new Do.SetTo(MUTE, new Value.Fixed(1))),
-                        List.of(new Do.SetTo(MUTE, new Value.Fixed(0))))));
+                new Do(List.of(new SetTo(MUTE, new Value.Fixed(1))), List.of(new SetTo(MUTE, new Value.Fixed(0))))));
         press(bench, 36);
         bench.pass(400);
         letGo(bench, 36);
@@ -145,7 +155,7 @@ class MappingsTest {
     @Test
     void aDoublePressActsOnTheSecond() {
         Bench bench = bench(button(
-                new When(List.of(PAD), new Gesture(Gesture.Kind.DOUBLE, 0.4)), new Do(List.of(new Do.Reset(CUTOFF)))));
+                new When(List.of(PAD), new Gesture(Gesture.Kind.DOUBLE, 0.4)), new Do(List.of(new Reset(CUTOFF)))));
         bench.tell("cutoff", 500, "");
         tap(bench);
         bench.pass(600);
@@ -159,7 +169,7 @@ class MappingsTest {
     void aRunOfControlsChoosesAndPressedAgainStops() {
         Ref.ToControl second = new Ref.ToControl("box", "p2", "gate");
         Bench bench = bench(button(
-                new When(List.of(PAD, second)), new Do(List.of(new Do.Choose(CUTOFF, List.of(500.0, 4000.0), 200.0)))));
+                new When(List.of(PAD, second)), new Do(List.of(new Choose(CUTOFF, List.of(500.0, 4000.0), 200.0)))));
         press(bench, 37);
         letGo(bench, 37);
         press(bench, 36);
@@ -178,12 +188,12 @@ class MappingsTest {
     @Test
     void severalThingsAreDoneInOrderWithWaits() {
         Bench bench = bench(button(
-                new Do.SetTo(MUTE, new Value.Fixed(1)),
-                new Do.Wait(0.25),
-                new Do.SetTo(CUTOFF, new Value.Same(CUTOFF)),
-                new Do.SetTo(VOLUME, new Value.Fixed(-20)),
-                new Do.Wait(0.25),
-                new Do.Send("desk", OscMessage.of("/desk/go"))));
+                new SetTo(MUTE, new Value.Fixed(1)),
+                new Wait(0.25),
+                new SetTo(CUTOFF, new Value.Same(CUTOFF)),
+                new SetTo(VOLUME, new Value.Fixed(-20)),
+                new Wait(0.25),
+                new Send("desk", OscMessage.of("/desk/go"))));
         tap(bench);
         assertThat(bench.words("desk")).containsExactly("/desk/mute 1.000");
         bench.pass(250);
@@ -194,7 +204,7 @@ class MappingsTest {
 
     @Test
     void panicForgetsWhatWaits() {
-        Bench bench = bench(button(new Do.Wait(0.25), new Do.SetTo(MUTE, new Value.Fixed(1))));
+        Bench bench = bench(button(new Wait(0.25), new SetTo(MUTE, new Value.Fixed(1))));
         press(bench, 36);
         bench.engine.handle(new Event.Panic(bench.nanos));
         bench.pass(500);
@@ -203,7 +213,7 @@ class MappingsTest {
 
     @Test
     void everyNoteThatIsSentIsLetGoOnce() {
-        Mapping note = button(new Do.Send("box", new MidiMessage.NoteOn(2, 60, 90)));
+        Mapping note = button(new Send("box", new MidiMessage.NoteOn(2, 60, 90)));
         Bench bench = bench(note);
         press(bench, 36);
         letGo(bench, 36);
@@ -240,9 +250,9 @@ class MappingsTest {
                 new While.Always(),
                 Shape.WHOLE,
                 new Do(List.of(
-                        new Do.SetParameter(VOLUME, new Shape(List.of(new Zone(0, 0.3, 0, 0.3, false)))),
-                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Zone(0.35, 0.7, 0.3, 0.6, false)))),
-                        new Do.SetParameter(MUTE, new Shape(List.of(new Zone(0.9, 1, 0.8, 1, true)))))),
+                        new SetParameter(VOLUME, new Shape(List.of(new Zone(0, 0.3, 0, 0.3, false)))),
+                        new SetParameter(CUTOFF, new Shape(List.of(new Zone(0.35, 0.7, 0.3, 0.6, false)))),
+                        new SetParameter(MUTE, new Shape(List.of(new Zone(0.9, 1, 0.8, 1, true)))))),
                 new Show(List.of()));
         Bench bench = bench(zones);
         bench.knob(21, 19);
@@ -395,9 +405,9 @@ class MappingsTest {
                 new When(List.of(new Ref.ToControl("box", "k1", "turn"), new Ref.ToControl("box", "k2", "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.SetOfPage("desk"))),
+                new Do(List.of(new SetOfPage("desk"))),
                 new Show(List.of()));
-        Mapping next = button(new Do.OpenPage("desk", "", 1, "")).as("m2");
+        Mapping next = button(new OpenPage("desk", "", 1, "")).as("m2");
         Bench bench = new Bench(Rig.of(List.of(
                 new Part.OfDevice(Gear.box()),
                 new Part.OfDevice(
@@ -423,7 +433,7 @@ class MappingsTest {
 
     @Test
     void aLampIsLitWhileTheParameterStandsWhereItsButtonPutIt() {
-        Mapping radio = Gear.answering(button(new Do.SetTo(CUTOFF, new Value.Fixed(1000))), "p1.led", Show.Rule.ON_OFF);
+        Mapping radio = Gear.answering(button(new SetTo(CUTOFF, new Value.Fixed(1000))), "p1.led", Show.Rule.ON_OFF);
         Rig rig = Gear.rig(radio);
         Bench bench = new Bench(rig);
         press(bench, 36);

@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Nudge;
+import orchard.action.ResetMoved;
+import orchard.action.SetParameter;
+import orchard.action.StopAll;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -108,7 +113,7 @@ class MovementTest {
                 new When(List.of(PAD)),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.ResetMoved())),
+                new Do(List.of(new ResetMoved())),
                 new Show(List.of()));
         Bench bench = new Bench(Gear.rig(
                 Gear.mapping("m1", "k1", "turn", "cutoff"), reset, Gear.mapping("m3", "k2", "turn", "volume")));
@@ -148,7 +153,7 @@ class MovementTest {
         return box.with(box.profile().withControls(controls));
     }
 
-    private static Mapping circle(Shape shape, Do.Action action) {
+    private static Mapping circle(Shape shape, Action action) {
         return new Mapping(
                 "m1",
                 new When(List.of(SURFACE), Gesture.CIRCLE),
@@ -180,7 +185,7 @@ class MovementTest {
     void aFingerThatGoesRoundCountsTurnsAndLiftingItChangesNothing() {
         Bench bench = bench(circle(
                 new Shape(List.of(new Scale(0, 1, -60, -50, true))),
-                new Do.SetParameter(new Ref.ToParameter("desk", "volume"))));
+                new SetParameter(new Ref.ToParameter("desk", "volume"))));
         goRound(bench, 2);
         assertThat(Gear.desk().profile().parameter("volume").orElseThrow().real(stands(bench)))
                 .isCloseTo(-40, within(0.3));
@@ -192,7 +197,7 @@ class MovementTest {
 
     @Test
     void goingRoundStepsAndATremorInTheMiddleDoesNot() {
-        Bench bench = bench(circle(Shape.WHOLE, new Do.Nudge(new Ref.ToParameter("desk", "volume"), 1, false)));
+        Bench bench = bench(circle(Shape.WHOLE, new Nudge(new Ref.ToParameter("desk", "volume"), 1, false)));
         bench.tell("volume", -40, "");
         goRound(bench, 1.02);
         assertThat(bench.words("desk")).last().isEqualTo("/desk/volume -16.000");
@@ -206,7 +211,7 @@ class MovementTest {
 
     @Test
     void onlyWhatTellsXAndYCanBeCircled() {
-        Mapping knob = circle(Shape.WHOLE, new Do.StopAll())
+        Mapping knob = circle(Shape.WHOLE, new StopAll())
                 .with(new When(List.of(new Ref.ToControl("box", "k1", "turn")), Gesture.CIRCLE));
         Rig rig = Gear.rig(knob);
         assertThat(Fault.of(knob, rig)).contains("Knob 1 of Box cannot be circled: it does not tell x and y.");

@@ -4,11 +4,15 @@ import static orchard.engine.Synth.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import orchard.action.Nudge;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.signal.MidiMessage;
 import orchard.signal.Resolution;
 import org.junit.jupiter.api.Test;
@@ -23,10 +27,7 @@ class OrderTest {
     void whatIsDueAtOnceIsDoneInTheOrderInWhichItWasAskedFor() {
         Mapping[] mappings = new Mapping[6];
         for (int i = 0; i < mappings.length; i++) {
-            mappings[i] = on(
-                            "pad2",
-                            "gate",
-                            new Do(List.of(new Do.Wait(0.2), new Do.SetTo(BLEND, new Value.Fixed(10 + i)))))
+            mappings[i] = on("pad2", "gate", new Do(List.of(new Wait(0.2), new SetTo(BLEND, new Value.Fixed(10 + i)))))
                     .as("m" + (i + 1));
         }
         Synth synth = new Synth(mappings);
@@ -45,7 +46,7 @@ class OrderTest {
     @Test
     void stepsGoRoundOverBothEndsAndMissNoValue() {
         for (int by : new int[] {1, -1}) {
-            Synth synth = new Synth(Synth.pad(new Do.Nudge(MODE, by, true)));
+            Synth synth = new Synth(Synth.pad(new Nudge(MODE, by, true)));
             synth.bench.tell("mode", 0, "");
             synth.bench.sent.clear();
             for (int i = 0; i < 5; i++) {
@@ -63,7 +64,7 @@ class OrderTest {
 
     @Test
     void aMotorThatReportsItsWayMovesNothingAndAHandThatTakesItDoes() {
-        Mapping fader = on("motor", "position", new Do(List.of(new Do.SetParameter(BLEND))))
+        Mapping fader = on("motor", "position", new Do(List.of(new SetParameter(BLEND))))
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "motor"), Show.Rule.VALUE))));
         Synth synth = new Synth(fader);
         synth.bench.tell("blend", 50, "");

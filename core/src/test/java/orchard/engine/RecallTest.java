@@ -6,6 +6,15 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Send;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Value;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -17,7 +26,6 @@ import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -37,7 +45,7 @@ class RecallTest {
     private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
     private static final Ref.ToParameter LEVEL = new Ref.ToParameter("mind", "level");
 
-    private static Mapping button(String id, int pad, Do.Action... actions) {
+    private static Mapping button(String id, int pad, Action... actions) {
         return new Mapping(
                 id,
                 new When(List.of(new Ref.ToControl("box", "p" + pad, "gate"))),
@@ -117,11 +125,11 @@ class RecallTest {
 
     @Test
     void aPresetSetsAllItsValuesInOrderAndOpensItsPage() {
-        Bench bench = new Bench(rig(button("m1", 1, new Do.Recall("desk", "q1", 0, ""))));
+        Bench bench = new Bench(rig(button("m1", 1, new Recall("desk", "q1", 0, ""))));
         bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
         assertThat(bench.words("desk")).containsExactly("/desk/volume 0.000", "/desk/cutoff 8000.000");
         assertThat(bench.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 2));
-        assertThat(Explain.lines(bench.last(), rig(button("m1", 1, new Do.StopAll()))))
+        assertThat(Explain.lines(bench.last(), rig(button("m1", 1, new StopAll()))))
                 .extracting(Explain.Line::text)
                 .contains("The preset “Surge” was recalled.");
         bench.sent.clear();
@@ -139,7 +147,7 @@ class RecallTest {
     @Test
     void anEndlessKnobGoesThroughPresetsAndPagesStepByStepBothWays() {
         Ref.ToControl knob = new Ref.ToControl("box", "k2", "turn");
-        Mapping presets = button("m1", 1, new Do.Recall("desk", "", 1, "drone")).with(new When(List.of(knob)));
+        Mapping presets = button("m1", 1, new Recall("desk", "", 1, "drone")).with(new When(List.of(knob)));
         Bench bench = new Bench(rig(presets));
         bench.knob(22, 65);
         bench.knob(22, 66);
@@ -149,7 +157,7 @@ class RecallTest {
                 .hasSize(3);
         assertThat(recalled(bench).get(0)).isEqualTo("q2");
         assertThat(recalled(bench).get(2)).isEqualTo("q4");
-        Mapping pages = button("m2", 1, new Do.OpenPage("desk", "", 1, "")).with(new When(List.of(knob)));
+        Mapping pages = button("m2", 1, new OpenPage("desk", "", 1, "")).with(new When(List.of(knob)));
         Bench other = new Bench(rig(pages));
         other.knob(22, 66);
         assertThat(other.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 3));
@@ -159,7 +167,7 @@ class RecallTest {
 
     @Test
     void whatHasNoDirectionIsDoneByAKnobThatIsTurnedUpOnly() {
-        Mapping once = button("m1", 1, new Do.SetTo(CUTOFF, new Value.Fixed(1000)), new Do.Nudge(CUTOFF, 500, false))
+        Mapping once = button("m1", 1, new SetTo(CUTOFF, new Value.Fixed(1000)), new Nudge(CUTOFF, 500, false))
                 .with(new When(List.of(new Ref.ToControl("box", "k2", "turn"))));
         Bench bench = new Bench(rig(once));
         bench.knob(22, 66);
@@ -173,7 +181,7 @@ class RecallTest {
 
     @Test
     void aNoteFromAControlThatIsNeverLetGoEndsByItself() {
-        Mapping bell = button("m1", 1, new Do.Send("box", new MidiMessage.NoteOn(3, 72, 90)))
+        Mapping bell = button("m1", 1, new Send("box", new MidiMessage.NoteOn(3, 72, 90)))
                 .with(new When(List.of(new Ref.ToControl("box", "k2", "turn"))));
         Bench bench = new Bench(rig(bell));
         bench.knob(22, 65);
@@ -189,8 +197,7 @@ class RecallTest {
     @Test
     void presetsOfATypeOrTagAreGoneThroughByNameAndRound() {
         Bench bench = new Bench(rig(
-                button("m1", 1, new Do.Recall("desk", "", 1, "drone")),
-                button("m2", 2, new Do.Recall("desk", "", -1, ""))));
+                button("m1", 1, new Recall("desk", "", 1, "drone")), button("m2", 2, new Recall("desk", "", -1, ""))));
         tap(bench, 1);
         tap(bench, 1);
         tap(bench, 1);
@@ -206,9 +213,9 @@ class RecallTest {
     @Test
     void whatIsMissingIsAFaultOfItsMappingAlone() {
         Rig rig = rig(
-                button("m1", 1, new Do.Recall("desk", "q9", 0, "")),
-                button("m2", 2, new Do.Recall("box", "", 1, "")),
-                button("m3", 1, new Do.Recall("desk", "q3", 0, "")));
+                button("m1", 1, new Recall("desk", "q9", 0, "")),
+                button("m2", 2, new Recall("box", "", 1, "")),
+                button("m3", 1, new Recall("desk", "q3", 0, "")));
         assertThat(Fault.of(rig.mapping("m1").orElseThrow(), rig))
                 .contains("It recalls a preset that is not there any more.");
         assertThat(Fault.of(rig.mapping("m2").orElseThrow(), rig))
@@ -222,8 +229,8 @@ class RecallTest {
     @Test
     void pagesWithATagAreGoneThroughFromWhereverOneIs() {
         Bench bench = new Bench(rig(
-                button("m1", 1, new Do.OpenPage("desk", "", 1, "storm")),
-                button("m2", 2, new Do.OpenPage("desk", "b", 0, ""))));
+                button("m1", 1, new OpenPage("desk", "", 1, "storm")),
+                button("m2", 2, new OpenPage("desk", "b", 0, ""))));
         tap(bench, 2);
         tap(bench, 1);
         tap(bench, 1);
@@ -237,15 +244,15 @@ class RecallTest {
     @Test
     void aVariableHasItsDefaultIsSetWithoutAMessageAndGivesItsValue() {
         Bench bench = new Bench(rig(
-                button("m1", 1, new Do.SetTo(CUTOFF, new Value.Same(LEVEL))),
-                button("m2", 2, new Do.Nudge(LEVEL, 300, false)),
+                button("m1", 1, new SetTo(CUTOFF, new Value.Same(LEVEL))),
+                button("m2", 2, new Nudge(LEVEL, 300, false)),
                 Gear.mapping("m3", "k1", "turn", "volume")));
         tap(bench, 1);
         assertThat(bench.words("desk")).as("4 is below 200 Hz").containsExactly("/desk/cutoff 200.000");
         tap(bench, 2);
         assertThat(bench.words("mind")).isEmpty();
         assertThat(sets(bench)).containsExactly(new Step.VariableSet(LEVEL, 1));
-        bench.edit(rig(button("m2", 2, new Do.Nudge(LEVEL, -3, false))));
+        bench.edit(rig(button("m2", 2, new Nudge(LEVEL, -3, false))));
         tap(bench, 2);
         assertThat(sets(bench))
                 .as("an edit leaves it where it was")
@@ -261,10 +268,10 @@ class RecallTest {
 
     @Test
     void tapsMakeATempoAndAPauseBeginsAnew() {
-        Bench bench = new Bench(rig(button("m1", 1, new Do.Tap(CUTOFF))));
-        assertThat(Do.Tap.real(0.5, "BPM")).isEqualTo(120);
-        assertThat(Do.Tap.real(0.5, "ms")).isEqualTo(500);
-        assertThat(Do.Tap.real(0.5, "s")).isEqualTo(0.5);
+        Bench bench = new Bench(rig(button("m1", 1, new Tap(CUTOFF))));
+        assertThat(Tap.real(0.5, "BPM")).isEqualTo(120);
+        assertThat(Tap.real(0.5, "ms")).isEqualTo(500);
+        assertThat(Tap.real(0.5, "s")).isEqualTo(0.5);
         bench = new Bench(tempo());
         tap(bench, 1);
         assertThat(bench.words("mind")).isEmpty();
@@ -297,6 +304,6 @@ class RecallTest {
                         "",
                         new Seat(Seat.Wire.NONE, "", ""),
                         Profile.BLANK.withParameters(List.of(tempo)))),
-                new Part.OfMapping(button("m1", 1, new Do.Tap(LEVEL)))));
+                new Part.OfMapping(button("m1", 1, new Tap(LEVEL)))));
     }
 }

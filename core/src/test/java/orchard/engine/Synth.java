@@ -2,6 +2,8 @@ package orchard.engine;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.Send;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -39,8 +41,8 @@ final class Synth {
         bench.traces.clear();
     }
 
-    static Do.Action note() {
-        return new Do.Send("synth", NOTE);
+    static Action note() {
+        return new Send("synth", NOTE);
     }
 
     static Mapping on(String control, String dimension, Do then) {
@@ -59,11 +61,11 @@ final class Synth {
                 Marks.NONE);
     }
 
-    static Mapping pad(Do.Action... press) {
+    static Mapping pad(Action... press) {
         return on("pad2", "gate", new Do(List.of(press)));
     }
 
-    static Mapping pad(List<Do.Action> press, List<Do.Action> release) {
+    static Mapping pad(List<Action> press, List<Action> release) {
         return on("pad2", "gate", new Do(press, release));
     }
 

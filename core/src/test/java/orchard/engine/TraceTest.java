@@ -4,6 +4,9 @@ import static orchard.engine.Synth.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.Wait;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
@@ -31,7 +34,7 @@ class TraceTest {
                 "position",
                 Gesture.MOVE,
                 new Shape(List.of(new Smooth(0.1))),
-                new Do(List.of(new Do.SetParameter(CUTOFF)))));
+                new Do(List.of(new SetParameter(CUTOFF)))));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         long move = synth.bench
                 .arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127))
@@ -46,7 +49,7 @@ class TraceTest {
 
     @Test
     void timersNameThePressThatTheyWaitFor() {
-        Synth synth = new Synth(Synth.pad(new Do.Wait(0.1), Synth.note()));
+        Synth synth = new Synth(Synth.pad(new Wait(0.1), Synth.note()));
         synth.press();
         long press = synth.bench.last().number();
         synth.bench.pass(150);
@@ -63,7 +66,7 @@ class TraceTest {
         held.press();
         held.release();
         assertThat(considered(held.bench.last())).contains("m1");
-        Mapping row = on("fader", "position", new Do(List.of(new Do.SetOfPage("desk"))));
+        Mapping row = on("fader", "position", new Do(List.of(new SetOfPage("desk"))));
         Synth rows = new Synth(row);
         rows.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 20));
         assertThat(rows.bench.last().all(Step.Considered.class))
@@ -79,7 +82,7 @@ class TraceTest {
                 "position",
                 Gesture.MOVE,
                 Synth.formula("1.0 / (x - x)"),
-                new Do(List.of(new Do.SetParameter(CUTOFF)))));
+                new Do(List.of(new SetParameter(CUTOFF)))));
         for (int i = 0; i < 3; i++) {
             synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, i));
             Step.Considered step = synth.bench.last().first(Step.Considered.class);

@@ -11,12 +11,12 @@ import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.parameter.Marks;
@@ -499,7 +499,7 @@ final class World {
                 && mapping.shape().stages().isEmpty()
                 && mapping.when().gesture().kind() == Gesture.Kind.MOVE
                 && mapping.then().actions().size() == 1
-                && mapping.then().actions().get(0) instanceof Do.SetParameter
+                && mapping.then().actions().get(0) instanceof SetParameter
                 && considered.values().size() == 2; // what is done once tells the control's position alone
         if (!isPlain || considered.verdict() != Step.Verdict.ACTED || mapping.putsControl(trace.rig())) {
             return;

@@ -4,6 +4,23 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -21,7 +38,6 @@ import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -243,20 +259,20 @@ final class WorldRig {
         Ref.ToControl trigger = trigger(gesture, random);
         boolean isRow = random.nextInt(14) == 0;
         boolean isLookUp = !isRow && random.nextInt(14) == 0;
-        List<Do.Action> actions = isRow
-                ? List.of(new Do.SetOfPage("desk"))
+        List<Action> actions = isRow
+                ? List.of(new SetOfPage("desk"))
                 : isLookUp
-                        ? List.of(new Do.SetParameter(parameter("mode"), Shape.WHOLE))
+                        ? List.of(new SetParameter(parameter("mode"), Shape.WHOLE))
                         : IntStream.rangeClosed(0, random.nextInt(3))
                                 .mapToObj(i -> action(random, false))
                                 .toList();
-        List<Do.Action> release = isRow || isLookUp || random.nextInt(3) > 0
+        List<Action> release = isRow || isLookUp || random.nextInt(3) > 0
                 ? List.of()
                 : IntStream.rangeClosed(0, random.nextInt(2))
                         .mapToObj(i -> action(random, true))
                         .toList();
         String parameter = actions.stream()
-                .map(Do.Action::parameter)
+                .map(Action::parameter)
                 .filter(p -> p != null && p.device().equals("desk"))
                 .map(Ref.ToParameter::parameter)
                 .findFirst()
@@ -308,25 +324,25 @@ final class WorldRig {
         };
     }
 
-    private static Do.Action action(Random random, boolean onRelease) {
+    private static Action action(Random random, boolean onRelease) {
         String id = PARAMETERS[random.nextInt(PARAMETERS.length)];
         Ref.ToParameter parameter = random.nextInt(8) == 0 ? parameter("tone") : parameter(id);
         int kind = random.nextInt(onRelease ? 10 : 15);
         return switch (kind) {
-            case 0 -> new Do.SetTo(parameter, new Value.Fixed(1 + random.nextInt(3)));
-            case 1 -> new Do.SetTo(parameter("blend"), new Value.Same(parameter("mode")));
-            case 2 -> new Do.Nudge(parameter, 1, random.nextBoolean());
-            case 3 -> new Do.Toggle(parameter("mute"), 0, 1);
-            case 4 -> new Do.Reset(parameter);
-            case 5 -> new Do.Wait(0.05 + random.nextInt(5) / 10.0);
-            case 6 -> new Do.Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
-            case 7 -> new Do.Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
-            case 8 -> new Do.OpenPage("desk", "", 1, "");
-            case 9 -> random.nextInt(4) == 0 ? new Do.StopAll() : new Do.Tap(parameter("tempo"));
-            case 10 -> new Do.Hold(parameter, new Value.Fixed(2));
-            case 11 -> new Do.ResetMoved();
-            case 12 -> new Do.Choose(parameter("mode"), List.of(1.0, 2.0), 0.0);
-            default -> new Do.SetParameter(parameter, Shape.WHOLE);
+            case 0 -> new SetTo(parameter, new Value.Fixed(1 + random.nextInt(3)));
+            case 1 -> new SetTo(parameter("blend"), new Value.Same(parameter("mode")));
+            case 2 -> new Nudge(parameter, 1, random.nextBoolean());
+            case 3 -> new Toggle(parameter("mute"), 0, 1);
+            case 4 -> new Reset(parameter);
+            case 5 -> new Wait(0.05 + random.nextInt(5) / 10.0);
+            case 6 -> new Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
+            case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
+            case 8 -> new OpenPage("desk", "", 1, "");
+            case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));
+            case 10 -> new Hold(parameter, new Value.Fixed(2));
+            case 11 -> new ResetMoved();
+            case 12 -> new Choose(parameter("mode"), List.of(1.0, 2.0), 0.0);
+            default -> new SetParameter(parameter, Shape.WHOLE);
         };
     }
 

@@ -12,8 +12,8 @@ import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import orchard.action.Action;
 import orchard.engine.World.Kind;
-import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.shape.Stage;
 import org.junit.jupiter.api.Test;
@@ -70,7 +70,7 @@ class WorldTest {
 
     private static Set<String> pairs() {
         Set<String> held = new TreeSet<>();
-        Stream.of(Do.Action.class.getPermittedSubclasses()).forEach(type -> held.add(type.getSimpleName()));
+        Stream.of(Action.class.getPermittedSubclasses()).forEach(type -> held.add(type.getSimpleName()));
         Stream.of(Stage.class.getPermittedSubclasses()).forEach(type -> held.add(type.getSimpleName()));
         Stream.of(Gesture.Kind.values()).forEach(kind -> held.add("gesture " + kind));
         Set<String> pairs = new TreeSet<>();

@@ -6,6 +6,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.StopAll;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -34,7 +43,7 @@ class FaultTest {
     private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
     private static final Ref.ToParameter MUTE = new Ref.ToParameter("desk", "mute");
 
-    private static Mapping doing(Do.Action... actions) {
+    private static Mapping doing(Action... actions) {
         return Gear.mapping("m1", "p1", "gate", "volume").with(new Do(List.of(actions)));
     }
 
@@ -43,7 +52,7 @@ class FaultTest {
     }
 
     private static Mapping circling(String control, String dimension) {
-        return doing(new Do.Nudge(CUTOFF, 100, false))
+        return doing(new Nudge(CUTOFF, 100, false))
                 .with(new When(
                         List.of(new Ref.ToControl("box", control, dimension)), new Gesture(Gesture.Kind.CIRCLE, 1)));
     }
@@ -79,29 +88,27 @@ class FaultTest {
                 Arguments.of(Gear.mapping("m1", "k1", "turn", "reverb"), "Desk has no parameter “reverb”."),
                 Arguments.of(Gear.mapping("m1", "k1", "turn", "meter"), "Surf › Meter can only be read, not set."),
                 Arguments.of(
-                        doing(new Do.Reset(new Ref.ToParameter("harp", "volume"))),
+                        doing(new Reset(new Ref.ToParameter("harp", "volume"))),
                         "It sets a parameter of a device that is not in the rig (harp)."),
                 Arguments.of(circling("k1", "turn"), "Knob 1 of Box cannot be circled: it does not tell x and y."),
                 Arguments.of(shaped(new LookUp(List.of("bell"))), "Its shape does not fit Surf › Cutoff: "),
                 Arguments.of(shaped(new Formula("x + nothing")), "Its shape does not fit Surf › Cutoff: "),
                 Arguments.of(
-                        doing(new Do.Send("harp", new MidiMessage.ProgramChange(1, 1))),
+                        doing(new Send("harp", new MidiMessage.ProgramChange(1, 1))),
                         "It sends to a device that is not in the rig (harp)."),
                 Arguments.of(
-                        doing(new Do.SetOfPage("harp")),
-                        "It sets parameters of a device that is not in the rig (harp)."),
+                        doing(new SetOfPage("harp")), "It sets parameters of a device that is not in the rig (harp)."),
                 Arguments.of(
-                        doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Scale(0, 1, 1, 2)))),
+                        doing(new SetOfPage("desk")).with(new Shape(List.of(new Scale(0, 1, 1, 2)))),
                         "Its shape is in the unit of one parameter, but a page has many."),
                 Arguments.of(
-                        doing(new Do.OpenPage("harp", "", 1, "")),
+                        doing(new OpenPage("harp", "", 1, "")),
                         "It opens pages of a device that is not in the rig (harp)."),
                 Arguments.of(
-                        doing(new Do.Recall("desk", "preset9", 0, "")),
-                        "It recalls a preset that is not there any more."),
-                Arguments.of(doing(new Do.Recall("box", "", 1, "")), "It goes through presets, but there are none."),
+                        doing(new Recall("desk", "preset9", 0, "")), "It recalls a preset that is not there any more."),
+                Arguments.of(doing(new Recall("box", "", 1, "")), "It goes through presets, but there are none."),
                 Arguments.of(
-                        doing(new Do.Choose(MUTE, List.of(1.0), null))
+                        doing(new Choose(MUTE, List.of(1.0), null))
                                 .with(new When(List.of(
                                         new Ref.ToControl("box", "p1", "gate"),
                                         new Ref.ToControl("box", "p2", "gate")))),
@@ -120,11 +127,11 @@ class FaultTest {
                 circling("pad", "x"),
                 shaped(new Invert(), new Scale(0, 1, 400, 1000)),
                 shaped(new Formula("x * x")),
-                doing(new Do.Recall("desk", "preset1", 0, "")),
-                doing(new Do.Recall("desk", "", 1, "")),
-                doing(new Do.Send("box", new MidiMessage.ProgramChange(1, 1)), new Do.StopAll()),
-                doing(new Do.Choose(MUTE, List.of(), null)),
-                doing(new Do.SetOfPage("desk")).with(new Shape(List.of(new Invert()))));
+                doing(new Recall("desk", "preset1", 0, "")),
+                doing(new Recall("desk", "", 1, "")),
+                doing(new Send("box", new MidiMessage.ProgramChange(1, 1)), new StopAll()),
+                doing(new Choose(MUTE, List.of(), null)),
+                doing(new SetOfPage("desk")).with(new Shape(List.of(new Invert()))));
     }
 
     @ParameterizedTest
@@ -135,7 +142,7 @@ class FaultTest {
 
     @Test
     void theFirstThatIsWrongIsSaid() {
-        Mapping both = listening("harp", "k1", "turn").with(new Do(List.of(new Do.Reset(MUTE), new Do.SetOfPage("x"))));
+        Mapping both = listening("harp", "k1", "turn").with(new Do(List.of(new Reset(MUTE), new SetOfPage("x"))));
         assertThat(Fault.of(both, rig()))
                 .hasValueSatisfying(fault -> assertThat(fault).startsWith("It listens to"));
     }

@@ -8,6 +8,23 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -117,47 +134,46 @@ class WordsTest {
     static Stream<Arguments> actions() {
         Value kilohertz = new Value.Fixed(1000);
         return Stream.of(
-                Arguments.of(new Do.SetParameter(CUTOFF), "set Surf › Cutoff"),
+                Arguments.of(new SetParameter(CUTOFF), "set Surf › Cutoff"),
                 Arguments.of(
-                        new Do.SetParameter(CUTOFF, new Shape(List.of(new Invert(), new Clamp(400, 1000)))),
+                        new SetParameter(CUTOFF, new Shape(List.of(new Invert(), new Clamp(400, 1000)))),
                         "set Surf › Cutoff, inverted, kept within 400 Hz and 1.00 kHz"),
-                Arguments.of(new Do.SetTo(CUTOFF, kilohertz), "set Surf › Cutoff to 1.00 kHz"),
+                Arguments.of(new SetTo(CUTOFF, kilohertz), "set Surf › Cutoff to 1.00 kHz"),
                 Arguments.of(
-                        new Do.SetTo(CUTOFF, new Value.Same(VOLUME)), "set Surf › Cutoff to what Surf › Volume is at"),
-                Arguments.of(new Do.Nudge(VOLUME, -3, false), "move Surf › Volume down by 3.0 dB"),
-                Arguments.of(new Do.Nudge(MUTE, 1, true), "move Surf › Mute up by 1, and round"),
-                Arguments.of(new Do.Toggle(MUTE, 0, 1), "switch Surf › Mute between off and on"),
-                Arguments.of(new Do.Reset(CUTOFF), "set Surf › Cutoff to its default, 8.00 kHz"),
-                Arguments.of(new Do.ResetMoved(), "set to its default whatever is moved meanwhile"),
-                Arguments.of(new Do.Tap(CUTOFF), "tap Surf › Cutoff"),
-                Arguments.of(new Do.Hold(CUTOFF, kilohertz), "hold Surf › Cutoff at 1.00 kHz, then return"),
-                Arguments.of(
-                        new Do.Choose(CUTOFF, List.of(), null), "choose a value for Surf › Cutoff, favourites first"),
-                Arguments.of(new Do.Choose(CUTOFF, List.of(400.0, 800.0), null), "choose one of 2 for Surf › Cutoff"),
-                Arguments.of(new Do.SetOfPage("desk"), "set what is on the open page of Desk"),
-                Arguments.of(new Do.OpenPage("desk", "page1", 0, ""), "open page “Tone” of Desk"),
-                Arguments.of(new Do.OpenPage("desk", "page7", 0, ""), "open page a missing page of Desk"),
-                Arguments.of(new Do.OpenPage("desk", "", 1, ""), "go to the next page of Desk"),
-                Arguments.of(new Do.OpenPage("desk", "", -1, "storm"), "go to the “storm” page before of Desk"),
-                Arguments.of(new Do.OpenPage("desk", "", -3, ""), "go back 3 pages of Desk"),
-                Arguments.of(new Do.Recall("desk", "preset1", 0, ""), "recall “Low tide” on Desk"),
-                Arguments.of(new Do.Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
-                Arguments.of(new Do.Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
-                Arguments.of(new Do.Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
-                Arguments.of(new Do.Wait(0.5), "wait 0.50 s"),
-                Arguments.of(new Do.StopAll(), "stop everything"));
+                        new SetTo(CUTOFF, new Value.Same(VOLUME)), "set Surf › Cutoff to what Surf › Volume is at"),
+                Arguments.of(new Nudge(VOLUME, -3, false), "move Surf › Volume down by 3.0 dB"),
+                Arguments.of(new Nudge(MUTE, 1, true), "move Surf › Mute up by 1, and round"),
+                Arguments.of(new Toggle(MUTE, 0, 1), "switch Surf › Mute between off and on"),
+                Arguments.of(new Reset(CUTOFF), "set Surf › Cutoff to its default, 8.00 kHz"),
+                Arguments.of(new ResetMoved(), "set to its default whatever is moved meanwhile"),
+                Arguments.of(new Tap(CUTOFF), "tap Surf › Cutoff"),
+                Arguments.of(new Hold(CUTOFF, kilohertz), "hold Surf › Cutoff at 1.00 kHz, then return"),
+                Arguments.of(new Choose(CUTOFF, List.of(), null), "choose a value for Surf › Cutoff, favourites first"),
+                Arguments.of(new Choose(CUTOFF, List.of(400.0, 800.0), null), "choose one of 2 for Surf › Cutoff"),
+                Arguments.of(new SetOfPage("desk"), "set what is on the open page of Desk"),
+                Arguments.of(new OpenPage("desk", "page1", 0, ""), "open page “Tone” of Desk"),
+                Arguments.of(new OpenPage("desk", "page7", 0, ""), "open page a missing page of Desk"),
+                Arguments.of(new OpenPage("desk", "", 1, ""), "go to the next page of Desk"),
+                Arguments.of(new OpenPage("desk", "", -1, "storm"), "go to the “storm” page before of Desk"),
+                Arguments.of(new OpenPage("desk", "", -3, ""), "go back 3 pages of Desk"),
+                Arguments.of(new Recall("desk", "preset1", 0, ""), "recall “Low tide” on Desk"),
+                Arguments.of(new Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
+                Arguments.of(new Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
+                Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
+                Arguments.of(new Wait(0.5), "wait 0.50 s"),
+                Arguments.of(new StopAll(), "stop everything"));
     }
 
     @ParameterizedTest
     @MethodSource("actions")
-    void anActionHasWords(Do.Action action, String words) {
-        assertThat(Words.of(action, rig())).isEqualTo(words);
-        assertThat(Words.of(action, Rig.EMPTY)).as("of gear that is gone").isNotBlank();
+    void anActionHasWords(Action action, String words) {
+        assertThat(action.words(rig())).isEqualTo(words);
+        assertThat(action.words(Rig.EMPTY)).as("of gear that is gone").isNotBlank();
     }
 
     @Test
     void everyActionThereIsHasWords() {
-        assertThat(actions().map(a -> a.get()[0].getClass().getName())).containsAll(names(Do.Action.class));
+        assertThat(actions().map(a -> a.get()[0].getClass().getName())).containsAll(names(Action.class));
     }
 
     private static List<String> names(Class<?> sealed) {

@@ -7,6 +7,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.Reset;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
@@ -15,7 +26,6 @@ import orchard.gear.Seat;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -81,7 +91,7 @@ class CopiesTest {
     void aSetIsCopiedToAnotherControllerByIdOrByItsPlaceInTheRow() {
         Mapping knob = new Copies(rig()).pair("m1", KNOB, CUTOFF);
         Mapping pad = Gear.mapping("m2", "p2", "gate", "mute")
-                .with(new Do(List.of(new Do.SetTo(CUTOFF, new Value.Fixed(500))), List.of(new Do.Reset(CUTOFF))));
+                .with(new Do(List.of(new SetTo(CUTOFF, new Value.Fixed(500))), List.of(new Reset(CUTOFF))));
         Rig rig = rig(knob, pad);
         List<Mapping> made = new Copies(rig).toDevice(rig.mappings(), "box", "crate");
         assertThat(made).extracting(Mapping::id).containsExactly("m3", "m4");
@@ -129,7 +139,7 @@ class CopiesTest {
 
     private static Mapping onTrack(String id, String parameter) {
         return Gear.mapping(id, "k1", "turn", "cutoff")
-                .with(new Do(List.of(new Do.SetParameter(new Ref.ToParameter("tracks", parameter)))));
+                .with(new Do(List.of(new SetParameter(new Ref.ToParameter("tracks", parameter)))));
     }
 
     private static Rig withTracks(Mapping... mappings) {
@@ -194,20 +204,20 @@ class CopiesTest {
     @Test
     void everyActionCanBeAboutAnotherParameter() {
         Ref.ToParameter volume = new Ref.ToParameter("desk", "volume");
-        List<Do.Action> all = List.of(
-                new Do.SetParameter(CUTOFF),
-                new Do.SetTo(CUTOFF, new Value.Fixed(1)),
-                new Do.Nudge(CUTOFF, 1, true),
-                new Do.Toggle(CUTOFF, 1, 2),
-                new Do.Reset(CUTOFF),
-                new Do.Hold(CUTOFF, new Value.Fixed(1)),
-                new Do.Choose(CUTOFF, List.of(), null),
-                new Do.Tap(CUTOFF));
+        List<Action> all = List.of(
+                new SetParameter(CUTOFF),
+                new SetTo(CUTOFF, new Value.Fixed(1)),
+                new Nudge(CUTOFF, 1, true),
+                new Toggle(CUTOFF, 1, 2),
+                new Reset(CUTOFF),
+                new Hold(CUTOFF, new Value.Fixed(1)),
+                new Choose(CUTOFF, List.of(), null),
+                new Tap(CUTOFF));
         assertThat(all).allSatisfy(action -> {
             assertThat(action.about(volume).parameter()).isEqualTo(volume);
             assertThat(action.about(volume).getClass()).isEqualTo(action.getClass());
             assertThat(action.about(volume).about(CUTOFF)).isEqualTo(action);
         });
-        assertThat(new Do.StopAll().about(volume)).isEqualTo(new Do.StopAll());
+        assertThat(new StopAll().about(volume)).isEqualTo(new StopAll());
     }
 }

@@ -2,13 +2,23 @@ package orchard.app.demo;
 
 import java.util.List;
 import java.util.stream.IntStream;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Nudge;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Marks;
@@ -46,7 +56,7 @@ final class DemoMappings {
                 "m24",
                 List.of(control("gull", "turn", "amount")),
                 new Shape(List.of(new Scale(0, 1, 0, 360, true), new Wrap(-270, 270))),
-                new Do.SetParameter(parameter("loft", "mover1.pan")));
+                new SetParameter(parameter("loft", "mover1.pan")));
     }
 
     /** One fader, three stretches: the harbour comes up, then the tower, then the house light goes on. */
@@ -55,11 +65,11 @@ final class DemoMappings {
                 "m25",
                 List.of(control("sluice", "fader8", "position")),
                 Shape.WHOLE,
-                new Do.SetParameter(
+                new SetParameter(
                         parameter("loft", "lamp1.level"), new Shape(List.of(new Zone(0, 0.4, 0, 0.35, false)))),
-                new Do.SetParameter(
+                new SetParameter(
                         parameter("loft", "lamp3.level"), new Shape(List.of(new Zone(0.45, 0.85, 0.35, 0.75, false)))),
-                new Do.SetParameter(
+                new SetParameter(
                         parameter("loft", "lamp12.level"), new Shape(List.of(new Zone(0.95, 1, 0.8, 1, true)))));
     }
 
@@ -68,8 +78,8 @@ final class DemoMappings {
         Ref.ToParameter cutoff = parameter("wherry", "filter.cutoff");
         return mapping("m26", List.of(control("cobble", "side1", "gate")), Shape.WHOLE)
                 .with(new Do(
-                        List.of(new Do.SetTo(cutoff, new Value.Fixed(1000))),
-                        List.of(new Do.SetTo(cutoff, new Value.Fixed(400)))))
+                        List.of(new SetTo(cutoff, new Value.Fixed(1000))),
+                        List.of(new SetTo(cutoff, new Value.Fixed(400)))))
                 .with(new Marks(true, List.of("narrator")));
     }
 
@@ -78,8 +88,8 @@ final class DemoMappings {
         return mapping("m27", List.of(control("cobble", "side2", "gate")), Shape.WHOLE)
                 .with(new When(List.of(control("cobble", "side2", "gate")), new Gesture(Gesture.Kind.DOUBLE, 0.5)))
                 .with(new Do(List.of(
-                        new Do.Reset(parameter("wherry", "filter.cutoff")),
-                        new Do.Reset(parameter("wherry", "filter.resonance")))));
+                        new Reset(parameter("wherry", "filter.cutoff")),
+                        new Reset(parameter("wherry", "filter.resonance")))));
     }
 
     /** Pads 7 to 16 choose a drone, favourites first. */
@@ -87,7 +97,7 @@ final class DemoMappings {
         List<Ref.ToControl> pads = IntStream.rangeClosed(7, 16)
                 .mapToObj(i -> control("cobble", "pad" + i, "gate"))
                 .toList();
-        return mapping("m28", pads, Shape.WHOLE, new Do.Choose(parameter("peat", "sound.patch"), List.of(), 0.0));
+        return mapping("m28", pads, Shape.WHOLE, new Choose(parameter("peat", "sound.patch"), List.of(), 0.0));
     }
 
     /** Side 3 goes into the storm: the marker, then the scene, then the lamps. */
@@ -96,10 +106,10 @@ final class DemoMappings {
                 "m29",
                 List.of(control("cobble", "side3", "gate")),
                 Shape.WHOLE,
-                new Do.SetTo(parameter("wherry", "song.marker"), new Value.Fixed(4)),
-                new Do.Wait(0.5),
-                new Do.SetTo(parameter("wherry", "song.scene"), new Value.Fixed(4)),
-                new Do.SetTo(parameter("loft", "lamp8.level"), new Value.Fixed(80)));
+                new SetTo(parameter("wherry", "song.marker"), new Value.Fixed(4)),
+                new Wait(0.5),
+                new SetTo(parameter("wherry", "song.scene"), new Value.Fixed(4)),
+                new SetTo(parameter("loft", "lamp8.level"), new Value.Fixed(80)));
     }
 
     /** The second pedal is the master of the lamps; it is picked up, because a foot never stands where it should. */
@@ -108,17 +118,13 @@ final class DemoMappings {
                         "m30",
                         List.of(control("treadle", "pedal2", "position")),
                         new Shape(List.of(new Smooth(0.15))),
-                        new Do.SetParameter(parameter("loft", "house.master")))
+                        new SetParameter(parameter("loft", "house.master")))
                 .with(Takeover.PICK_UP);
     }
 
     /** The wand goes through the looks of the lamps. */
     private static Mapping looks() {
-        return mapping(
-                        "m31",
-                        List.of(control("gull", "key1", "gate")),
-                        Shape.WHOLE,
-                        new Do.Recall("loft", "", 1, "look"))
+        return mapping("m31", List.of(control("gull", "key1", "gate")), Shape.WHOLE, new Recall("loft", "", 1, "look"))
                 .with(new Marks(false, List.of("lamps")));
     }
 
@@ -128,7 +134,7 @@ final class DemoMappings {
                 "m32",
                 List.of(control("gull", "key2", "gate")),
                 Shape.WHOLE,
-                new Do.Tap(parameter("wherry", "song.tempo")));
+                new Tap(parameter("wherry", "song.tempo")));
     }
 
     /** A finger that goes round on pad 5 winds the song on and back, a bar of four a turn. */
@@ -137,7 +143,7 @@ final class DemoMappings {
                         "m33",
                         List.of(control("cobble", "pad5", "x")),
                         new Shape(List.of(new Scale(0, 1, 0, 4, true))),
-                        new Do.SetParameter(parameter("wherry", "song.position")))
+                        new SetParameter(parameter("wherry", "song.position")))
                 .with(new When(List.of(control("cobble", "pad5", "x")), Gesture.CIRCLE));
     }
 
@@ -147,7 +153,7 @@ final class DemoMappings {
                 "m34",
                 List.of(control("gull", "key3", "gate")),
                 Shape.WHOLE,
-                new Do.SetTo(parameter("loft", "lamp9.level"), new Value.Same(parameter("variables", "storm"))));
+                new SetTo(parameter("loft", "lamp9.level"), new Value.Same(parameter("variables", "storm"))));
     }
 
     /** … and another makes it more, and then none again. */
@@ -156,7 +162,7 @@ final class DemoMappings {
                 "m35",
                 List.of(control("gull", "key4", "gate")),
                 Shape.WHOLE,
-                new Do.Nudge(parameter("variables", "storm"), 20, true));
+                new Nudge(parameter("variables", "storm"), 20, true));
     }
 
     /** The last switch of the foot board goes through the banks of the lamp desk. */
@@ -165,16 +171,16 @@ final class DemoMappings {
                 "m36",
                 List.of(control("treadle", "switch10", "press")),
                 Shape.WHOLE,
-                new Do.Nudge(parameter("loftmidi", "bank"), 1, true));
+                new Nudge(parameter("loftmidi", "bank"), 1, true));
     }
 
-    private static Mapping mapping(String id, List<Ref.ToControl> triggers, Shape shape, Do.Action... actions) {
+    private static Mapping mapping(String id, List<Ref.ToControl> triggers, Shape shape, Action... actions) {
         return new Mapping(
                 id,
                 new When(triggers),
                 new While.Always(),
                 shape,
-                new Do(actions.length == 0 ? List.of(new Do.StopAll()) : List.of(actions)),
+                new Do(actions.length == 0 ? List.of(new StopAll()) : List.of(actions)),
                 new Show(List.of()));
     }
 

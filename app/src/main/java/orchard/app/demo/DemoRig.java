@@ -3,6 +3,7 @@ package orchard.app.demo;
 import jakarta.annotation.PostConstruct;
 import java.util.ArrayList;
 import java.util.List;
+import orchard.action.SetParameter;
 import orchard.app.OrchardSettings;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
@@ -177,7 +178,7 @@ final class DemoRig {
                 new When(List.of(new Ref.ToControl("cobble", knob, "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("peat", parameter)))),
+                new Do(List.of(new SetParameter(new Ref.ToParameter("peat", parameter)))),
                 new Show(List.of(
                         new Show.Answer(new Ref.ToLight("cobble", knob + ".display"), Show.Rule.VALUE),
                         new Show.Answer(new Ref.ToLight("cobble", knob + ".ring"), Show.Rule.VALUE))));
@@ -196,7 +197,7 @@ final class DemoRig {
                 new When(List.of(new Ref.ToControl(device, control, dimension))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("wherry", target)))),
+                new Do(List.of(new SetParameter(new Ref.ToParameter("wherry", target)))),
                 new Show(lights.stream()
                         .map(light -> new Show.Answer(
                                 new Ref.ToLight(device, light),

@@ -8,8 +8,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Preset;
-import orchard.mapping.Directory;
 import org.springframework.stereotype.Component;
 
 /** The rig in force, with the names its devices tell right now. Safe for several threads. */

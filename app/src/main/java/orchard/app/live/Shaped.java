@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import orchard.action.SetParameter;
 import orchard.engine.Step;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -48,7 +48,7 @@ final class Shaped {
 
     private Optional<ShapeFunction> function(String key, Mapping mapping, int action, Rig rig) {
         if (action >= mapping.then().actions().size()
-                || !(mapping.then().actions().get(action) instanceof Do.SetParameter set)) {
+                || !(mapping.then().actions().get(action) instanceof SetParameter set)) {
             return Optional.empty();
         }
         Ready known = ready.get(key);

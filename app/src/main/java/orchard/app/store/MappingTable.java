@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -31,7 +33,7 @@ class MappingTable {
 
     private static final TypeReference<Gesture> GESTURE = new TypeReference<>() {};
     private static final TypeReference<Marks> MARKS = new TypeReference<>() {};
-    private static final TypeReference<Do.Action> ACTION = new TypeReference<>() {};
+    private static final TypeReference<Action> ACTION = new TypeReference<>() {};
 
     private record Of<T>(String mapping, T value) {}
 
@@ -52,8 +54,8 @@ class MappingTable {
                 .list()
                 .stream()
                 .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
-        Map<String, List<Do.Action>> actions = actions(false);
-        Map<String, List<Do.Action>> releases = actions(true);
+        Map<String, List<Action>> actions = actions(false);
+        Map<String, List<Action>> releases = actions(true);
         Map<String, List<Show.Answer>> answers = jdbc
                 .sql("select * from mapping_answer order by mapping, place")
                 .query((rs, row) -> new Of<>(
@@ -81,14 +83,14 @@ class MappingTable {
                 .list();
     }
 
-    private Map<String, List<Do.Action>> actions(boolean onRelease) {
+    private Map<String, List<Action>> actions(boolean onRelease) {
         return jdbc
                 .sql("select * from mapping_action where on_release = ? order by mapping, place")
                 .param(onRelease)
                 .query((rs, row) -> new Of<>(
                         rs.getString("mapping"),
                         rs.getString("details") == null
-                                ? new Do.SetParameter(
+                                ? new SetParameter(
                                         new Ref.ToParameter(rs.getString("device"), rs.getString("parameter")))
                                 : PartJson.read(rs.getString("details"), ACTION)))
                 .list()
@@ -118,11 +120,11 @@ class MappingTable {
                 Rows.of(mapping.id(), mapping.when().triggers(), t ->
                         new Object[] {t.device(), t.control(), t.dimension()}));
         int onPress = mapping.then().actions().size();
-        List<Do.Action> all = Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+        List<Action> all = Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
                 .toList();
         List<Object[]> rows = new ArrayList<>();
         for (int place = 0; place < all.size(); place++) {
-            Do.Action action = all.get(place);
+            Action action = all.get(place);
             Ref.ToParameter parameter = action.parameter();
             rows.add(new Object[] {
                 mapping.id(),

@@ -9,14 +9,26 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.app.live.Names;
-import orchard.app.live.Values;
 import orchard.gear.Device;
-import orchard.gear.ParameterPage;
-import orchard.gear.Preset;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
-import orchard.mapping.Value;
 import orchard.parameter.Display;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -73,76 +85,132 @@ record ActionForm(String when, String what, String parameter, String value, int 
         return kinds;
     }
 
-    /** The line of an action. */
-    static ActionForm of(String when, int place, Do.Action action, Names names) {
-        String key = action.parameter() == null ? "" : Values.key(action.parameter());
-        Optional<Parameter> parameter = Optional.ofNullable(action.parameter()).flatMap(names::parameter);
-        String what;
-        String value = "";
-        int own = -1;
-        if (action instanceof Do.SetParameter) {
-            what = "follow";
-            own = place;
-        } else if (action instanceof Do.SetTo set) {
-            what = "set";
-            value = text(set.value(), parameter, names);
-        } else if (action instanceof Do.Hold hold) {
-            what = "hold";
-            value = text(hold.value(), parameter, names);
-        } else if (action instanceof Do.Toggle toggle) {
-            what = "toggle";
-            value = real(toggle.off(), parameter) + " / " + real(toggle.on(), parameter);
-        } else if (action instanceof Do.Nudge nudge) {
-            what = nudge.around() ? "around" : "move";
-            value = (nudge.by() > 0 ? "+" : "")
-                    + Display.text(
-                            nudge.by(), parameter.map(p -> p.range().unit()).orElse(""));
-        } else if (action instanceof Do.Reset) {
-            what = "reset";
-        } else if (action instanceof Do.Choose choose) {
-            what = "choose";
-            value = (choose.values().isEmpty()
-                            ? FAVOURITES_FIRST
-                            : choose.values().stream()
-                                    .map(v -> real(v, parameter))
-                                    .collect(Collectors.joining(", ")))
-                    + (choose.stop() == null ? "" : "; stop: " + real(choose.stop(), parameter));
-        } else if (action instanceof Do.SetOfPage row) {
-            what = "row";
-            value = name(row.device(), names);
-        } else if (action instanceof Do.OpenPage open) {
-            what = "page";
-            value = name(open.device(), names) + ": "
-                    + (open.page().isEmpty() ? onward(open.by(), open.tag()) : pageName(open, names));
-        } else if (action instanceof Do.Recall recall) {
-            what = "recall";
-            value = name(recall.device(), names) + ": "
-                    + (recall.preset().isEmpty() ? onward(recall.by(), recall.tag()) : presetName(recall, names));
-        } else if (action instanceof Do.ResetMoved) {
-            what = "resetting";
-        } else if (action instanceof Do.Tap) {
-            what = "tap";
-        } else if (action instanceof Do.Send send) {
-            what = "send";
-            value = names.device(send.device()).map(Device::name).orElse(send.device()) + ": "
-                    + send.message().words();
-        } else if (action instanceof Do.Wait wait) {
-            what = "wait";
-            value = Display.text(wait.seconds(), "s");
-        } else {
-            what = "stop";
+    /**
+     * The line of an action.
+     *
+     * @param place its number, for one that follows the control
+     */
+    static ActionForm of(String when, int place, Action action, Names names) {
+        return action.accept(new Writer(when, place, names));
+    }
+
+    /** Writes actions as lines. */
+    private record Writer(String when, int place, Names names) implements Action.Visitor<ActionForm> {
+
+        private ActionForm line(String what, Action action, String value) {
+            String key = action.parameter() == null ? "" : action.parameter().key();
+            return new ActionForm(when, what, key, value, -1);
         }
-        return new ActionForm(when, what, key, value, own);
+
+        private Optional<Parameter> parameter(Action action) {
+            return Optional.ofNullable(action.parameter()).flatMap(names::parameter);
+        }
+
+        private String at(String device, String what) {
+            return name(device, names) + ": " + what;
+        }
+
+        @Override
+        public ActionForm choose(Choose action) {
+            Optional<Parameter> parameter = parameter(action);
+            String values = action.values().isEmpty()
+                    ? FAVOURITES_FIRST
+                    : action.values().stream()
+                            .map(value -> Display.real(value, parameter))
+                            .collect(Collectors.joining(", "));
+            String stop = action.stop() == null ? "" : "; stop: " + Display.real(action.stop(), parameter);
+            return line("choose", action, values + stop);
+        }
+
+        @Override
+        public ActionForm hold(Hold action) {
+            return line("hold", action, text(action.value(), parameter(action), names));
+        }
+
+        @Override
+        public ActionForm nudge(Nudge action) {
+            String unit = parameter(action).map(p -> p.range().unit()).orElse("");
+            return line(
+                    action.around() ? "around" : "move",
+                    action,
+                    (action.by() > 0 ? "+" : "") + Display.text(action.by(), unit));
+        }
+
+        @Override
+        public ActionForm openPage(OpenPage action) {
+            String which = action.page().isEmpty()
+                    ? onward(action.by(), action.tag())
+                    : action.name(names).orElse(action.page());
+            return line("page", action, at(action.device(), which));
+        }
+
+        @Override
+        public ActionForm recall(Recall action) {
+            String which = action.preset().isEmpty()
+                    ? onward(action.by(), action.tag())
+                    : action.name(names).orElse(action.preset());
+            return line("recall", action, at(action.device(), which));
+        }
+
+        @Override
+        public ActionForm reset(Reset action) {
+            return line("reset", action, "");
+        }
+
+        @Override
+        public ActionForm resetMoved(ResetMoved action) {
+            return line("resetting", action, "");
+        }
+
+        @Override
+        public ActionForm send(Send action) {
+            return line("send", action, at(action.device(), action.message().words()));
+        }
+
+        @Override
+        public ActionForm setOfPage(SetOfPage action) {
+            return line("row", action, name(action.device(), names));
+        }
+
+        @Override
+        public ActionForm setParameter(SetParameter action) {
+            return new ActionForm(when, "follow", action.parameter().key(), "", place);
+        }
+
+        @Override
+        public ActionForm setTo(SetTo action) {
+            return line("set", action, text(action.value(), parameter(action), names));
+        }
+
+        @Override
+        public ActionForm stopAll(StopAll action) {
+            return line("stop", action, "");
+        }
+
+        @Override
+        public ActionForm tap(Tap action) {
+            return line("tap", action, "");
+        }
+
+        @Override
+        public ActionForm toggle(Toggle action) {
+            Optional<Parameter> parameter = parameter(action);
+            return line(
+                    "toggle",
+                    action,
+                    Display.real(action.off(), parameter) + " / " + Display.real(action.on(), parameter));
+        }
+
+        @Override
+        public ActionForm wait(Wait action) {
+            return line("wait", action, Display.text(action.seconds(), "s"));
+        }
     }
 
     private static String text(Value value, Optional<Parameter> parameter, Names names) {
         return value instanceof Value.Fixed fixed
-                ? real(fixed.real(), parameter)
+                ? Display.real(fixed.real(), parameter)
                 : "= " + names.words(((Value.Same) value).parameter());
-    }
-
-    private static String real(double value, Optional<Parameter> parameter) {
-        return parameter.map(p -> p.textOfReal(value)).orElse(Display.text(value, ""));
     }
 
     /**
@@ -151,14 +219,14 @@ record ActionForm(String when, String what, String parameter, String value, int 
      * @param line its number, from 1, for what is said when it means none
      * @param before the actions there were, for their own stages
      */
-    Do.Action action(String part, int line, Rig rig, Names names, List<Do.Action> before) {
+    Action action(String part, int line, Rig rig, Names names, List<Action> before) {
         Line in = new Line(part, line);
         try {
             return switch (what) {
-                case "wait" -> new Do.Wait(in.quantity(value, EVEN, new Range(0, 1e6, "s")));
-                case "stop" -> new Do.StopAll();
-                case "resetting" -> new Do.ResetMoved();
-                case "row" -> new Do.SetOfPage(device(in, value.strip(), rig).id());
+                case "wait" -> new Wait(in.quantity(value, EVEN, new Range(0, 1e6, "s")));
+                case "stop" -> new StopAll();
+                case "resetting" -> new ResetMoved();
+                case "row" -> new SetOfPage(device(in, value.strip(), rig).id());
                 case "page" -> page(in, rig);
                 case "recall" -> recall(in, rig);
                 case "send" -> send(in, rig);
@@ -169,40 +237,36 @@ record ActionForm(String when, String what, String parameter, String value, int 
         }
     }
 
-    private Do.Action about(Line in, Rig rig, Names names, List<Do.Action> before) {
-        int slash = parameter.indexOf('/');
-        if (slash < 0) {
-            throw in.refuse("choose a parameter");
-        }
-        Ref.ToParameter ref = new Ref.ToParameter(parameter.substring(0, slash), parameter.substring(slash + 1));
+    private Action about(Line in, Rig rig, Names names, List<Action> before) {
+        Ref.ToParameter ref = Ref.ToParameter.of(parameter).orElseThrow(() -> in.refuse("choose a parameter"));
         if (what.equals("follow")) {
             boolean keeps = own >= 0
                     && own < before.size()
-                    && before.get(own) instanceof Do.SetParameter set
+                    && before.get(own) instanceof SetParameter set
                     && set.parameter().equals(ref);
-            return keeps ? before.get(own) : new Do.SetParameter(ref, Shape.WHOLE);
+            return keeps ? before.get(own) : new SetParameter(ref, Shape.WHOLE);
         }
         if (what.equals("reset")) {
-            return new Do.Reset(ref);
+            return new Reset(ref);
         } else if (what.equals("tap")) {
-            return new Do.Tap(ref);
+            return new Tap(ref);
         }
         Parameter p = rig.parameter(ref).orElseThrow(() -> in.refuse("the parameter is not there any more"));
         Range steps = new Range(-1e9, 1e9, p.range().unit());
         return switch (what) {
-            case "set" -> new Do.SetTo(ref, value(in, p, rig, names));
-            case "hold" -> new Do.Hold(ref, value(in, p, rig, names));
+            case "set" -> new SetTo(ref, value(in, p, rig, names));
+            case "hold" -> new Hold(ref, value(in, p, rig, names));
             case "toggle" -> {
                 String[] two = value.split("/", 2);
                 if (two.length < 2) {
-                    throw in.refuse(
-                            "expected two values, like " + real(p.range().low(), Optional.of(p)) + " / "
-                                    + real(p.range().high(), Optional.of(p)));
+                    throw in.refuse("expected two values, like "
+                            + Display.real(p.range().low(), Optional.of(p)) + " / "
+                            + Display.real(p.range().high(), Optional.of(p)));
                 }
-                yield new Do.Toggle(ref, in.real(two[0], p), in.real(two[1], p));
+                yield new Toggle(ref, in.real(two[0], p), in.real(two[1], p));
             }
-            case "move" -> new Do.Nudge(ref, in.quantity(value, EVEN, steps), false);
-            case "around" -> new Do.Nudge(ref, in.quantity(value, EVEN, steps), true);
+            case "move" -> new Nudge(ref, in.quantity(value, EVEN, steps), false);
+            case "around" -> new Nudge(ref, in.quantity(value, EVEN, steps), true);
             case "choose" -> choose(in, ref, p);
             default -> throw in.refuse("choose what to do");
         };
@@ -223,7 +287,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         throw in.refuse("no parameter is called “" + wanted + "”; expected its whole name, like Narrator › Volume");
     }
 
-    private Do.Action choose(Line in, Ref.ToParameter ref, Parameter parameter) {
+    private Action choose(Line in, Ref.ToParameter ref, Parameter parameter) {
         String[] halves = value.split(";", 2);
         Double stop = null;
         if (halves.length == 2) {
@@ -236,25 +300,16 @@ record ActionForm(String when, String what, String parameter, String value, int 
         }
         List<Double> values = new ArrayList<>();
         if (halves[0].isBlank() || halves[0].strip().equalsIgnoreCase(FAVOURITES_FIRST)) {
-            return new Do.Choose(ref, values, stop);
+            return new Choose(ref, values, stop);
         }
         for (String each : halves[0].split(",")) {
             values.add(in.real(each, parameter));
         }
-        return new Do.Choose(ref, values, stop);
+        return new Choose(ref, values, stop);
     }
 
     private static String name(String device, Names names) {
         return names.device(device).map(Device::name).orElse(device);
-    }
-
-    private static String pageName(Do.OpenPage open, Names names) {
-        return names.device(open.device()).stream()
-                .flatMap(d -> d.profile().setup().parameterPages().stream())
-                .filter(page -> page.id().equals(open.page()))
-                .map(ParameterPage::name)
-                .findFirst()
-                .orElse(open.page());
     }
 
     private static Device device(Line in, String name, Rig rig) {
@@ -268,36 +323,28 @@ record ActionForm(String when, String what, String parameter, String value, int 
         return "%+d".formatted(by) + (tag.isEmpty() ? "" : " " + tag);
     }
 
-    private static String presetName(Do.Recall recall, Names names) {
-        return names.presets().stream()
-                .filter(preset -> preset.id().equals(recall.preset()))
-                .map(Preset::name)
-                .findFirst()
-                .orElse(recall.preset());
-    }
-
-    private Do.Action page(Line in, Rig rig) {
+    private Action page(Line in, Rig rig) {
         Pick pick = Pick.of(in, value, rig);
         return pick.by() != 0
-                ? new Do.OpenPage(pick.device().id(), "", pick.by(), pick.words())
+                ? new OpenPage(pick.device().id(), "", pick.by(), pick.words())
                 : pick.device().profile().setup().parameterPages().stream()
                         .filter(page -> page.name().equalsIgnoreCase(pick.words()))
                         .findFirst()
-                        .map(page -> new Do.OpenPage(pick.device().id(), page.id(), 0, ""))
+                        .map(page -> new OpenPage(pick.device().id(), page.id(), 0, ""))
                         .orElseThrow(() -> in.refuse(pick.device().name() + " has no page called “" + pick.words()
                                 + "”; expected a name, or +1 for the next one"));
     }
 
-    private Do.Action recall(Line in, Rig rig) {
+    private Action recall(Line in, Rig rig) {
         Pick pick = Pick.of(in, value, rig);
         String device = pick.device().id();
         return pick.by() != 0
-                ? new Do.Recall(device, "", pick.by(), pick.words())
+                ? new Recall(device, "", pick.by(), pick.words())
                 : rig.presets().stream()
                         .filter(preset ->
                                 preset.device().equals(device) && preset.name().equalsIgnoreCase(pick.words()))
                         .findFirst()
-                        .map(preset -> new Do.Recall(device, preset.id(), 0, ""))
+                        .map(preset -> new Recall(device, preset.id(), 0, ""))
                         .orElseThrow(() -> in.refuse(pick.device().name() + " has no preset called “" + pick.words()
                                 + "”; expected a name, or +1 for the next one"));
     }
@@ -329,7 +376,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         }
     }
 
-    private Do.Action send(Line in, Rig rig) {
+    private Action send(Line in, Rig rig) {
         int colon = value.indexOf(':');
         String name = colon < 0 ? "" : value.substring(0, colon).strip();
         Device device = rig.devices().stream()
@@ -340,7 +387,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         try {
             Message message = MessageText.parse(
                     value.substring(colon + 1).strip(), rig.settings().noteNames());
-            return new Do.Send(device.id(), message);
+            return new Send(device.id(), message);
         } catch (MessageText.NotUnderstood e) {
             throw in.refuse(e.getMessage());
         }

@@ -4,8 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.app.live.Names;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.shape.Bypassed;
@@ -33,10 +34,10 @@ record ChainView(int action, String title, int live, List<Link> links) {
 
     /** Puts the chains of a mapping into the model, and the form of the stage that is open. */
     static void add(Mapping mapping, Names names, int action, int stage, Map<String, String> buttons, Model model) {
-        List<Do.Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.then().actions();
         List<Integer> following = new ArrayList<>();
         for (int i = 0; i < actions.size(); i++) {
-            if (actions.get(i) instanceof Do.SetParameter) {
+            if (actions.get(i) instanceof SetParameter) {
                 following.add(i);
             }
         }
@@ -47,7 +48,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
         chains.add(chain(
                 mapping, -1, all, first, 0, action, stage, mapping.target().flatMap(names::parameter)));
         for (int i : following) {
-            Do.SetParameter set = (Do.SetParameter) actions.get(i);
+            SetParameter set = (SetParameter) actions.get(i);
             if (following.size() > 1 || !set.own().stages().isEmpty()) {
                 Optional<Parameter> parameter = names.parameter(set.parameter());
                 chains.add(chain(mapping, i, names.words(set.parameter()), i, before, action, stage, parameter));

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
@@ -103,7 +105,7 @@ class ClauseActions {
                 seen,
                 "Parameter of ",
                 (rig, mapping) -> mapping.with(mapping.shape().inverted() ? Shape.WHOLE.invert() : Shape.WHOLE)
-                        .with(new Do(List.of(new Do.SetParameter(ref)))));
+                        .with(new Do(List.of(new SetParameter(ref)))));
     }
 
     /** What is done, line by line. */
@@ -115,8 +117,8 @@ class ClauseActions {
             throw EditRefused.invalid(id, "", "A mapping does at least one thing; add a line");
         }
         return edits.change(id, seen, "What is done by ", (rig, mapping) -> {
-            List<Do.Action> press = new ArrayList<>();
-            List<Do.Action> release = new ArrayList<>();
+            List<Action> press = new ArrayList<>();
+            List<Action> release = new ArrayList<>();
             for (int line = 0; line < lines; line++) {
                 ActionForm form = new ActionForm(
                         at(typed, "when", line),
@@ -124,7 +126,7 @@ class ClauseActions {
                         at(typed, "parameter", line),
                         at(typed, "value", line),
                         Integer.parseInt(at(typed, "own", line)));
-                Do.Action action =
+                Action action =
                         form.action(id, line + 1, rig, names, mapping.then().actions());
                 (form.when().equals("release") ? release : press).add(action);
             }
@@ -140,9 +142,9 @@ class ClauseActions {
         });
     }
 
-    private static Optional<Ref.ToParameter> first(List<Do.Action> actions) {
+    private static Optional<Ref.ToParameter> first(List<Action> actions) {
         return actions.stream()
-                .map(Do.Action::parameter)
+                .map(Action::parameter)
                 .filter(parameter -> parameter != null)
                 .findFirst();
     }

@@ -12,10 +12,10 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Directory;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Ref;
-import orchard.mapping.Directory;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 

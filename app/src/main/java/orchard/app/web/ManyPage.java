@@ -5,12 +5,12 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.PageGroup;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
@@ -171,7 +171,7 @@ class ManyPage {
             @RequestParam String low,
             @RequestParam String high) {
         return change(mapping, "Range", (rig, m) -> {
-            if (!(m.then().actions().get(0) instanceof Do.SetParameter)) {
+            if (!(m.then().actions().get(0) instanceof SetParameter)) {
                 throw EditRefused.invalid(
                         m.id(),
                         "low",

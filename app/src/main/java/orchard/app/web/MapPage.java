@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
@@ -18,7 +20,6 @@ import orchard.gear.Dimension;
 import orchard.gear.Doubt;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
@@ -142,7 +143,7 @@ class MapPage {
         Optional<Dimension> dimension = rig.device(trigger.device())
                 .flatMap(d -> d.profile().control(trigger.control()))
                 .flatMap(c -> c.dimension(trigger.dimension()));
-        boolean follows = mapping.then().actions().get(0) instanceof Do.SetParameter;
+        boolean follows = mapping.then().actions().get(0) instanceof SetParameter;
         model.addAttribute("mapping", mapping);
         model.addAttribute("sentence", Sentence.of(mapping, names));
         model.addAttribute("seen", keeper.revision(mapping.id()));
@@ -208,12 +209,12 @@ class MapPage {
 
     /** The curve of the action whose stages are looked at, or of the first that follows the control. */
     private static void curve(Mapping mapping, int action, Dimension dimension, Rig rig, Model model) {
-        List<Do.Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.then().actions();
         int shown = action;
         for (int i = 0; shown < 0 && i < actions.size(); i++) {
-            shown = actions.get(i) instanceof Do.SetParameter ? i : shown;
+            shown = actions.get(i) instanceof SetParameter ? i : shown;
         }
-        if (shown < 0 || shown >= actions.size() || !(actions.get(shown) instanceof Do.SetParameter set)) {
+        if (shown < 0 || shown >= actions.size() || !(actions.get(shown) instanceof SetParameter set)) {
             return;
         }
         model.addAttribute("curveAction", shown);

@@ -3,9 +3,10 @@ package orchard.app.web;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -101,8 +102,8 @@ class MappingEdits {
         if (action == -1) {
             return mapping.shape();
         }
-        List<Do.Action> actions = mapping.then().actions();
-        if (action >= 0 && action < actions.size() && actions.get(action) instanceof Do.SetParameter set) {
+        List<Action> actions = mapping.then().actions();
+        if (action >= 0 && action < actions.size() && actions.get(action) instanceof SetParameter set) {
             return set.own();
         }
         throw new IllegalArgumentException("what these stages belong to is not there any more");

@@ -8,6 +8,9 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import orchard.action.Action;
+import orchard.action.OpenPage;
+import orchard.action.SetOfPage;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Learn;
 import orchard.app.live.Names;
@@ -100,9 +103,9 @@ class ParameterPagesPage {
                 "rows",
                 rig.mappings().stream()
                         .filter(m -> m.then().actions().stream()
-                                .anyMatch(a -> a instanceof Do.SetOfPage row
+                                .anyMatch(a -> a instanceof SetOfPage row
                                                 && row.device().equals(device.id())
-                                        || a instanceof Do.OpenPage open
+                                        || a instanceof OpenPage open
                                                 && open.device().equals(device.id())))
                         .map(m -> new Choice(m.id(), Sentence.of(m, names).text()))
                         .toList());
@@ -305,7 +308,7 @@ class ParameterPagesPage {
         int many = ClauseActions.count(device, count);
         keeper.commit(rig -> Edit.add(
                 "Lay the pages of " + owner.name() + " under " + names.words(first),
-                new Part.OfMapping(mapping(rig, new Copies(rig).run(device, first, many), new Do.SetOfPage(device)))));
+                new Part.OfMapping(mapping(rig, new Copies(rig).run(device, first, many), new SetOfPage(device)))));
         return go(device, "");
     }
 
@@ -331,11 +334,11 @@ class ParameterPagesPage {
         Ref.ToControl button = ClauseActions.control(device, control);
         keeper.commit(rig -> Edit.add(
                 names.words(button) + " turns the pages of " + owner.name(),
-                new Part.OfMapping(mapping(rig, List.of(button), new Do.OpenPage(device, "", by < 0 ? -1 : 1, tag)))));
+                new Part.OfMapping(mapping(rig, List.of(button), new OpenPage(device, "", by < 0 ? -1 : 1, tag)))));
         return go(device, "");
     }
 
-    private static Mapping mapping(Rig rig, List<Ref.ToControl> triggers, Do.Action action) {
+    private static Mapping mapping(Rig rig, List<Ref.ToControl> triggers, Action action) {
         return new Mapping(
                 rig.freeId("m"),
                 new When(triggers),

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
+import orchard.action.Recall;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
@@ -153,7 +154,7 @@ class PresetsPage {
                 "reasons",
                 rig.mappings().stream()
                         .filter(m -> m.then().actions().stream()
-                                .anyMatch(action -> action instanceof Do.Recall recall
+                                .anyMatch(action -> action instanceof Recall recall
                                         && recall.device().equals(preset.device())
                                         && (recall.preset().equals(preset.id())
                                                 || recall.preset().isEmpty() && preset.isOf(recall.tag()))))
@@ -340,7 +341,7 @@ class PresetsPage {
                             new When(List.of(button)),
                             new While.Always(),
                             Shape.WHOLE,
-                            new Do(List.of(new Do.Recall(preset.device(), id, 0, ""))),
+                            new Do(List.of(new Recall(preset.device(), id, 0, ""))),
                             new Show(List.of()))));
         });
         return go(id);

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import orchard.action.Action;
+import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.mapping.Advice;
@@ -258,12 +260,12 @@ class ShapeActions {
         if (action < 0) {
             after = mapping.with(next);
         } else {
-            List<Do.Action> actions = new ArrayList<>(mapping.then().actions());
-            actions.set(action, new Do.SetParameter(actions.get(action).parameter(), next));
+            List<Action> actions = new ArrayList<>(mapping.then().actions());
+            actions.set(action, new SetParameter(actions.get(action).parameter(), next));
             after = mapping.with(new Do(actions, mapping.then().release()));
         }
-        for (Do.Action each : after.then().actions()) {
-            if (each instanceof Do.SetParameter set) {
+        for (Action each : after.then().actions()) {
+            if (each instanceof SetParameter set) {
                 rig.parameter(set.parameter())
                         .ifPresent(p -> ShapeFunction.of(after.shape().then(set.own()), p));
             }

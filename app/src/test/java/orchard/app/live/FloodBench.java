@@ -20,6 +20,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import orchard.action.SetParameter;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
@@ -230,7 +231,7 @@ class FloodBench {
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
                     new While.Always(),
                     Shape.WHOLE,
-                    new Do(List.of(new Do.SetParameter(new Ref.ToParameter("desk", "p" + i)))),
+                    new Do(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));
         }
         parts.add(new Part.OfDevice(device("hand", "", controls, List.of())));

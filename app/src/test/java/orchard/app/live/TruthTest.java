@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import orchard.action.SetParameter;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.port.PortRoom;
@@ -16,7 +17,6 @@ import orchard.gear.Device;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Binding;
@@ -159,7 +159,7 @@ class TruthTest {
         Light light = rig.device(answer.light().device())
                 .flatMap(device -> device.profile().light(answer.light().light()))
                 .orElseThrow();
-        boolean follows = mapping.then().actions().get(0) instanceof Do.SetParameter;
+        boolean follows = mapping.then().actions().get(0) instanceof SetParameter;
         Map<String, Reading> software = panels.get(target.device());
         if (!follows || software == null || !(parameter.binding() instanceof Binding.Osc osc)) {
             return;
@@ -167,7 +167,7 @@ class TruthTest {
         Reading truth = software.get(osc.address());
         Map<String, Reading> shower = panels.get(answer.light().device());
         Shape shape =
-                mapping.shape().then(((Do.SetParameter) mapping.then().actions().get(0)).own());
+                mapping.shape().then(((SetParameter) mapping.then().actions().get(0)).own());
         double expected =
                 Math.max(0, Math.min(1, ShapeFunction.of(shape, parameter).backward(place(parameter, truth))));
         String control = light.control();

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import orchard.action.Send;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
@@ -173,7 +174,7 @@ class GapTest {
                 new When(List.of(new Ref.ToControl(layout, element, "position"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
+                new Do(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                 new Show(List.of()));
     }
 
@@ -237,7 +238,7 @@ class GapTest {
                         new When(List.of(new Ref.ToControl("reed", "key", "gate"))),
                         new While.Always(),
                         Shape.WHOLE,
-                        new Do(List.of(new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
+                        new Do(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                         new Show(List.of()))));
         long before = orchard.bean(SignalLog.class).last();
         String lends = "{'type':'lend','computer':'gap','ports':[{'id':'p','name':'Reed box','vendor':'','pad':false,"

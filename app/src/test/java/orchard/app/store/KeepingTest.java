@@ -6,6 +6,22 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import orchard.action.Choose;
+import orchard.action.Hold;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestDatabase;
 import orchard.app.harness.TestOrchard;
@@ -22,7 +38,6 @@ import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
-import orchard.mapping.Value;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -140,24 +155,24 @@ class KeepingTest {
                 .with(new When(List.of(pad), new Gesture(Gesture.Kind.HOLD, 0.75)))
                 .with(new Do(
                         List.of(
-                                new Do.SetParameter(cutoff, own),
-                                new Do.SetTo(cutoff, new Value.Fixed(440)),
-                                new Do.SetTo(cutoff, new Value.Same(new Ref.ToParameter("wherry", "filter.mix"))),
-                                new Do.Nudge(cutoff, -3, true),
-                                new Do.Toggle(cutoff, 300, 4000),
-                                new Do.Reset(cutoff),
-                                new Do.Hold(cutoff, new Value.Fixed(500)),
-                                new Do.Choose(cutoff, List.of(300.0, 500.0), 200.0),
-                                new Do.Choose(cutoff, List.of(), null),
-                                new Do.SetOfPage("peat"),
-                                new Do.ResetMoved(),
-                                new Do.Wait(0.5)),
+                                new SetParameter(cutoff, own),
+                                new SetTo(cutoff, new Value.Fixed(440)),
+                                new SetTo(cutoff, new Value.Same(new Ref.ToParameter("wherry", "filter.mix"))),
+                                new Nudge(cutoff, -3, true),
+                                new Toggle(cutoff, 300, 4000),
+                                new Reset(cutoff),
+                                new Hold(cutoff, new Value.Fixed(500)),
+                                new Choose(cutoff, List.of(300.0, 500.0), 200.0),
+                                new Choose(cutoff, List.of(), null),
+                                new SetOfPage("peat"),
+                                new ResetMoved(),
+                                new Wait(0.5)),
                         List.of(
-                                new Do.OpenPage("peat", "", -1, "storm"),
-                                new Do.Recall("peat", "preset9", 0, ""),
-                                new Do.Tap(cutoff),
-                                new Do.Send("peat", new MidiMessage.NoteOn(1, 60, 90)),
-                                new Do.StopAll())))
+                                new OpenPage("peat", "", -1, "storm"),
+                                new Recall("peat", "preset9", 0, ""),
+                                new Tap(cutoff),
+                                new Send("peat", new MidiMessage.NoteOn(1, 60, 90)),
+                                new StopAll())))
                 .with(Takeover.CONVERGE)
                 .with(new Marks(true, List.of("storm", "left hand")));
     }
@@ -289,7 +304,7 @@ class KeepingTest {
                 new When(List.of(new Ref.ToControl("cobble", "knob8", "turn"))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new Do.SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
+                new Do(List.of(new SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
                 new Show(List.of(new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE))));
     }
 }

@@ -3,6 +3,7 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
@@ -10,7 +11,6 @@ import orchard.app.harness.TestOrchard;
 import orchard.app.live.Names;
 import orchard.gear.Control;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.shape.Formula;
@@ -469,7 +469,7 @@ class MapTest {
     }
 
     private static Stage stage(TestOrchard orchard, int action) {
-        return ((Do.SetParameter) mapping(orchard, "m5").then().actions().get(action))
+        return ((SetParameter) mapping(orchard, "m5").then().actions().get(action))
                 .own().stages().stream().findFirst().orElse(null);
     }
 

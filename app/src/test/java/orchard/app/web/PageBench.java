@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
+import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
@@ -136,7 +137,7 @@ class PageBench {
                     new When(List.of(controls.get(i % controls.size()))),
                     new While.Always(),
                     Shape.WHOLE,
-                    new Do(List.of(new Do.SetParameter(parameters.get(i * 7 % parameters.size())))),
+                    new Do(List.of(new SetParameter(parameters.get(i * 7 % parameters.size())))),
                     new Show(List.of()));
             changes.add(new Edit.Change(null, new Part.OfMapping(mapping)));
         }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.concurrent.Callable;
+import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.OscPeer;
@@ -216,7 +217,7 @@ class PresetsTest {
                                     new When(List.of(new Ref.ToControl("cobble", "knob4", "turn"))),
                                     new While.Always(),
                                     Shape.WHOLE,
-                                    new Do(List.of(new Do.SetParameter(harp))),
+                                    new Do(List.of(new SetParameter(harp))),
                                     new Show(List.of())))));
             peer.say(orchard.oscPort(), "/desk/1/name", "Surf");
             peer.say(orchard.oscPort(), "/desk/2/name", "Harp");

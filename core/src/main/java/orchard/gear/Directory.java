@@ -1,11 +1,7 @@
-package orchard.mapping;
+package orchard.gear;
 
 import java.util.List;
 import java.util.Optional;
-import orchard.gear.Control;
-import orchard.gear.Device;
-import orchard.gear.Preset;
-import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 
 /** Finds devices by id, and knows what their groups are called right now. */

@@ -1,0 +1,69 @@
+package orchard.action;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.parameter.Parameter;
+import orchard.shape.Shape;
+
+/**
+ * The first control of the mapping chooses the first value, the second the second, and so on. Pressed again, it stops.
+ *
+ * @param values in the parameter's unit; empty for the parameter's favourites first, then the rest
+ * @param stop the value when the chosen one is pressed again, in the parameter's unit; null if then nothing happens
+ */
+public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop) implements Action {
+
+    public Choose {
+        values = values == null ? List.of() : List.copyOf(values);
+    }
+
+    /** What there is to choose from. */
+    public List<Double> choices(Parameter of) {
+        return values.isEmpty() ? of.favouritesFirst() : values;
+    }
+
+    @Override
+    public Action about(Ref.ToParameter other) {
+        return new Choose(other, values, stop);
+    }
+
+    @Override
+    public List<String> devices() {
+        return List.of(parameter.device());
+    }
+
+    @Override
+    public boolean fitsRelease() {
+        return false;
+    }
+
+    @Override
+    public boolean hasDirection() {
+        return false;
+    }
+
+    @Override
+    public String words(Directory names) {
+        return values.isEmpty()
+                ? "choose a value for " + names.words(parameter) + ", favourites first"
+                : "choose one of " + values.size() + " for " + names.words(parameter);
+    }
+
+    @Override
+    public Optional<String> fault(Directory names, Shape shape, int controls) {
+        int there = choices(names.parameter(parameter).orElseThrow()).size();
+        return there >= controls
+                ? Optional.empty()
+                : Optional.of(
+                        controls == 1
+                                ? "It has no values to choose from."
+                                : "It has %d controls, but only %d values to choose from.".formatted(controls, there));
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.choose(this);
+    }
+}

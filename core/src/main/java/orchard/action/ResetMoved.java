@@ -1,0 +1,46 @@
+package orchard.action;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.shape.Shape;
+
+/** As long as the control is held, whatever else is moved sets its parameter to its default instead of moving it. */
+public record ResetMoved() implements Action {
+
+    @Override
+    public Action about(Ref.ToParameter other) {
+        return this;
+    }
+
+    @Override
+    public List<String> devices() {
+        return List.of();
+    }
+
+    @Override
+    public boolean fitsRelease() {
+        return false;
+    }
+
+    @Override
+    public boolean hasDirection() {
+        return false;
+    }
+
+    @Override
+    public String words(Directory names) {
+        return "set to its default whatever is moved meanwhile";
+    }
+
+    @Override
+    public Optional<String> fault(Directory names, Shape shape, int controls) {
+        return Optional.empty();
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.resetMoved(this);
+    }
+}

@@ -1,0 +1,72 @@
+package orchard.action;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.parameter.Parameter;
+import orchard.shape.Expression;
+import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
+
+/**
+ * Sets a parameter to the shaped value, as long as the control moves.
+ *
+ * @param own stages for this parameter alone, after those of the mapping
+ */
+public record SetParameter(Ref.ToParameter parameter, Shape own) implements Action {
+
+    public SetParameter {
+        Objects.requireNonNull(parameter);
+        own = own == null ? Shape.WHOLE : own;
+    }
+
+    /** Without stages of its own. */
+    public SetParameter(Ref.ToParameter parameter) {
+        this(parameter, Shape.WHOLE);
+    }
+
+    @Override
+    public Action about(Ref.ToParameter other) {
+        return new SetParameter(other, own);
+    }
+
+    @Override
+    public List<String> devices() {
+        return List.of(parameter.device());
+    }
+
+    @Override
+    public boolean fitsRelease() {
+        return false;
+    }
+
+    @Override
+    public boolean hasDirection() {
+        return false;
+    }
+
+    @Override
+    public String words(Directory names) {
+        Optional<Parameter> of = names.parameter(parameter);
+        return "set " + names.words(parameter)
+                + own.stages().stream().map(stage -> ", " + stage.words(of)).collect(Collectors.joining());
+    }
+
+    @Override
+    public Optional<String> fault(Directory names, Shape shape, int controls) {
+        try {
+            ShapeFunction.of(shape.then(own), names.parameter(parameter).orElseThrow());
+            return Optional.empty();
+        } catch (IllegalArgumentException | Expression.Unusable e) {
+            return Optional.of("Its shape does not fit " + names.words(parameter) + ": " + e.getMessage() + ".");
+        }
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.setParameter(this);
+    }
+}

@@ -1,0 +1,79 @@
+package orchard.action;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.parameter.Display;
+import orchard.parameter.Parameter;
+
+/** Where an action takes its value from. */
+public sealed interface Value {
+
+    /** How near a parameter has to stand to a value to count as being there. */
+    double NEAR = 0.004;
+
+    /** How it reads, in the words of the parameter that is set. */
+    String words(Optional<Parameter> parameter, Directory names);
+
+    /** The ids of the devices that are needed to set a parameter to it. */
+    List<String> devices(Ref.ToParameter set);
+
+    /** Whether a parameter that stands at a position stands where this put it; in the upper half where that is not known. */
+    boolean isLit(Parameter parameter, double position);
+
+    /** The parameter whose value it is, or null. */
+    Ref.ToParameter other();
+
+    /** A value that was typed, in the parameter's unit. */
+    record Fixed(double real) implements Value {
+        public Fixed {
+            if (!Double.isFinite(real)) {
+                throw new IllegalArgumentException("a value is a number");
+            }
+        }
+
+        @Override
+        public String words(Optional<Parameter> parameter, Directory names) {
+            return Display.real(real, parameter);
+        }
+
+        @Override
+        public List<String> devices(Ref.ToParameter set) {
+            return List.of(set.device());
+        }
+
+        @Override
+        public boolean isLit(Parameter parameter, double position) {
+            return Math.abs(position - parameter.position(real)) < NEAR;
+        }
+
+        @Override
+        public Ref.ToParameter other() {
+            return null;
+        }
+    }
+
+    /** What another parameter stands at, in that one's unit; nothing happens while it is not known. */
+    record Same(Ref.ToParameter parameter) implements Value {
+        @Override
+        public String words(Optional<Parameter> of, Directory names) {
+            return "what " + names.words(parameter) + " is at";
+        }
+
+        @Override
+        public List<String> devices(Ref.ToParameter set) {
+            return List.of(set.device(), parameter.device());
+        }
+
+        @Override
+        public boolean isLit(Parameter of, double position) {
+            return position >= 0.5;
+        }
+
+        @Override
+        public Ref.ToParameter other() {
+            return parameter;
+        }
+    }
+}

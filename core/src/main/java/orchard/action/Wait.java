@@ -1,0 +1,57 @@
+package orchard.action;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.parameter.Display;
+import orchard.shape.Shape;
+
+/**
+ * What stands after it comes later.
+ *
+ * @param seconds 0.001..600
+ */
+public record Wait(double seconds) implements Action {
+
+    public Wait {
+        if (!(seconds >= 0.001 && seconds <= 600)) {
+            throw new IllegalArgumentException("a wait lasts between 1 ms and 600 s");
+        }
+    }
+
+    @Override
+    public Action about(Ref.ToParameter other) {
+        return this;
+    }
+
+    @Override
+    public List<String> devices() {
+        return List.of();
+    }
+
+    @Override
+    public boolean fitsRelease() {
+        return true;
+    }
+
+    @Override
+    public boolean hasDirection() {
+        return false;
+    }
+
+    @Override
+    public String words(Directory names) {
+        return "wait " + Display.text(seconds, "s");
+    }
+
+    @Override
+    public Optional<String> fault(Directory names, Shape shape, int controls) {
+        return Optional.empty();
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.wait(this);
+    }
+}
