@@ -11,7 +11,18 @@ import org.junit.jupiter.api.Test;
 class ModulesTest {
 
     private static final List<String> ORDER = List.of(
-            "signal", "session", "parameter", "gear", "shape", "action", "mapping", "layout", "rig", "engine", "check");
+            "signal",
+            "session",
+            "parameter",
+            "gear",
+            "shape",
+            "action",
+            "mapping",
+            "layout",
+            "rig",
+            "outcome",
+            "engine",
+            "check");
 
     private final JavaClasses classes = new ClassFileImporter()
             .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)

@@ -24,6 +24,11 @@ import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Preset;
+import orchard.outcome.Considered;
+import orchard.outcome.PageOpened;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.Refused;
+import orchard.outcome.Said;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
@@ -60,7 +65,7 @@ final class Actions implements Debt.Payer {
 
     /** The control was pressed. */
     void press(Press press, double position) {
-        note(press.plan, Step.Verdict.ACTED, position, "");
+        note(press.plan, Considered.Verdict.ACTED, position, "");
         perform(press, press.plan.press(), 0);
     }
 
@@ -70,7 +75,7 @@ final class Actions implements Debt.Payer {
         boolean acts = owed || press.plan.release().length > 0;
         note(
                 press.plan,
-                acts ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
+                acts ? Considered.Verdict.ACTED : Considered.Verdict.HELD_BACK,
                 position,
                 acts ? "" : "heard, and nothing is to be done when it is let go");
         perform(press, press.plan.release(), 0);
@@ -78,7 +83,7 @@ final class Actions implements Debt.Payer {
 
     /** An endless control was turned by some steps. */
     void turned(Press press, int steps) {
-        note(press.plan, Step.Verdict.ACTED, Double.NaN, "");
+        note(press.plan, Considered.Verdict.ACTED, Double.NaN, "");
         for (ActionPlan plan : press.plan.press()) {
             if (steps > 0 || plan.action().hasDirection()) {
                 fence.around(press.plan, () -> plan.action().accept(new Doing(press, plan, steps)));
@@ -99,13 +104,13 @@ final class Actions implements Debt.Payer {
 
     private void waitFor(Press press, ActionPlan[] actions, int next, long nanos) {
         boolean waits = state.timers.at(turn.now + nanos, Timers.Kind.ACTION, press, () -> {
-            note(press.plan, Step.Verdict.ACTED, Double.NaN, "went on after its wait");
+            note(press.plan, Considered.Verdict.ACTED, Double.NaN, "went on after its wait");
             perform(press, actions, next);
         });
         if (waits) {
             state.ledger.waits(press);
         } else {
-            turn.note(new Step.Refused("More than " + Timers.MOST + " actions wait for their time already"));
+            turn.note(new Refused("More than " + Timers.MOST + " actions wait for their time already"));
         }
     }
 
@@ -280,7 +285,7 @@ final class Actions implements Debt.Payer {
         if (page > 0) {
             turnTo(group, page);
         } else {
-            turn.note(new Step.Refused("There is no such page"));
+            turn.note(new Refused("There is no such page"));
         }
     }
 
@@ -290,7 +295,7 @@ final class Actions implements Debt.Payer {
         if (pages.open != page) {
             pages.open = page;
             pages.turns++;
-            turn.note(new Step.PageOpened(group.device(), group.group().id(), page));
+            turn.note(new PageOpened(group.device(), group.group().id(), page));
             lights.turned(pages);
         }
     }
@@ -308,7 +313,7 @@ final class Actions implements Debt.Payer {
     /** The preset so many places on from the one that was recalled last; by 0 the only one. */
     private void recall(PresetPlan[] among, int by) {
         if (among.length == 0) {
-            turn.note(new Step.Refused("There is no such preset"));
+            turn.note(new Refused("There is no such preset"));
             return;
         }
         String last = among[0].device().recalled;
@@ -324,11 +329,11 @@ final class Actions implements Debt.Payer {
     void recall(PresetPlan preset) {
         Preset what = preset.preset();
         if (!preset.device().present) {
-            turn.note(new Step.Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
+            turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
             return;
         }
         preset.device().recalled = what.id();
-        turn.note(new Step.PresetRecalled(what.device(), what.id()));
+        turn.note(new PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);
         }
@@ -398,7 +403,7 @@ final class Actions implements Debt.Payer {
 
     private void say(State.OfDevice device, Message message, String why) {
         turn.send(device, message);
-        turn.note(new Step.Said(device.id, why, message));
+        turn.note(new Said(device.id, why, message));
     }
 
     private static double position(ActionPlan plan, Value value) {
@@ -437,7 +442,7 @@ final class Actions implements Debt.Payer {
 
     private boolean isThere(State.OfParameter parameter) {
         if (!parameter.device.present) {
-            turn.note(new Step.Refused(parameter.device.plan.device().name() + " is not there"));
+            turn.note(new Refused(parameter.device.plan.device().name() + " is not there"));
         }
         return parameter.device.present;
     }
@@ -448,10 +453,10 @@ final class Actions implements Debt.Payer {
         }
     }
 
-    private void note(MappingPlan mapping, Step.Verdict verdict, double position, String why) {
+    private void note(MappingPlan mapping, Considered.Verdict verdict, double position, String why) {
         if (turn.traced()) {
             List<Double> values = Double.isNaN(position) ? List.of() : List.of(position);
-            turn.note(new Step.Considered(mapping.state().id, 0, verdict, values, why));
+            turn.note(new Considered(mapping.state().id, 0, verdict, values, why));
         }
     }
 }

@@ -4,6 +4,9 @@ import java.util.List;
 import java.util.function.Predicate;
 import orchard.engine.Plan.LightPlan;
 import orchard.gear.Profile;
+import orchard.outcome.Doubted;
+import orchard.outcome.PresenceChanged;
+import orchard.outcome.Said;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
@@ -57,7 +60,7 @@ final class Attendance {
         boolean before = of.present;
         of.present = present;
         if (before != present) {
-            turn.note(new Step.PresenceChanged(of.id, present));
+            turn.note(new PresenceChanged(of.id, present));
         }
         if (present) {
             of.comings += before ? 0 : 1;
@@ -93,7 +96,7 @@ final class Attendance {
         if (!of.present) {
             return;
         }
-        turn.note(new Step.Doubted(of.id, why));
+        turn.note(new Doubted(of.id, why));
         say(device, "keep-alive", device.device().profile().keepAlive());
         greet(device);
     }
@@ -170,7 +173,7 @@ final class Attendance {
     void say(DevicePlan device, String why, List<Message> messages) {
         for (Message message : messages) {
             turn.send(device.state().id, message);
-            turn.note(new Step.Said(device.state().id, why, message));
+            turn.note(new Said(device.state().id, why, message));
         }
     }
 }

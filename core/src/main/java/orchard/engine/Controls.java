@@ -4,6 +4,10 @@ import java.util.List;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
 import orchard.engine.Plan.MappingPlan;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.Refused;
+import orchard.outcome.Said;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 
@@ -30,7 +34,7 @@ final class Controls {
         ControlPlan plan = control.plan;
         double number = plan.dimension().pattern().number(message);
         if (!Double.isFinite(number)) {
-            turn.note(new Step.Refused(plan.control().name() + " needs a number here, and " + message.words()
+            turn.note(new Refused(plan.control().name() + " needs a number here, and " + message.words()
                     + " has none that can be used"));
             return;
         }
@@ -156,7 +160,7 @@ final class Controls {
 
     private void holdBack(State.OfControl control, String why) {
         for (MappingPlan mapping : control.listeners) {
-            turn.note(new Step.Considered(mapping.state().id, 0, Step.Verdict.HELD_BACK, List.of(), why));
+            turn.note(new Considered(mapping.state().id, 0, Considered.Verdict.HELD_BACK, List.of(), why));
         }
     }
 
@@ -213,13 +217,13 @@ final class Controls {
         Message message = parameter.parameter.binding().touched(begins);
         if (message != null) {
             turn.send(parameter.device, message);
-            turn.note(new Step.Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));
+            turn.note(new Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));
         }
     }
 
     private void noteMoved(State.OfControl control, double position, double number, boolean byHand) {
         if (turn.traced()) {
-            turn.note(new Step.ControlMoved(control.ref, position, number, byHand));
+            turn.note(new ControlMoved(control.ref, position, number, byHand));
         }
     }
 }

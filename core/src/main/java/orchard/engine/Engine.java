@@ -11,6 +11,17 @@ import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
+import orchard.outcome.Filtered;
+import orchard.outcome.GroupNamed;
+import orchard.outcome.Joined;
+import orchard.outcome.LoopFreed;
+import orchard.outcome.Matched;
+import orchard.outcome.NobodyListens;
+import orchard.outcome.OfMemory;
+import orchard.outcome.Outcome;
+import orchard.outcome.Refused;
+import orchard.outcome.Said;
+import orchard.outcome.Waits;
 import orchard.parameter.Group;
 import orchard.rig.Settings;
 import orchard.signal.Identity;
@@ -54,6 +65,7 @@ public final class Engine {
     private final Stops stops;
     private final Exchange exchange;
     private final Consumer<Trace> traces;
+    private final Event.Visitor dispatch = new Dispatch();
     private volatile Plan plan;
     private long keepAliveDue = NEVER;
     private boolean begun;
@@ -147,7 +159,7 @@ public final class Engine {
         turn.begin(cause);
         fence.around("What was due", work);
         lights.flush();
-        if (!turn.steps().isEmpty()) {
+        if (!turn.outcomes().isEmpty()) {
             end(new Event.Passed(turn.now));
         }
     }
@@ -197,54 +209,105 @@ public final class Engine {
             begun = true;
             parameters.begin(plan.kept());
         }
-        if (event instanceof Event.Arrived arrived) {
-            arrived(arrived.device(), arrived.message());
-        } else if (event instanceof Event.Overtaken overtaken) {
+        event.accept(dispatch);
+    }
+
+    /** What is done about each event. */
+    private final class Dispatch implements Event.Visitor {
+
+        @Override
+        public void arrived(Event.Arrived event) {
+            Engine.this.arrived(event.device(), event.message());
+        }
+
+        @Override
+        public void overtaken(Event.Overtaken event) {
             turn.overtaken = true;
-            arrived(overtaken.device(), overtaken.message());
-        } else if (event instanceof Event.Dated dated) {
-            dated(dated);
-        } else if (event instanceof Event.Touched touched) {
-            touched(touched);
-        } else if (event instanceof Event.Typed typed) {
-            typed(typed);
-        } else if (event instanceof Event.Opened opened) {
-            DevicePlan device = plan.device(opened.device());
+            Engine.this.arrived(event.device(), event.message());
+        }
+
+        @Override
+        public void dated(Event.Dated event) {
+            Engine.this.dated(event);
+        }
+
+        @Override
+        public void touched(Event.Touched event) {
+            Engine.this.touched(event);
+        }
+
+        @Override
+        public void typed(Event.Typed event) {
+            Engine.this.typed(event);
+        }
+
+        @Override
+        public void opened(Event.Opened event) {
+            DevicePlan device = plan.device(event.device());
             GroupPlan pages = device == null ? null : device.pages();
-            int page = pages == null ? 0 : pages.group().keys().indexOf(opened.page()) + 1;
+            int page = pages == null ? 0 : pages.group().keys().indexOf(event.page()) + 1;
             if (page > 0) {
                 actions.turnTo(pages, page);
             } else {
-                turn.note(new Step.Refused("There is no such page any more"));
+                turn.note(new Refused("There is no such page any more"));
             }
-        } else if (event instanceof Event.Recalled recalled) {
-            PresetPlan preset = plan.preset(recalled.preset());
+        }
+
+        @Override
+        public void recalled(Event.Recalled event) {
+            PresetPlan preset = plan.preset(event.preset());
             if (preset == null) {
-                turn.note(new Step.Refused("There is no such preset any more"));
+                turn.note(new Refused("There is no such preset any more"));
             } else {
                 actions.recall(preset);
             }
-        } else if (event instanceof Event.Replanned replanned) {
-            exchange.replan(plan, replanned.plan(), () -> plan = replanned.plan());
+        }
+
+        @Override
+        public void replanned(Event.Replanned event) {
+            exchange.replan(plan, event.plan(), () -> plan = event.plan());
             insidersAreThere();
             parameters.begin(plan.kept());
-        } else if (event instanceof Event.Seated seated) {
-            seated(seated);
-        } else if (event instanceof Event.Presence presence) {
-            device(presence.device()).ifPresent(device -> attendance.presence(device, presence.present()));
-        } else if (event instanceof Event.Doubted doubted) {
-            device(doubted.device()).ifPresent(device -> attendance.doubt(device, doubted.why()));
-        } else if (event instanceof Event.Dropped dropped) {
-            device(dropped.device())
+        }
+
+        @Override
+        public void seated(Event.Seated event) {
+            Engine.this.seated(event);
+        }
+
+        @Override
+        public void presence(Event.Presence event) {
+            device(event.device()).ifPresent(device -> attendance.presence(device, event.present()));
+        }
+
+        @Override
+        public void doubted(Event.Doubted event) {
+            device(event.device()).ifPresent(device -> attendance.doubt(device, event.why()));
+        }
+
+        @Override
+        public void dropped(Event.Dropped event) {
+            device(event.device())
                     .ifPresent(device -> device.everyControl(control -> {
-                        if (dropped.control().isEmpty() || control.ref.control().equals(dropped.control())) {
+                        if (event.control().isEmpty() || control.ref.control().equals(event.control())) {
                             controls.letGo(control);
                         }
                     }));
-        } else if (event instanceof Event.Freed freed) {
-            free(freed.mapping());
-        } else if (event instanceof Event.Panic panic) {
-            stops.panic(plan, panic.device());
+        }
+
+        @Override
+        public void freed(Event.Freed event) {
+            free(event.mapping());
+        }
+
+        @Override
+        public void panic(Event.Panic event) {
+            stops.panic(plan, event.device());
+        }
+
+        @Override
+        public void passed(Event.Passed event) {
+            // what was due then was done before
         }
     }
 
@@ -257,9 +320,9 @@ public final class Engine {
         ParameterPlan parameter =
                 device == null ? null : device.parametersById().get(touched.parameter());
         if (parameter == null || !parameter.parameter().settable()) {
-            turn.note(new Step.Refused("There is no such parameter to set: " + touched.parameter()));
+            turn.note(new Refused("There is no such parameter to set: " + touched.parameter()));
         } else if (!device.state().present) {
-            turn.note(new Step.Refused(device.device().name() + " is not there"));
+            turn.note(new Refused(device.device().name() + " is not there"));
         } else if (Double.isFinite(touched.position())) {
             parameters.set(parameter.state(), Position.cut(touched.position()));
         }
@@ -276,29 +339,29 @@ public final class Engine {
             actions.say(Press.typed(turn.number), to, typed.message(), typed.why());
         } else {
             turn.send(typed.device(), typed.message());
-            turn.note(new Step.Said(typed.device(), typed.why(), typed.message()));
+            turn.note(new Said(typed.device(), typed.why(), typed.message()));
         }
     }
 
     private void arrived(String from, Message message) {
         DevicePlan device = plan.device(from);
         if (message instanceof Malformed bad) {
-            turn.note(new Step.Refused(bad.reason()));
+            turn.note(new Refused(bad.reason()));
             return;
         }
         if (device == null) {
-            turn.note(new Step.NobodyListens());
+            turn.note(new NobodyListens());
             return;
         }
         Optional<String> refusal = device.device().seat().reception().refusal(message);
         if (refusal.isPresent()) {
-            turn.note(new Step.Filtered("The input of " + device.device().name() + " " + refusal.get()));
+            turn.note(new Filtered("The input of " + device.device().name() + " " + refusal.get()));
             return;
         }
         if (device.memory() != null
                 && message instanceof MidiMessage.SysEx sysEx
                 && device.memory().speaks(sysEx)) {
-            turn.note(new Step.OfMemory());
+            turn.note(new OfMemory());
             return;
         }
         boolean heard = hear(device, message);
@@ -310,12 +373,12 @@ public final class Engine {
         if (!heard && message instanceof OscMessage osc && OscAddress.isPattern(osc.address())) {
             for (String address : device.matching(OscAddress.of(osc.address()))) {
                 OscMessage matched = new OscMessage(address, osc.arguments());
-                turn.note(new Step.Matched(matched));
+                turn.note(new Matched(matched));
                 heard |= hear(device, matched);
             }
         }
         if (!heard) {
-            turn.note(new Step.NobodyListens());
+            turn.note(new NobodyListens());
             if (message instanceof MidiMessage.SysEx && Identity.of(message).isEmpty()) {
                 attendance.ownLanguage(device);
             }
@@ -326,7 +389,7 @@ public final class Engine {
         if (joined == null || !device.knows(joined)) {
             return false;
         }
-        turn.note(new Step.Joined(joined));
+        turn.note(new Joined(joined));
         return hear(device, joined);
     }
 
@@ -356,7 +419,7 @@ public final class Engine {
         }
         Group group = device.named(message);
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
-            turn.note(new Step.GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
+            turn.note(new GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
         }
         return heard.length > 0 || parameter != null || group != null;
     }
@@ -372,10 +435,10 @@ public final class Engine {
         if (dated.due() <= turn.now) {
             arrived(dated.device(), dated.message());
         } else if (state.dated.size() >= MOST_DATED) {
-            turn.note(new Step.Refused("More than " + MOST_DATED + " messages wait for their time already"));
+            turn.note(new Refused("More than " + MOST_DATED + " messages wait for their time already"));
         } else {
             state.dated.add(new State.Dated(dated.due(), state.datedOrder++, dated));
-            turn.note(new Step.Waits(dated.due() - turn.now));
+            turn.note(new Waits(dated.due() - turn.now));
         }
     }
 
@@ -398,7 +461,7 @@ public final class Engine {
                 .filter(of -> of.state().id.equals(mapping) && of.state().muted != null)
                 .forEach(of -> {
                     of.state().muted = null;
-                    turn.note(new Step.LoopFreed(mapping));
+                    turn.note(new LoopFreed(mapping));
                 });
     }
 
@@ -413,7 +476,7 @@ public final class Engine {
             return;
         }
         // every turn has a list of its own, and nobody adds to it any more
-        List<Step> steps = Collections.unmodifiableList(turn.steps());
+        List<Outcome> steps = Collections.unmodifiableList(turn.outcomes());
         Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), steps);
         try {
             traces.accept(trace);

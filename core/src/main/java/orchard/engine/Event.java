@@ -1,6 +1,9 @@
 package orchard.engine;
 
 import java.util.List;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.outcome.Telling;
 import orchard.signal.Message;
 
 /**
@@ -12,67 +15,237 @@ public sealed interface Event {
     /** When it happened. */
     long nanos();
 
+    /** How the story of it begins, as a sentence; "" where what came of it says all. */
+    String words(Directory names);
+
+    /** Leads to the visitor's method for this event. */
+    void accept(Visitor visitor);
+
+    /** Somebody who has to know of every event. */
+    interface Visitor {
+        void arrived(Arrived event);
+
+        void overtaken(Overtaken event);
+
+        void dated(Dated event);
+
+        void touched(Touched event);
+
+        void opened(Opened event);
+
+        void recalled(Recalled event);
+
+        void typed(Typed event);
+
+        void replanned(Replanned event);
+
+        void seated(Seated event);
+
+        void presence(Presence event);
+
+        void doubted(Doubted event);
+
+        void dropped(Dropped event);
+
+        void freed(Freed event);
+
+        void panic(Panic event);
+
+        void passed(Passed event);
+    }
+
     /** A message came in from a device. */
-    record Arrived(long nanos, String device, Message message) implements Event {}
+    record Arrived(long nanos, String device, Message message) implements Event {
+        @Override
+        public String words(Directory names) {
+            return message.words() + " came from " + Telling.sender(device, names) + ".";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.arrived(this);
+        }
+    }
 
     /**
      * A message came in, but everything was stopped, or its device was gone, before it could be dealt with: what it says of where things stand is taken, and
      * nothing acts on it.
      */
-    record Overtaken(long nanos, String device, Message message) implements Event {}
+    record Overtaken(long nanos, String device, Message message) implements Event {
+        @Override
+        public String words(Directory names) {
+            return message.words() + " came from " + Telling.device(device, names)
+                    + ", but before it could be dealt with everything was stopped, or its cable was pulled.";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.overtaken(this);
+        }
+    }
 
     /**
      * A message came in that says itself when it is due.
      *
      * @param due when to deal with it, on the clock of the events
      */
-    record Dated(long nanos, long due, String device, Message message) implements Event {}
+    record Dated(long nanos, long due, String device, Message message) implements Event {
+        @Override
+        public String words(Directory names) {
+            return message.words() + " came from " + Telling.sender(device, names) + ".";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.dated(this);
+        }
+    }
 
     /** A person set a parameter on a page; position 0..1. */
-    record Touched(long nanos, String device, String parameter, double position) implements Event {}
+    record Touched(long nanos, String device, String parameter, double position) implements Event {
+        @Override
+        public String words(Directory names) {
+            return names.words(new Ref.ToParameter(device, parameter)) + " was touched on a page.";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.touched(this);
+        }
+    }
 
     /** A person opened a page of a device's parameters. */
-    record Opened(long nanos, String device, String page) implements Event {}
+    record Opened(long nanos, String device, String page) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.opened(this);
+        }
+    }
 
     /** A person recalled a preset on a page. */
-    record Recalled(long nanos, String preset) implements Event {}
+    record Recalled(long nanos, String preset) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "A preset was asked for on a page.";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.recalled(this);
+        }
+    }
 
     /**
      * A person, or a page for a person, sends a message.
      *
      * @param why what for, in words
      */
-    record Typed(long nanos, String device, Message message, String why) implements Event {}
+    record Typed(long nanos, String device, Message message, String why) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.typed(this);
+        }
+    }
 
     /** The rig was edited; from now on this plan holds. What rests on things that are gone has been paid when this has been dealt with. */
-    record Replanned(long nanos, Plan plan) implements Event {}
+    record Replanned(long nanos, Plan plan) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.replanned(this);
+        }
+    }
 
     /** After an edit these devices have their seats, or other ones than before, and can be spoken to. */
     record Seated(long nanos, List<String> devices) implements Event {
         public Seated {
             devices = List.copyOf(devices);
         }
+
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.seated(this);
+        }
     }
 
     /** A device came or went. */
-    record Presence(long nanos, String device, boolean present) implements Event {}
+    record Presence(long nanos, String device, boolean present) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.presence(this);
+        }
+    }
 
     /**
      * There was a gap, however short: what is believed of a device that is there may be wrong.
      *
      * @param why what told of the gap, in words
      */
-    record Doubted(long nanos, String device, String why) implements Event {}
+    record Doubted(long nanos, String device, String why) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.doubted(this);
+        }
+    }
 
     /**
      * What a person held is let go, because nobody will say so: the page it was held on is gone, or the one that lent its port.
      *
      * @param control id of the control on that device; "" for all
      */
-    record Dropped(long nanos, String device, String control) implements Event {}
+    record Dropped(long nanos, String device, String control) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.dropped(this);
+        }
+    }
 
     /** A mapping that was found in a loop may act again. */
-    record Freed(long nanos, String mapping) implements Event {}
+    record Freed(long nanos, String mapping) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.freed(this);
+        }
+    }
 
     /**
      * Everything has to stop.
@@ -84,8 +257,28 @@ public sealed interface Event {
         public Panic(long nanos) {
             this(nanos, "");
         }
+
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.panic(this);
+        }
     }
 
     /** Time passed, and something that was waiting for it was done. */
-    record Passed(long nanos) implements Event {}
+    record Passed(long nanos) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.passed(this);
+        }
+    }
 }

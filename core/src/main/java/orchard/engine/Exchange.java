@@ -6,6 +6,7 @@ import java.util.Set;
 import orchard.engine.Plan.ControlPlan;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.outcome.LoopFreed;
 
 /** One plan for another, between two events: what rests on what is gone is paid while it can still be spoken to, what goes on goes on. */
 final class Exchange {
@@ -60,7 +61,7 @@ final class Exchange {
         lights.hurry();
         for (State.OfMapping mapping : muted) {
             if (mapping.muted == null || mapping.plan == null) {
-                turn.note(new Step.LoopFreed(mapping.id));
+                turn.note(new LoopFreed(mapping.id));
             }
         }
         if (!state.moving.isEmpty()) {

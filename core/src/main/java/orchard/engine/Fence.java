@@ -3,6 +3,8 @@ package orchard.engine;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.engine.Plan.MappingPlan;
+import orchard.outcome.Considered;
+import orchard.outcome.Refused;
 import orchard.shape.Expression;
 
 /**
@@ -57,7 +59,7 @@ final class Fence {
 
     /** Something that belongs to no mapping failed. */
     void failed(String what, Throwable t) {
-        turn.note(new Step.Refused(what + " failed: " + words(t)));
+        turn.note(new Refused(what + " failed: " + words(t)));
     }
 
     /** What is worked on right now, for the case that it fails; the values come to be there as the work goes on. */
@@ -86,10 +88,10 @@ final class Fence {
                 known.add(value);
             }
         }
-        turn.note(new Step.Considered(
+        turn.note(new Considered(
                 state.id,
                 action,
-                state.faultTold ? Step.Verdict.HELD_BACK : Step.Verdict.FAULTY,
+                state.faultTold ? Considered.Verdict.HELD_BACK : Considered.Verdict.FAULTY,
                 known,
                 state.faultTold ? "was heard, but it cannot work: " + why : why));
         state.faultTold = true;

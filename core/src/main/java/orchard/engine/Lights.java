@@ -4,6 +4,8 @@ import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.gear.Lamp;
 import orchard.mapping.Show;
+import orchard.outcome.LightShown;
+import orchard.outcome.Refused;
 import orchard.signal.Message;
 
 /**
@@ -122,7 +124,7 @@ final class Lights {
             try {
                 tell(light);
             } catch (Throwable t) {
-                turn.note(new Step.Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
+                turn.note(new Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
             }
         }
     }
@@ -149,7 +151,7 @@ final class Lights {
         light.used = true;
         turn.show(light, message);
         if (turn.traced()) {
-            turn.note(new Step.LightShown(light.ref, text, message));
+            turn.note(new LightShown(light.ref, text, message));
         }
     }
 

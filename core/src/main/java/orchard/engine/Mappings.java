@@ -4,6 +4,8 @@ import java.util.List;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.mapping.Gesture;
+import orchard.outcome.Considered;
+import orchard.outcome.LoopCut;
 import orchard.shape.Accumulate;
 import orchard.shape.ShapeFunction;
 
@@ -376,7 +378,7 @@ final class Mappings {
         }
         if (memory.muted == null && Causes.isLoop(turn)) {
             memory.muted = turn.from == null ? "" : turn.from.id;
-            turn.note(new Step.LoopCut(memory.id, memory.muted, target(mapping), turn.depth));
+            turn.note(new LoopCut(memory.id, memory.muted, target(mapping), turn.depth));
         }
         if (memory.muted != null) {
             note(mapping, 0, "was heard, but it is muted: it and another set each other off without end");
@@ -440,7 +442,7 @@ final class Mappings {
 
     private void note(MappingPlan mapping, int action, String why) {
         if (turn.traced()) {
-            turn.note(new Step.Considered(mapping.state().id, action, Step.Verdict.HELD_BACK, List.of(), why));
+            turn.note(new Considered(mapping.state().id, action, Considered.Verdict.HELD_BACK, List.of(), why));
         }
     }
 }

@@ -1,6 +1,12 @@
 package orchard.engine;
 
 import java.util.Iterator;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.Reconciled;
+import orchard.outcome.Refused;
+import orchard.outcome.Unconfirmed;
+import orchard.outcome.VariableSet;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
@@ -49,7 +55,7 @@ final class Parameters {
             return false;
         }
         if (stands && turn.depth > Causes.AGAIN && turn.from == parameter.device) {
-            turn.note(new Step.Unconfirmed(parameter.ref, Causes.AGAIN));
+            turn.note(new Unconfirmed(parameter.ref, Causes.AGAIN));
             return false;
         }
         moved(parameter, settled);
@@ -88,8 +94,8 @@ final class Parameters {
         if (turn.traced()) {
             turn.note(
                     message == null
-                            ? new Step.VariableSet(parameter.ref, parameter.position)
-                            : new Step.ParameterSet(parameter.ref, parameter.position, message));
+                            ? new VariableSet(parameter.ref, parameter.position)
+                            : new ParameterSet(parameter.ref, parameter.position, message));
         }
     }
 
@@ -136,7 +142,7 @@ final class Parameters {
         Parameter of = parameter.parameter;
         double real = of.binding().real(message, of.range());
         if (!Double.isFinite(real)) {
-            turn.note(new Step.Refused(
+            turn.note(new Refused(
                     of.name() + " needs a number here, and " + message.words() + " has none that can be used"));
             return;
         }
@@ -147,7 +153,7 @@ final class Parameters {
         boolean differs = Math.abs(position - parameter.sent) >= Position.SAME;
         boolean moved = Math.abs(position - parameter.position) >= Position.SAME;
         if (turn.traced()) {
-            turn.note(new Step.ParameterTold(parameter.ref, position, text, sending, moved));
+            turn.note(new ParameterTold(parameter.ref, position, text, sending, moved));
         }
         if (parameter.doubted) {
             reconcile(parameter, position, text, oursWins);
@@ -202,12 +208,12 @@ final class Parameters {
         }
         if (differs && oursMoved && (!theirsMoved || oursWins)) {
             parameter.agreed = theirs;
-            turn.note(new Step.Reconciled(parameter.ref, ours, theirs, true, theirsMoved));
+            turn.note(new Reconciled(parameter.ref, ours, theirs, true, theirsMoved));
             send(parameter, message(parameter));
             return;
         }
         if (differs) {
-            turn.note(new Step.Reconciled(parameter.ref, ours, theirs, false, oursMoved));
+            turn.note(new Reconciled(parameter.ref, ours, theirs, false, oursMoved));
         }
         take(parameter, theirs, text);
     }
@@ -228,7 +234,7 @@ final class Parameters {
             parameter.told = Double.NaN;
             if (Math.abs(position - parameter.position) >= Position.SAME) {
                 take(parameter, position, parameter.toldText);
-                turn.note(new Step.ParameterTold(parameter.ref, position, parameter.toldText, false, true));
+                turn.note(new ParameterTold(parameter.ref, position, parameter.toldText, false, true));
             }
         }
     }

@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Takeover;
+import orchard.outcome.Considered;
 import orchard.parameter.Parameter;
 
 /** What parameters do that follow a control: shape, takeover, and what goes on by itself once the hand has stopped. */
@@ -59,7 +60,7 @@ final class Targets {
                 note(
                         mapping,
                         target.action(),
-                        Step.Verdict.HELD_BACK,
+                        Considered.Verdict.HELD_BACK,
                         list(position, values, shaped),
                         waits(target, shaped));
             }
@@ -83,7 +84,7 @@ final class Targets {
             note(
                     mapping,
                     target.action(),
-                    isThere ? Step.Verdict.ACTED : Step.Verdict.HELD_BACK,
+                    isThere ? Considered.Verdict.ACTED : Considered.Verdict.HELD_BACK,
                     List.of(position),
                     isThere ? "" : "heard, but " + name(parameter.device) + " is not there");
         }
@@ -105,26 +106,26 @@ final class Targets {
 
     private void settle(MappingPlan mapping, Target target, double shaped, double position, double[] values) {
         State.OfParameter parameter = target.parameter();
-        int place = !turn.traced() ? 0 : turn.steps().size();
+        int place = !turn.traced() ? 0 : turn.outcomes().size();
         String why = "";
-        Step.Verdict verdict = Step.Verdict.HELD_BACK;
+        Considered.Verdict verdict = Considered.Verdict.HELD_BACK;
         if (Double.isNaN(shaped)) {
             why = "heard, but outside its stretch";
         } else if (!parameter.device.present) {
             why = !turn.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
             Takeovers.strayed(target); // it will stand elsewhere when the device is back
         } else if (parameters.set(parameter, shaped)) {
-            verdict = Step.Verdict.ACTED;
+            verdict = Considered.Verdict.ACTED;
             Takeovers.left(target);
         } else {
             why = !turn.traced() ? "" : "already at " + Parameters.text(parameter);
             Takeovers.left(target);
         }
         if (turn.traced()) {
-            turn.steps()
+            turn.outcomes()
                     .add(
                             place,
-                            new Step.Considered(
+                            new Considered(
                                     mapping.state().id, target.action(), verdict, list(position, values, shaped), why));
         }
     }
@@ -209,7 +210,7 @@ final class Targets {
         return next;
     }
 
-    private void note(MappingPlan mapping, int action, Step.Verdict verdict, List<Double> values, String why) {
-        turn.note(new Step.Considered(mapping.state().id, action, verdict, values, why));
+    private void note(MappingPlan mapping, int action, Considered.Verdict verdict, List<Double> values, String why) {
+        turn.note(new Considered(mapping.state().id, action, verdict, values, why));
     }
 }

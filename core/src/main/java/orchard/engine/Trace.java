@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import java.util.List;
+import orchard.outcome.Outcome;
 import orchard.rig.Rig;
 
 /**
@@ -11,20 +12,20 @@ import orchard.rig.Rig;
  *     device that answers; 0 for none
  * @param rig the rig that was in force
  */
-public record Trace(long number, long cause, Event event, Rig rig, List<Step> steps) {
+public record Trace(long number, long cause, Event event, Rig rig, List<Outcome> outcomes) {
 
-    /** The first step of a kind, or null. */
-    public <T extends Step> T first(Class<T> kind) {
-        for (Step step : steps) {
-            if (kind.isInstance(step)) {
-                return kind.cast(step);
+    /** The first outcome of a kind, or null. */
+    public <T extends Outcome> T first(Class<T> kind) {
+        for (Outcome outcome : outcomes) {
+            if (kind.isInstance(outcome)) {
+                return kind.cast(outcome);
             }
         }
         return null;
     }
 
-    /** The steps of a kind. */
-    public <T extends Step> List<T> all(Class<T> kind) {
-        return steps.stream().filter(kind::isInstance).map(kind::cast).toList();
+    /** The outcomes of a kind. */
+    public <T extends Outcome> List<T> all(Class<T> kind) {
+        return outcomes.stream().filter(kind::isInstance).map(kind::cast).toList();
     }
 }

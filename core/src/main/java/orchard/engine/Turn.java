@@ -2,17 +2,19 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.outcome.Outcome;
+import orchard.outcome.Refused;
 import orchard.signal.Message;
 
 /**
- * What the engine deals with right now: the moment, why, the way out, and the steps of the trace, if there is one. Whatever a wire does with a
+ * What the engine deals with right now: the moment, why, the way out, and the outcomes of the trace, if there is one. Whatever a wire does with a
  * message, the turn goes on.
  */
 final class Turn {
 
     private final Outlet outlet;
     private final boolean traced;
-    private List<Step> steps = List.of();
+    private List<Outcome> outcomes = List.of();
     /** The moment, in nanoseconds of the events' clock. */
     long now;
     /** Number of this turn's trace, from 1. */
@@ -44,7 +46,7 @@ final class Turn {
         from = null;
         overtaken = false;
         if (traced) {
-            steps = new ArrayList<>(4);
+            outcomes = new ArrayList<>(4);
         }
     }
 
@@ -57,13 +59,13 @@ final class Turn {
         return traced;
     }
 
-    List<Step> steps() {
-        return steps;
+    List<Outcome> outcomes() {
+        return outcomes;
     }
 
-    void note(Step step) {
+    void note(Outcome outcome) {
         if (traced) {
-            steps.add(step);
+            outcomes.add(outcome);
         }
     }
 
@@ -98,6 +100,6 @@ final class Turn {
     }
 
     private void notSent(String device, Throwable t) {
-        note(new Step.Refused("A message to " + device + " could not be sent: " + Fence.words(t)));
+        note(new Refused("A message to " + device + " could not be sent: " + Fence.words(t)));
     }
 }

@@ -16,6 +16,15 @@ import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.Filtered;
+import orchard.outcome.Joined;
+import orchard.outcome.Matched;
+import orchard.outcome.NobodyListens;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.Refused;
+import orchard.outcome.Waits;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -58,11 +67,11 @@ class ArrivingTest {
         Bench bench = bench(box(Reception.ALL, fine), Gear.mapping("m", "f", "turn", "cutoff"));
         bench.arrive("box", new MidiMessage.ControlChange(2, 7, 64));
         Trace trace = bench.arrive("box", new MidiMessage.ControlChange(2, 39, 100));
-        assertThat(trace.first(Step.Joined.class).message().words()).isEqualTo("CC 7 and 39 = 8292, ch 2");
-        assertThat(trace.first(Step.ControlMoved.class).number()).isEqualTo(8292);
+        assertThat(trace.first(Joined.class).message().words()).isEqualTo("CC 7 and 39 = 8292, ch 2");
+        assertThat(trace.first(ControlMoved.class).number()).isEqualTo(8292);
         assertThat(bench.words("desk")).containsExactly("/desk/cutoff 1264.911", "/desk/cutoff 1293.717");
         assertThat(bench.arrive("box", new MidiMessage.ControlChange(1, 39, 100))
-                        .first(Step.NobodyListens.class))
+                        .first(NobodyListens.class))
                 .isNotNull();
     }
 
@@ -75,7 +84,7 @@ class ArrivingTest {
         }
         assertThat(bench.words("desk")).last().isEqualTo("/desk/volume 6.000");
         bench.arrive("box", new MidiMessage.ControlChange(1, 97, 0));
-        assertThat(bench.last().first(Step.ControlMoved.class).number()).isEqualTo(16382);
+        assertThat(bench.last().first(ControlMoved.class).number()).isEqualTo(16382);
     }
 
     @Test
@@ -85,7 +94,7 @@ class ArrivingTest {
         bench.arrive("box", new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 127}));
         assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");
         assertThat(bench.arrive("box", new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 6, 127}))
-                        .first(Step.NobodyListens.class))
+                        .first(NobodyListens.class))
                 .isNotNull();
     }
 
@@ -108,12 +117,12 @@ class ArrivingTest {
     void aPatternReachesEveryAddressItMatches() {
         Bench bench = new Bench(Gear.rig());
         Trace trace = bench.arrive("desk", OscMessage.of("/desk/[vm]*", 0f));
-        assertThat(trace.all(Step.Matched.class).stream()
+        assertThat(trace.all(Matched.class).stream()
                         .map(m -> m.message().subject())
                         .collect(Collectors.toList()))
                 .containsExactly("/desk/meter", "/desk/mute", "/desk/volume");
-        assertThat(trace.all(Step.ParameterTold.class)).hasSize(3);
-        assertThat(bench.arrive("desk", OscMessage.of("/desk/x*", 0f)).first(Step.NobodyListens.class))
+        assertThat(trace.all(ParameterTold.class)).hasSize(3);
+        assertThat(bench.arrive("desk", OscMessage.of("/desk/x*", 0f)).first(NobodyListens.class))
                 .isNotNull();
     }
 
@@ -123,7 +132,7 @@ class ArrivingTest {
         later(bench, 30, new MidiMessage.ControlChange(1, 21, 127));
         later(bench, 10, new MidiMessage.ControlChange(1, 21, 0));
         later(bench, 30, new MidiMessage.ControlChange(1, 21, 64));
-        assertThat(bench.traces.get(0).first(Step.Waits.class).nanos()).isEqualTo(30_000_000);
+        assertThat(bench.traces.get(0).first(Waits.class).nanos()).isEqualTo(30_000_000);
         assertThat(bench.words("desk")).isEmpty();
         bench.pass(10);
         assertThat(bench.words("desk")).containsExactly("/desk/volume -60.000");
@@ -139,7 +148,7 @@ class ArrivingTest {
         for (int i = 0; i < 4097; i++) {
             later(bench, 1000 + i, new MidiMessage.ControlChange(1, 21, 127));
         }
-        assertThat(bench.last().first(Step.Refused.class).why()).contains("wait for their time already");
+        assertThat(bench.last().first(Refused.class).why()).contains("wait for their time already");
         bench.engine.handle(new Event.Panic(bench.nanos));
         bench.sent.clear();
         bench.pass(10_000);
@@ -155,12 +164,12 @@ class ArrivingTest {
         Control knob = control("k1", Control.Kind.KNOB, new MessagePattern.Controller(1, 21, Encoding.ABSOLUTE));
         Mapping mapping = Gear.mapping("m", "k1", "turn", "volume");
         Bench off = bench(box(new Reception(false, List.of()), knob), mapping);
-        assertThat(off.knob(21, 127).first(Step.Filtered.class).why()).isEqualTo("The input of Box is switched off");
+        assertThat(off.knob(21, 127).first(Filtered.class).why()).isEqualTo("The input of Box is switched off");
         Bench others = bench(box(new Reception(true, List.of(3, 2)), knob), mapping);
-        assertThat(others.knob(21, 127).first(Step.Filtered.class).why())
+        assertThat(others.knob(21, 127).first(Filtered.class).why())
                 .isEqualTo("The input of Box takes channel 2, 3 only, and this came on channel 1");
         assertThat(others.arrive("box", new MidiMessage.SystemMessage(0xF8, 0, 0))
-                        .first(Step.Filtered.class))
+                        .first(Filtered.class))
                 .isNull();
         assertThat(off.words("desk")).isEmpty();
         assertThat(others.words("desk")).isEmpty();
@@ -255,7 +264,7 @@ class ArrivingTest {
         bench.pass(50);
         assertThat(bench.words("box")).containsExactly("pitch bend = 16383, ch 1");
         Trace trace = bench.arrive("box", new MidiMessage.PitchBend(1, 9000));
-        assertThat(trace.first(Step.Considered.class).why()).isEqualTo("heard, but its motor moved it");
+        assertThat(trace.first(Considered.class).why()).isEqualTo("heard, but its motor moved it");
         assertThat(bench.words("desk")).isEmpty();
     }
 

@@ -12,6 +12,8 @@ import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
+import orchard.outcome.Considered;
+import orchard.outcome.Reconciled;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Settings;
@@ -59,7 +61,7 @@ class DoubtTest {
         doubt(synth);
         synth.bench.tell("cutoff", 1000, "");
         assertThat(synth.bench.words("desk")).last().isEqualTo("/desk/cutoff 8000.000");
-        assertThat(synth.bench.last().first(Step.Reconciled.class).oursWins()).isTrue();
+        assertThat(synth.bench.last().first(Reconciled.class).oursWins()).isTrue();
     }
 
     @Test
@@ -81,7 +83,7 @@ class DoubtTest {
             fader(synth, 127);
             doubt(synth);
             synth.bench.tell("cutoff", 500, "");
-            Step.Reconciled step = synth.bench.last().first(Step.Reconciled.class);
+            Reconciled step = synth.bench.last().first(Reconciled.class);
             assertThat(step.both()).isTrue();
             assertThat(step.oursWins()).isEqualTo(reconcile == Settings.Reconcile.OURS);
             assertThat(Explain.lines(synth.bench.last(), synth.rig))
@@ -205,7 +207,7 @@ class DoubtTest {
             fader(synth, 119);
             assertThat(synth.bench.words("desk")).as(unseen).isEmpty();
             fader(synth, from);
-            assertThat(synth.bench.last().first(Step.Considered.class).why())
+            assertThat(synth.bench.last().first(Considered.class).why())
                     .as(unseen)
                     .satisfiesAnyOf(
                             why -> assertThat(why).isEmpty(),

@@ -15,6 +15,12 @@ import orchard.Rigs;
 import orchard.gear.Ref;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.LightShown;
+import orchard.outcome.Outcome;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.Said;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -60,8 +66,8 @@ class EngineRulesTest {
         assertThat(withFaults.sent).isEqualTo(play(sound, streamSeed, 60).sent);
         Set<String> told = new HashSet<>();
         for (Trace trace : withFaults.traces) {
-            for (Step.Considered step : trace.all(Step.Considered.class)) {
-                if (step.verdict() == Step.Verdict.FAULTY) {
+            for (Considered step : trace.all(Considered.class)) {
+                if (step.verdict() == Considered.Verdict.FAULTY) {
                     assertThat(told.add(step.mapping())).isTrue();
                     assertThat(step.why()).isNotBlank();
                 }
@@ -75,14 +81,14 @@ class EngineRulesTest {
         Rig rig = Rigs.rig(rigSeed);
         Bench bench = play(rig, streamSeed, 60);
         for (Trace trace : bench.traces) {
-            List<String> considered = trace.all(Step.Considered.class).stream()
-                    .map(Step.Considered::mapping)
+            List<String> considered = trace.all(Considered.class).stream()
+                    .map(Considered::mapping)
                     .toList();
-            for (Step.ControlMoved moved : trace.all(Step.ControlMoved.class)) {
+            for (ControlMoved moved : trace.all(ControlMoved.class)) {
                 listeners(rig, moved.control())
                         .forEach(mapping -> assertThat(considered).contains(mapping.id()));
             }
-            for (Step.Considered step : trace.all(Step.Considered.class)) {
+            for (Considered step : trace.all(Considered.class)) {
                 Mapping mapping = rig.mapping(step.mapping()).orElseThrow();
                 switch (step.verdict()) {
                     case ACTED ->
@@ -95,10 +101,10 @@ class EngineRulesTest {
             if (isComparison) {
                 continue; // what a device did not confirm is said again, for no mapping
             }
-            long acted = trace.all(Step.Considered.class).stream()
-                    .filter(s -> s.verdict() == Step.Verdict.ACTED)
+            long acted = trace.all(Considered.class).stream()
+                    .filter(s -> s.verdict() == Considered.Verdict.ACTED)
                     .count();
-            assertThat(trace.all(Step.ParameterSet.class)).hasSize((int) acted);
+            assertThat(trace.all(ParameterSet.class)).hasSize((int) acted);
             assertThat(Explain.lines(trace, rig)).isNotNull();
         }
     }
@@ -109,12 +115,12 @@ class EngineRulesTest {
         Bench bench = play(Rigs.rig(rigSeed), streamSeed, 60);
         List<Message> told = new ArrayList<>();
         for (Trace trace : bench.traces) {
-            for (Step step : trace.steps()) {
-                if (step instanceof Step.ParameterSet s) {
+            for (Outcome outcome : trace.outcomes()) {
+                if (outcome instanceof ParameterSet s) {
                     told.add(s.message());
-                } else if (step instanceof Step.LightShown s) {
+                } else if (outcome instanceof LightShown s) {
                     told.add(s.message());
-                } else if (step instanceof Step.Said s) {
+                } else if (outcome instanceof Said s) {
                     told.add(s.message());
                 }
             }

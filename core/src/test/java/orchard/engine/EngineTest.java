@@ -7,6 +7,10 @@ import java.util.stream.Collectors;
 import orchard.Gear;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
+import orchard.outcome.Considered;
+import orchard.outcome.LightShown;
+import orchard.outcome.Line;
+import orchard.outcome.Refused;
 import orchard.rig.Rig;
 import orchard.shape.Scale;
 import orchard.shape.Shape;
@@ -44,7 +48,7 @@ class EngineTest {
         bench.tell("volume", 6, "6.0 dB");
         Trace trace = bench.knob(21, 127);
         assertThat(bench.words("desk")).hasSize(2);
-        assertThat(trace.first(Step.Considered.class).why()).isEqualTo("already at 6.0 dB");
+        assertThat(trace.first(Considered.class).why()).isEqualTo("already at 6.0 dB");
     }
 
     @Test
@@ -65,7 +69,7 @@ class EngineTest {
     void theDevicesOwnTextWins() {
         Bench bench = new Bench(Gear.rig(CUTOFF));
         Trace trace = bench.tell("cutoff", 1000, "1k exactly");
-        assertThat(trace.first(Step.LightShown.class).text()).isEqualTo("1k exactly");
+        assertThat(trace.first(LightShown.class).text()).isEqualTo("1k exactly");
     }
 
     @Test
@@ -123,7 +127,7 @@ class EngineTest {
         }
         bench.pass(50);
         assertThat(bench.words("box").size()).isLessThan(10);
-        assertThat(bench.last().first(Step.LightShown.class).text())
+        assertThat(bench.last().first(LightShown.class).text())
                 .isEqualTo(
                         Gear.desk().profile().parameter("cutoff").orElseThrow().text(Resolution.position(100, 7)));
     }
@@ -150,8 +154,8 @@ class EngineTest {
 
     private static List<String> shown(Bench bench) {
         return bench.traces.stream()
-                .flatMap(t -> t.all(Step.LightShown.class).stream())
-                .map(Step.LightShown::text)
+                .flatMap(t -> t.all(LightShown.class).stream())
+                .map(LightShown::text)
                 .toList();
     }
 
@@ -202,23 +206,23 @@ class EngineTest {
         bench.gone("desk");
         Trace trace = bench.knob(21, 64);
         assertThat(bench.words("desk")).isEmpty();
-        assertThat(trace.first(Step.Considered.class).why()).isEqualTo("heard, but Desk is not there");
+        assertThat(trace.first(Considered.class).why()).isEqualTo("heard, but Desk is not there");
     }
 
     @Test
     void badInputIsSeenAndDoesNothing() {
         Bench bench = new Bench(Gear.rig(Gear.mapping("m1", "w", "turn", "volume")));
         bench.arrive("box", OscMessage.of("/box/wheel", Float.NaN));
-        assertThat(bench.last().first(Step.Refused.class).why()).contains("needs a number");
+        assertThat(bench.last().first(Refused.class).why()).contains("needs a number");
         bench.arrive("box", OscMessage.of("/box/wheel"));
-        assertThat(bench.last().first(Step.Refused.class)).isNotNull();
+        assertThat(bench.last().first(Refused.class)).isNotNull();
         bench.arrive("box", Malformed.of(new byte[] {1}, "rubbish"));
-        assertThat(bench.last().first(Step.Refused.class).why()).isEqualTo("rubbish");
+        assertThat(bench.last().first(Refused.class).why()).isEqualTo("rubbish");
         bench.tell("volume", Float.POSITIVE_INFINITY, "");
-        assertThat(bench.last().first(Step.Refused.class)).isNotNull();
+        assertThat(bench.last().first(Refused.class)).isNotNull();
         bench.arrive("box", OscMessage.of("/box/wheel", 0f));
         bench.arrive("box", OscMessage.of("/box/wheel", 1e30f));
-        assertThat(bench.last().first(Step.Considered.class).why()).contains("counts anew");
+        assertThat(bench.last().first(Considered.class).why()).contains("counts anew");
         bench.arrive("box", OscMessage.of("/box/wheel", 0f));
         assertThat(bench.words("desk")).as("no hand did that").isEmpty();
     }
@@ -254,8 +258,6 @@ class EngineTest {
     }
 
     private static String explain(Trace trace) {
-        return Explain.lines(trace, trace.rig()).stream()
-                .map(Explain.Line::text)
-                .collect(Collectors.joining("\n"));
+        return Explain.lines(trace, trace.rig()).stream().map(Line::text).collect(Collectors.joining("\n"));
     }
 }

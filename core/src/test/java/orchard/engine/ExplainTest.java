@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import orchard.Gear;
-import orchard.engine.Explain.Line;
-import orchard.engine.Explain.Tone;
 import orchard.mapping.Show;
+import orchard.outcome.Line;
+import orchard.outcome.Line.Tone;
 import orchard.signal.Malformed;
 import orchard.signal.OscMessage;
 import org.junit.jupiter.api.Test;

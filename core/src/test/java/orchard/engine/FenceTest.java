@@ -11,6 +11,8 @@ import orchard.action.Toggle;
 import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
+import orchard.outcome.Considered;
+import orchard.outcome.Refused;
 import orchard.shape.Formula;
 import orchard.shape.LookUp;
 import orchard.shape.Shape;
@@ -35,7 +37,7 @@ class FenceTest {
                 on("pad3", "gate", new Do(List.of(Synth.note()))).as("m2"));
         synth.press();
         synth.bench.pass(400);
-        Step.Considered fault = faults(synth).get(0);
+        Considered fault = faults(synth).get(0);
         assertThat(fault.mapping()).isEqualTo("m1");
         assertThat(fault.why()).contains("divided by nothing");
         assertThat(fault.values()).as("where it stood").startsWith(1.0);
@@ -59,7 +61,7 @@ class FenceTest {
         synth.bench.pass(2_000);
         assertThat(faults(synth)).hasSize(1);
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
-        assertThat(synth.bench.last().first(Step.Considered.class)).isNotNull();
+        assertThat(synth.bench.last().first(Considered.class)).isNotNull();
     }
 
     @Test
@@ -67,7 +69,7 @@ class FenceTest {
         Synth synth = new Synth(Synth.pad(Synth.note()));
         synth.bench.refuses = "synth";
         synth.press();
-        assertThat(synth.bench.last().first(Step.Refused.class).why()).contains("could not be sent");
+        assertThat(synth.bench.last().first(Refused.class).why()).contains("could not be sent");
         synth.bench.refuses = "";
         synth.release();
         assertThat(synth.notes()).containsExactly(Synth.OFF);
@@ -100,15 +102,15 @@ class FenceTest {
         synth.press();
         assertThat(faults(synth))
                 .singleElement()
-                .extracting(Step.Considered::mapping)
+                .extracting(Considered::mapping)
                 .isEqualTo("m1");
         assertThat(synth.notes()).containsExactly(Synth.ON);
     }
 
-    private static List<Step.Considered> faults(Synth synth) {
+    private static List<Considered> faults(Synth synth) {
         return synth.bench.traces.stream()
-                .flatMap(trace -> trace.all(Step.Considered.class).stream())
-                .filter(step -> step.verdict() == Step.Verdict.FAULTY)
+                .flatMap(trace -> trace.all(Considered.class).stream())
+                .filter(step -> step.verdict() == Considered.Verdict.FAULTY)
                 .toList();
     }
 }

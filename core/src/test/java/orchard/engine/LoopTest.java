@@ -19,6 +19,9 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.outcome.LoopCut;
+import orchard.outcome.LoopFreed;
+import orchard.outcome.Unconfirmed;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Marks;
@@ -120,9 +123,9 @@ class LoopTest {
         engine.handle(new Event.Arrived(nanos, device, new MidiMessage.ControlChange(1, number, value)));
     }
 
-    private List<Step.LoopCut> cuts() {
+    private List<LoopCut> cuts() {
         return traces.stream()
-                .flatMap(trace -> trace.all(Step.LoopCut.class).stream())
+                .flatMap(trace -> trace.all(LoopCut.class).stream())
                 .toList();
     }
 
@@ -138,7 +141,7 @@ class LoopTest {
         assertThat(cuts()).hasSize(1);
         assertThat(Explain.lines(
                         traces.stream()
-                                .filter(trace -> trace.first(Step.LoopCut.class) != null)
+                                .filter(trace -> trace.first(LoopCut.class) != null)
                                 .findFirst()
                                 .orElseThrow(),
                         rig))
@@ -163,7 +166,7 @@ class LoopTest {
         rig = rig.apply(Edit.change(
                 "tag", before, new Part.OfMapping(before.mapping().with(new Marks(true, List.of())))));
         engine.handle(new Event.Replanned(nanos, compiler.compile(rig)));
-        assertThat(traces.get(traces.size() - 1).first(Step.LoopFreed.class).mapping())
+        assertThat(traces.get(traces.size() - 1).first(LoopFreed.class).mapping())
                 .isEqualTo(muted);
     }
 
@@ -174,7 +177,7 @@ class LoopTest {
         start(mapping("m1", "a", "k21", "a", Shape.WHOLE));
         turn("a", 21, 100);
         assertThat(rounds(1_000)).isLessThan(10);
-        assertThat(traces.stream().anyMatch(trace -> trace.first(Step.Unconfirmed.class) != null))
+        assertThat(traces.stream().anyMatch(trace -> trace.first(Unconfirmed.class) != null))
                 .as("and that is said")
                 .isTrue();
     }

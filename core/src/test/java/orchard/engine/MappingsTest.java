@@ -32,6 +32,11 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.outcome.Considered;
+import orchard.outcome.LightShown;
+import orchard.outcome.PageOpened;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Accumulate;
@@ -294,14 +299,14 @@ class MappingsTest {
                 Gear.mapping("m2", "k1", "turn", "cutoff"),
                 Gear.mapping("m3", "k1", "turn", "mute", new Shape(List.of(new Formula("y + 1")))));
         Trace first = bench.knob(21, 64);
-        assertThat(first.all(Step.Considered.class).stream()
-                        .filter(s -> s.verdict() == Step.Verdict.FAULTY)
-                        .map(Step.Considered::why))
+        assertThat(first.all(Considered.class).stream()
+                        .filter(s -> s.verdict() == Considered.Verdict.FAULTY)
+                        .map(Considered::why))
                 .anySatisfy(why -> assertThat(why).contains("divided by nothing"))
                 .anySatisfy(why -> assertThat(why).contains("nothing is called “y”"));
-        List<Step.Considered> again = bench.knob(21, 65).all(Step.Considered.class);
-        assertThat(again).extracting(Step.Considered::mapping).containsExactly("m1", "m2", "m3");
-        assertThat(again).noneMatch(step -> step.verdict() == Step.Verdict.FAULTY);
+        List<Considered> again = bench.knob(21, 65).all(Considered.class);
+        assertThat(again).extracting(Considered::mapping).containsExactly("m1", "m2", "m3");
+        assertThat(again).noneMatch(step -> step.verdict() == Considered.Verdict.FAULTY);
         assertThat(bench.words("desk")).hasSize(2);
     }
 
@@ -311,19 +316,18 @@ class MappingsTest {
         Bench bench = bench(Gear.mapping("m1", "k2", "turn", "volume", around));
         bench.tell("volume", 6, "");
         bench.knob(22, 69);
-        assertThat(bench.last().first(Step.ParameterSet.class).position()).isCloseTo(50 / 127.0, within(0.01));
+        assertThat(bench.last().first(ParameterSet.class).position()).isCloseTo(50 / 127.0, within(0.01));
         Shape quick = new Shape(List.of(new Accumulate(1, 4, false, null, 0.1)));
         bench = bench(Gear.mapping("m1", "k2", "turn", "cutoff", quick));
         bench.tell("cutoff", 200, "");
         bench.knob(22, 65);
         bench.pass(500);
         bench.knob(22, 65);
-        double slow = bench.last().first(Step.ParameterSet.class).position();
+        double slow = bench.last().first(ParameterSet.class).position();
         assertThat(slow).isCloseTo(2 / 127.0, within(1e-6));
         bench.pass(10);
         bench.knob(22, 65);
-        assertThat(bench.last().first(Step.ParameterSet.class).position() - slow)
-                .isCloseTo(4 / 127.0, within(1e-6));
+        assertThat(bench.last().first(ParameterSet.class).position() - slow).isCloseTo(4 / 127.0, within(1e-6));
     }
 
     @Test
@@ -331,8 +335,7 @@ class MappingsTest {
         Bench bench = bench(Gear.mapping("m1", "k1", "turn", "volume").with(Takeover.PICK_UP));
         bench.tell("volume", -6, "");
         bench.knob(21, 10);
-        assertThat(bench.last().first(Step.Considered.class).why())
-                .contains("waits to be picked up at −6.0 dB: move it up");
+        assertThat(bench.last().first(Considered.class).why()).contains("waits to be picked up at −6.0 dB: move it up");
         bench.knob(21, 40);
         assertThat(bench.words("desk")).isEmpty();
         bench.knob(21, 127);
@@ -350,18 +353,18 @@ class MappingsTest {
         Mapping mapping = Gear.mapping("m1", "k1", "turn", "volume").with(Takeover.PICK_UP);
         Bench bench = bench(random.nextBoolean() ? mapping : mapping.with(Shape.WHOLE.invert()));
         bench.tell("volume", -20 + random.nextInt(20), "");
-        double stands = bench.last().first(Step.ParameterTold.class).position();
+        double stands = bench.last().first(ParameterTold.class).position();
         int hardware = random.nextInt(128);
         int before = hardware;
         for (int i = 0; i < 60; i++) {
             if (random.nextInt(10) == 0) {
                 bench.pass(100);
                 bench.tell("volume", -40 + random.nextInt(46), "");
-                stands = bench.last().first(Step.ParameterTold.class).position();
+                stands = bench.last().first(ParameterTold.class).position();
             }
             before = hardware;
             hardware = Math.max(0, Math.min(127, hardware + random.nextInt(13) - 6));
-            Step.ParameterSet set = bench.knob(21, hardware).first(Step.ParameterSet.class);
+            ParameterSet set = bench.knob(21, hardware).first(ParameterSet.class);
             if (set != null) {
                 double moved = Math.abs(hardware - before) / 127.0;
                 assertThat(Math.abs(set.position() - stands)).isLessThanOrEqualTo(moved + Takeovers.MET + 1e-6);
@@ -375,12 +378,12 @@ class MappingsTest {
         Random random = new Random(seed);
         Bench bench = bench(Gear.mapping("m1", "k1", "turn", "volume").with(Takeover.CONVERGE));
         bench.tell("volume", -30 + random.nextInt(30), "");
-        double stands = bench.last().first(Step.ParameterTold.class).position();
+        double stands = bench.last().first(ParameterTold.class).position();
         int hardware = random.nextInt(100);
-        Step.ParameterSet first = bench.knob(21, hardware).first(Step.ParameterSet.class);
+        ParameterSet first = bench.knob(21, hardware).first(ParameterSet.class);
         stands = first == null ? stands : first.position();
         for (int next = hardware + 1; next <= 127; next++) {
-            Step.ParameterSet set = bench.knob(21, next).first(Step.ParameterSet.class);
+            ParameterSet set = bench.knob(21, next).first(ParameterSet.class);
             if (set != null) {
                 assertThat(set.position()).isGreaterThanOrEqualTo(stands - 1e-6);
                 assertThat(set.position() - stands).isLessThan(0.9);
@@ -418,11 +421,11 @@ class MappingsTest {
         bench.knob(22, 65);
         bench.pass(50);
         assertThat(bench.words("desk")).containsExactly("/desk/cutoff 200.000");
-        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.LightShown.class).stream()))
+        assertThat(bench.traces.stream().flatMap(t -> t.all(LightShown.class).stream()))
                 .anySatisfy(shown -> assertThat(shown.text()).isEqualTo("Cut 200 Hz"));
         tap(bench);
-        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.PageOpened.class).stream()))
-                .containsExactly(new Step.PageOpened("desk", "parameters", 2));
+        assertThat(bench.traces.stream().flatMap(t -> t.all(PageOpened.class).stream()))
+                .containsExactly(new PageOpened("desk", "parameters", 2));
         bench.sent.clear();
         bench.knob(21, 127);
         assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");

@@ -23,6 +23,8 @@ import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.outcome.Considered;
+import orchard.outcome.ParameterSet;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Accumulate;
@@ -49,7 +51,7 @@ class MovementTest {
 
     private static double stands(Bench bench) {
         return bench.traces.stream()
-                .map(trace -> trace.first(Step.ParameterSet.class))
+                .map(trace -> trace.first(ParameterSet.class))
                 .filter(step -> step != null)
                 .reduce((a, b) -> b)
                 .orElseThrow()
@@ -69,7 +71,7 @@ class MovementTest {
         hold(bench, false);
         bench.knob(21, 100);
         assertThat(stands(bench)).as("it stands elsewhere, and waits").isCloseTo(68 / 127.0, within(5e-3));
-        assertThat(bench.last().first(Step.Considered.class).why()).contains("waits to be picked up");
+        assertThat(bench.last().first(Considered.class).why()).contains("waits to be picked up");
         bench.knob(21, 60);
         assertThat(stands(bench)).isCloseTo(60 / 127.0, within(5e-3));
         hold(bench, true);
@@ -216,7 +218,6 @@ class MovementTest {
         Rig rig = Gear.rig(knob);
         assertThat(Fault.of(knob, rig)).contains("Knob 1 of Box cannot be circled: it does not tell x and y.");
         assertThat(Sentence.of(knob, rig).text()).startsWith("When Knob 1 of Box is circled, ");
-        assertThat(new Bench(rig).knob(21, 5).first(Step.Considered.class).verdict())
-                .isEqualTo(Step.Verdict.FAULTY);
+        assertThat(new Bench(rig).knob(21, 5).first(Considered.class).verdict()).isEqualTo(Considered.Verdict.FAULTY);
     }
 }

@@ -18,6 +18,11 @@ import orchard.gear.Seat;
 import orchard.gear.Setup;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.NobodyListens;
+import orchard.outcome.OfMemory;
+import orchard.outcome.PageOpened;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
@@ -100,8 +105,8 @@ class PagesAndFeelTest {
         bench.arrive("box", on(36));
         assertThat(bench.words("desk"))
                 .containsExactly("/desk/volume 6.000", "/desk/volume -60.000", "/desk/cutoff 8000.000");
-        assertThat(bench.traces.stream().flatMap(t -> t.all(Step.PageOpened.class).stream()))
-                .containsExactly(new Step.PageOpened("box", "pads", 2));
+        assertThat(bench.traces.stream().flatMap(t -> t.all(PageOpened.class).stream()))
+                .containsExactly(new PageOpened("box", "pads", 2));
     }
 
     @Test
@@ -123,8 +128,7 @@ class PagesAndFeelTest {
                 pages(),
                 List.of(pad(1, 36), pad(2, 52), key(1), key(2)),
                 Gear.mapping("m2", "pad@2", "gate", "cutoff")));
-        assertThat(bench.arrive("box", on(52)).first(Step.PageOpened.class))
-                .isEqualTo(new Step.PageOpened("box", "pads", 2));
+        assertThat(bench.arrive("box", on(52)).first(PageOpened.class)).isEqualTo(new PageOpened("box", "pads", 2));
         assertThat(bench.words("desk")).containsExactly("/desk/cutoff 8000.000");
     }
 
@@ -153,7 +157,7 @@ class PagesAndFeelTest {
                 Setup.PLAIN,
                 List.of(fader(Output.PLAYED.switchedOff(true))),
                 Gear.mapping("m", "fader", "position", "volume")));
-        assertThat(bench.arrive("box", new MidiMessage.ControlChange(1, 7, 99)).first(Step.NobodyListens.class))
+        assertThat(bench.arrive("box", new MidiMessage.ControlChange(1, 7, 99)).first(NobodyListens.class))
                 .isNotNull();
     }
 
@@ -182,15 +186,15 @@ class PagesAndFeelTest {
                 List.of(fader(Output.PLAYED)),
                 Gear.mapping("m", "fader", "position", "volume")));
         bench.arrive("box", new MidiMessage.ControlChange(1, 7, 120));
-        assertThat(bench.last().first(Step.ControlMoved.class).position()).isEqualTo(1);
+        assertThat(bench.last().first(ControlMoved.class).position()).isEqualTo(1);
         bench.arrive("box", new MidiMessage.ControlChange(1, 7, 64));
-        double middle = bench.last().first(Step.ControlMoved.class).position();
+        double middle = bench.last().first(ControlMoved.class).position();
         assertThat(middle).isEqualTo(0.5);
-        Step.Considered jitter =
-                bench.arrive("box", new MidiMessage.ControlChange(1, 7, 65)).first(Step.Considered.class);
+        Considered jitter =
+                bench.arrive("box", new MidiMessage.ControlChange(1, 7, 65)).first(Considered.class);
         assertThat(jitter.why()).contains("jitter");
         bench.arrive("box", new MidiMessage.ControlChange(1, 7, 5));
-        assertThat(bench.last().first(Step.ControlMoved.class).position()).isZero();
+        assertThat(bench.last().first(ControlMoved.class).position()).isZero();
     }
 
     @Test
@@ -199,15 +203,15 @@ class PagesAndFeelTest {
         Control plain = new Control("pad", "Pad", Control.Kind.PAD, pad(1, 36).dimensions(), FACE);
         Bench byOrchard = new Bench(rig(Setup.PLAIN.with(firm), List.of(plain)));
         byOrchard.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
-        assertThat(byOrchard.last().first(Step.ControlMoved.class).position())
+        assertThat(byOrchard.last().first(ControlMoved.class).position())
                 .isLessThan(0.3)
                 .isPositive();
         Setup own = new Setup(List.of(), List.of(firm), List.of(), 40, List.of(), "cobble");
         Bench byItself = new Bench(rig(own, List.of(plain)));
         byItself.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
-        assertThat(byItself.last().first(Step.ControlMoved.class).position()).isGreaterThan(0.5);
+        assertThat(byItself.last().first(ControlMoved.class).position()).isGreaterThan(0.5);
         assertThat(byItself.arrive("box", new MidiMessage.SysEx(new byte[] {0x7D, 1, 0x33, 0, 0}))
-                        .first(Step.OfMemory.class))
+                        .first(OfMemory.class))
                 .isNotNull();
     }
 

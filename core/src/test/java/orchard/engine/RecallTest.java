@@ -28,6 +28,11 @@ import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.outcome.Line;
+import orchard.outcome.PageOpened;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.Refused;
+import orchard.outcome.VariableSet;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Marks;
@@ -118,8 +123,8 @@ class RecallTest {
 
     private static List<String> recalled(Bench bench) {
         return bench.traces.stream()
-                .flatMap(trace -> trace.all(Step.PresetRecalled.class).stream())
-                .map(Step.PresetRecalled::preset)
+                .flatMap(trace -> trace.all(PresetRecalled.class).stream())
+                .map(PresetRecalled::preset)
                 .toList();
     }
 
@@ -128,20 +133,18 @@ class RecallTest {
         Bench bench = new Bench(rig(button("m1", 1, new Recall("desk", "q1", 0, ""))));
         bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
         assertThat(bench.words("desk")).containsExactly("/desk/volume 0.000", "/desk/cutoff 8000.000");
-        assertThat(bench.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 2));
+        assertThat(bench.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 2));
         assertThat(Explain.lines(bench.last(), rig(button("m1", 1, new StopAll()))))
-                .extracting(Explain.Line::text)
+                .extracting(Line::text)
                 .contains("The preset “Surge” was recalled.");
         bench.sent.clear();
         bench.engine.handle(new Event.Recalled(bench.nanos, "q2"));
         assertThat(bench.words("desk")).containsExactly("/desk/volume -20.000", "/desk/cutoff 300.000");
         bench.engine.handle(new Event.Recalled(bench.nanos, "none"));
-        assertThat(bench.last().first(Step.Refused.class).why()).contains("no such preset");
+        assertThat(bench.last().first(Refused.class).why()).contains("no such preset");
         bench.gone("desk");
         bench.engine.handle(new Event.Recalled(bench.nanos, "q1"));
-        assertThat(bench.last().first(Step.Refused.class).why())
-                .contains("Surge")
-                .contains("not there");
+        assertThat(bench.last().first(Refused.class).why()).contains("Surge").contains("not there");
     }
 
     @Test
@@ -160,9 +163,9 @@ class RecallTest {
         Mapping pages = button("m2", 1, new OpenPage("desk", "", 1, "")).with(new When(List.of(knob)));
         Bench other = new Bench(rig(pages));
         other.knob(22, 66);
-        assertThat(other.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 3));
+        assertThat(other.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 3));
         other.knob(22, 63);
-        assertThat(other.last().first(Step.PageOpened.class)).isEqualTo(new Step.PageOpened("desk", "parameters", 2));
+        assertThat(other.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 2));
     }
 
     @Test
@@ -236,8 +239,8 @@ class RecallTest {
         tap(bench, 1);
         tap(bench, 1);
         assertThat(bench.traces.stream()
-                        .flatMap(trace -> trace.all(Step.PageOpened.class).stream())
-                        .map(Step.PageOpened::page))
+                        .flatMap(trace -> trace.all(PageOpened.class).stream())
+                        .map(PageOpened::page))
                 .containsExactly(2, 3, 1, 3);
     }
 
@@ -251,7 +254,7 @@ class RecallTest {
         assertThat(bench.words("desk")).as("4 is below 200 Hz").containsExactly("/desk/cutoff 200.000");
         tap(bench, 2);
         assertThat(bench.words("mind")).isEmpty();
-        assertThat(sets(bench)).containsExactly(new Step.VariableSet(LEVEL, 1));
+        assertThat(sets(bench)).containsExactly(new VariableSet(LEVEL, 1));
         bench.edit(rig(button("m2", 2, new Nudge(LEVEL, -3, false))));
         tap(bench, 2);
         assertThat(sets(bench))
@@ -260,9 +263,9 @@ class RecallTest {
                 .satisfies(step -> assertThat(step.position()).isEqualTo(0.7));
     }
 
-    private static List<Step.VariableSet> sets(Bench bench) {
+    private static List<VariableSet> sets(Bench bench) {
         return bench.traces.stream()
-                .flatMap(trace -> trace.all(Step.VariableSet.class).stream())
+                .flatMap(trace -> trace.all(VariableSet.class).stream())
                 .toList();
     }
 
@@ -289,7 +292,7 @@ class RecallTest {
     }
 
     private static double level(Bench bench) {
-        List<Step.VariableSet> sets = sets(bench);
+        List<VariableSet> sets = sets(bench);
         return 20 + 280 * sets.get(sets.size() - 1).position();
     }
 

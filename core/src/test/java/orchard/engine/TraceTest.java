@@ -11,6 +11,7 @@ import orchard.gear.Ref;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
+import orchard.outcome.Considered;
 import orchard.shape.Shape;
 import orchard.shape.Smooth;
 import orchard.signal.MidiMessage;
@@ -22,9 +23,7 @@ class TraceTest {
     private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
 
     private static List<String> considered(Trace trace) {
-        return trace.all(Step.Considered.class).stream()
-                .map(Step.Considered::mapping)
-                .toList();
+        return trace.all(Considered.class).stream().map(Considered::mapping).toList();
     }
 
     @Test
@@ -43,7 +42,7 @@ class TraceTest {
         Trace step = synth.bench.last();
         assertThat(step.event()).isInstanceOf(Event.Passed.class);
         assertThat(considered(step)).containsExactly("m1");
-        assertThat(step.first(Step.Considered.class).values()).isNotEmpty();
+        assertThat(step.first(Considered.class).values()).isNotEmpty();
         assertThat(step.cause()).isEqualTo(move);
     }
 
@@ -69,9 +68,9 @@ class TraceTest {
         Mapping row = on("fader", "position", new Do(List.of(new SetOfPage("desk"))));
         Synth rows = new Synth(row);
         rows.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 20));
-        assertThat(rows.bench.last().all(Step.Considered.class))
+        assertThat(rows.bench.last().all(Considered.class))
                 .as("the page that is open, and the one that is not")
-                .extracting(Step.Considered::mapping)
+                .extracting(Considered::mapping)
                 .containsExactly("m1", "m1");
     }
 
@@ -85,8 +84,8 @@ class TraceTest {
                 new Do(List.of(new SetParameter(CUTOFF)))));
         for (int i = 0; i < 3; i++) {
             synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, i));
-            Step.Considered step = synth.bench.last().first(Step.Considered.class);
-            assertThat(step.verdict()).isEqualTo(i == 0 ? Step.Verdict.FAULTY : Step.Verdict.HELD_BACK);
+            Considered step = synth.bench.last().first(Considered.class);
+            assertThat(step.verdict()).isEqualTo(i == 0 ? Considered.Verdict.FAULTY : Considered.Verdict.HELD_BACK);
             assertThat(step.values()).isNotEmpty();
             assertThat(step.why()).contains("divided by nothing");
         }

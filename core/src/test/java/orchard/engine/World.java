@@ -19,6 +19,12 @@ import orchard.gear.Profile;
 import orchard.gear.Takeover;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.Outcome;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.Refused;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -463,19 +469,19 @@ final class World {
     private void traced(Trace trace) {
         traces.add(trace);
         double hand = trace.event() instanceof Event.Arrived ? handMove(trace) : Double.NaN;
-        for (Step step : trace.steps()) {
-            if (step instanceof Step.ParameterSet set) {
+        for (Outcome outcome : trace.outcomes()) {
+            if (outcome instanceof ParameterSet set) {
                 positions.put(set.parameter().toString(), set.position());
-            } else if (step instanceof Step.ParameterTold told) {
+            } else if (outcome instanceof ParameterTold told) {
                 positions.remove(told.parameter().toString());
-            } else if (step instanceof Step.Considered considered && !Double.isNaN(hand)) {
+            } else if (outcome instanceof Considered considered && !Double.isNaN(hand)) {
                 jump(considered, hand, trace);
             }
-            if (step instanceof Step.Refused refused && refused.why().contains("failed")) {
+            if (outcome instanceof Refused refused && refused.why().contains("failed")) {
                 wrong.add(refused.why());
             }
         }
-        Step.ControlMoved moved = trace.first(Step.ControlMoved.class);
+        ControlMoved moved = trace.first(ControlMoved.class);
         if (!Double.isNaN(hand)) {
             lastHeard[moved.control().control().equals("knob") ? 0 : 1] = moved.position(); // dated ones, too
         }
@@ -483,7 +489,7 @@ final class World {
 
     /** How far the knob or fader went since it was last heard; 0 if that is not known. */
     private double handMove(Trace trace) {
-        Step.ControlMoved moved = trace.first(Step.ControlMoved.class);
+        ControlMoved moved = trace.first(ControlMoved.class);
         if (moved == null || !Set.of("knob", "fader").contains(moved.control().control())) {
             return Double.NaN;
         }
@@ -492,7 +498,7 @@ final class World {
     }
 
     /** A parameter that has to be picked up never goes further than the hand. */
-    private void jump(Step.Considered considered, double hand, Trace trace) {
+    private void jump(Considered considered, double hand, Trace trace) {
         Mapping mapping = trace.rig().mapping(considered.mapping()).orElse(null);
         boolean isPlain = mapping != null
                 && mapping.takeover() == Takeover.PICK_UP
@@ -501,7 +507,7 @@ final class World {
                 && mapping.then().actions().size() == 1
                 && mapping.then().actions().get(0) instanceof SetParameter
                 && considered.values().size() == 2; // what is done once tells the control's position alone
-        if (!isPlain || considered.verdict() != Step.Verdict.ACTED || mapping.putsControl(trace.rig())) {
+        if (!isPlain || considered.verdict() != Considered.Verdict.ACTED || mapping.putsControl(trace.rig())) {
             return;
         }
         String target = mapping.targets().get(0).toString();

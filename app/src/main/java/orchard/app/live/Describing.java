@@ -9,7 +9,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Arrangement;
 import orchard.gear.Control;
@@ -17,6 +16,7 @@ import orchard.gear.Device;
 import orchard.gear.Guess;
 import orchard.gear.Recogniser;
 import orchard.gear.Slot;
+import orchard.outcome.NobodyListens;
 import orchard.signal.Identity;
 import org.springframework.stereotype.Component;
 
@@ -134,7 +134,7 @@ public final class Describing {
         Session session = sessions.get(arrived.device());
         boolean saysWhoItIs =
                 Identity.of(arrived.message()).isPresent(); // because it was asked, not because it was touched
-        if (session != null && !saysWhoItIs && trace.first(Step.NobodyListens.class) != null) {
+        if (session != null && !saysWhoItIs && trace.first(NobodyListens.class) != null) {
             session.recogniser.heard(arrived.nanos(), arrived.message());
             session.version++;
         }

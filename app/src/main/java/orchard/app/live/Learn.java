@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -16,6 +15,9 @@ import orchard.gear.Dimension;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
 import orchard.parameter.Parameter;
 import orchard.rig.Copies;
 import orchard.rig.Edit;
@@ -152,7 +154,7 @@ public final class Learn {
     synchronized boolean take(Trace trace) {
         long nanos = trace.event().nanos();
         now = nanos;
-        for (Step.ParameterSet set : trace.all(Step.ParameterSet.class)) {
+        for (ParameterSet set : trace.all(ParameterSet.class)) {
             ownDoing.put(set.parameter(), nanos);
         }
         if (!on) {
@@ -188,7 +190,7 @@ public final class Learn {
 
     /** The control that was moved clearly enough to be meant. */
     private Ref.ToControl moved(Trace trace) {
-        for (Step.ControlMoved step : trace.all(Step.ControlMoved.class)) {
+        for (ControlMoved step : trace.all(ControlMoved.class)) {
             Optional<Control> found = names.device(step.control().device())
                     .flatMap(d -> d.profile().control(step.control().control()));
             boolean touchSense = step.control().dimension().equals(Dimension.TOUCH);
@@ -213,7 +215,7 @@ public final class Learn {
         if (!(trace.event() instanceof Event.Arrived arrived)) {
             return null;
         }
-        for (Step.ParameterTold step : trace.all(Step.ParameterTold.class)) {
+        for (ParameterTold step : trace.all(ParameterTold.class)) {
             long since = arrived.nanos() - ownDoing.getOrDefault(step.parameter(), Long.MIN_VALUE / 2);
             boolean own = step.answer() || since < OWN_DOING_NANOS;
             boolean settable = names.parameter(step.parameter())

@@ -18,10 +18,20 @@ import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.GroupNamed;
+import orchard.outcome.LightShown;
+import orchard.outcome.Outcome;
+import orchard.outcome.PageOpened;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.PresenceChanged;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.VariableSet;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -152,9 +162,9 @@ public final class LiveHub {
             }
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
-            for (Step step : trace.steps()) {
-                collect(step, trace, parameters, groups, mappings, lights);
-                if (step instanceof Step.ControlMoved moved
+            for (Outcome outcome : trace.outcomes()) {
+                collect(outcome, trace, parameters, groups, mappings, lights);
+                if (outcome instanceof ControlMoved moved
                         && moved.control().dimension().equals("velocity")
                         && moved.position() > 0
                         && hits.size() < MOST_ROWS_A_FRAME) {
@@ -193,30 +203,30 @@ public final class LiveHub {
     }
 
     private void collect(
-            Step step,
+            Outcome outcome,
             Trace trace,
             Map<String, Object> parameters,
             Map<String, Object> groups,
             Map<String, Object> mappings,
             Map<String, Object> lights) {
-        if (step instanceof Step.ParameterSet set) {
+        if (outcome instanceof ParameterSet set) {
             String key = Values.key(set.parameter());
             parameters.put(key, values.parameters().get(key));
-        } else if (step instanceof Step.VariableSet set) {
+        } else if (outcome instanceof VariableSet set) {
             String key = Values.key(set.parameter());
             parameters.put(key, values.parameters().get(key));
-        } else if (step instanceof Step.ParameterTold told) {
+        } else if (outcome instanceof ParameterTold told) {
             String key = Values.key(told.parameter());
             parameters.put(key, values.parameters().get(key));
-        } else if (step instanceof Step.GroupNamed named) {
+        } else if (outcome instanceof GroupNamed named) {
             names.told(named.device(), named.group(), named.name());
             groups.put(named.device() + "/" + named.group(), named.name());
-        } else if (step instanceof Step.Considered considered) {
+        } else if (outcome instanceof Considered considered) {
             Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
             mappings.put(view.getKey(), view.getValue());
-        } else if (step instanceof Step.LightShown shown) {
+        } else if (outcome instanceof LightShown shown) {
             lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
-        } else if (step instanceof Step.PageOpened opened) {
+        } else if (outcome instanceof PageOpened opened) {
             if (opened.group().equals("parameters")) {
                 socket.tellPage("pages", Map.of("type", "opened", "device", opened.device(), "page", opened.page()));
             }
@@ -231,10 +241,10 @@ public final class LiveHub {
                             opened.group(),
                             "page",
                             opened.page()));
-        } else if (step instanceof Step.PresetRecalled recalled) {
+        } else if (outcome instanceof PresetRecalled recalled) {
             socket.tellPage(
                     "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));
-        } else if (step instanceof Step.PresenceChanged presence) {
+        } else if (outcome instanceof PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
         }
     }

@@ -8,13 +8,14 @@ import java.util.Optional;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Memory;
 import orchard.gear.MemoryFormat;
 import orchard.gear.Profile;
 import orchard.gear.Programme;
+import orchard.outcome.OfMemory;
+import orchard.outcome.PresenceChanged;
 import orchard.signal.MidiMessage;
 import org.springframework.stereotype.Component;
 
@@ -80,7 +81,7 @@ public final class Memories {
     /** Takes a trace; called by the hub's thread. */
     synchronized void take(Trace trace) {
         long now = System.nanoTime();
-        for (Step.PresenceChanged presence : trace.all(Step.PresenceChanged.class)) {
+        for (PresenceChanged presence : trace.all(PresenceChanged.class)) {
             memory(presence.device()).ifPresent(memory -> {
                 if (presence.present()) {
                     memory.there(now);
@@ -89,7 +90,7 @@ public final class Memories {
                 }
             });
         }
-        if (trace.first(Step.OfMemory.class) != null && trace.event() instanceof Event.Arrived arrived) {
+        if (trace.first(OfMemory.class) != null && trace.event() instanceof Event.Arrived arrived) {
             memory(arrived.device()).ifPresent(memory -> memory.heard((MidiMessage.SysEx) arrived.message(), now));
         }
         send();

@@ -13,7 +13,16 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
 import orchard.app.store.RigKeeper;
-import orchard.engine.Step;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.Filtered;
+import orchard.outcome.GroupNamed;
+import orchard.outcome.LightShown;
+import orchard.outcome.NobodyListens;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.Refused;
+import orchard.outcome.Said;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiEncoder;
@@ -254,35 +263,35 @@ public final class Monitor {
 
     private static boolean unheard(SignalLog.Entry entry) {
         return entry.direction() == SignalLog.Direction.IN
-                && (entry.trace().first(Step.NobodyListens.class) != null
-                        || entry.trace().first(Step.ControlMoved.class) != null
-                                && entry.trace().first(Step.Considered.class) == null);
+                && (entry.trace().first(NobodyListens.class) != null
+                        || entry.trace().first(ControlMoved.class) != null
+                                && entry.trace().first(Considered.class) == null);
     }
 
     /** What came of a message, or where it came from, in a line. */
     private String result(SignalLog.Entry entry) {
-        if (entry.step() instanceof Step.ParameterSet set) {
+        if (entry.outcome() instanceof ParameterSet set) {
             return names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
-        } else if (entry.step() instanceof Step.LightShown shown) {
+        } else if (entry.outcome() instanceof LightShown shown) {
             return "“" + shown.text() + "” on " + names.words(shown.light());
-        } else if (entry.step() instanceof Step.Said said) {
+        } else if (entry.outcome() instanceof Said said) {
             return said.why();
         }
-        Step.Refused refused = entry.trace().first(Step.Refused.class);
-        Step.Filtered filtered = entry.trace().first(Step.Filtered.class);
-        Step.ControlMoved moved = entry.trace().first(Step.ControlMoved.class);
-        Step.ParameterTold told = entry.trace().first(Step.ParameterTold.class);
+        Refused refused = entry.trace().first(Refused.class);
+        Filtered filtered = entry.trace().first(Filtered.class);
+        ControlMoved moved = entry.trace().first(ControlMoved.class);
+        ParameterTold told = entry.trace().first(ParameterTold.class);
         if (refused != null) {
             return refused.why();
         } else if (filtered != null) {
             return filtered.why();
         } else if (moved != null) {
-            boolean listened = entry.trace().first(Step.Considered.class) != null;
+            boolean listened = entry.trace().first(Considered.class) != null;
             return names.words(moved.control()) + (listened ? ticker.outcome(entry.trace()) : ", nobody listens");
         } else if (told != null) {
             return names.words(told.parameter()) + " is " + told.text();
         }
-        Step.GroupNamed named = entry.trace().first(Step.GroupNamed.class);
+        GroupNamed named = entry.trace().first(GroupNamed.class);
         return named != null ? "called “" + named.name() + "”" : "nobody listens";
     }
 

@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.action.SetParameter;
-import orchard.engine.Step;
 import orchard.mapping.Mapping;
+import orchard.outcome.Considered;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.Expression;
@@ -24,7 +24,7 @@ final class Shaped {
     private final Map<String, Ready> ready = new ConcurrentHashMap<>();
 
     /** Key and view of one step: {@code mapping/action}. */
-    Map.Entry<String, Object> view(Step.Considered step, Rig rig) {
+    Map.Entry<String, Object> view(Considered step, Rig rig) {
         String key = step.mapping() + "/" + step.action();
         Map<String, Object> view = new LinkedHashMap<>();
         view.put("verdict", step.verdict());

@@ -6,8 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
+import orchard.outcome.Outcome;
+import orchard.outcome.Refused;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -40,10 +41,16 @@ public final class SignalLog {
      * @param number counts messages from 1
      * @param micros when it came in, or when what sent it came in, in microseconds of the calendar's clock since 1970
      * @param device id of its device, or key of its port
-     * @param step the step of the trace that sent it; null for one that came in
+     * @param outcome the outcome of the trace that sent it; null for one that came in
      */
     public record Entry(
-            long number, long micros, Direction direction, String device, Message message, Trace trace, Step step) {}
+            long number,
+            long micros,
+            Direction direction,
+            String device,
+            Message message,
+            Trace trace,
+            Outcome outcome) {}
 
     private final Entry[] ring = new Entry[KEPT];
     private long first = 1;
@@ -58,17 +65,11 @@ public final class SignalLog {
             add(now, Direction.IN, arrived.device(), arrived.message(), trace, null);
         } else if (trace.event() instanceof Event.Overtaken overtaken) {
             add(now, Direction.IN, overtaken.device(), overtaken.message(), trace, null);
-        } else if (trace.event() instanceof Event.Dated dated && trace.first(Step.Refused.class) != null) {
+        } else if (trace.event() instanceof Event.Dated dated && trace.first(Refused.class) != null) {
             add(now, Direction.IN, dated.device(), dated.message(), trace, null);
         }
-        for (Step step : trace.steps()) {
-            if (step instanceof Step.ParameterSet set) {
-                add(now, Direction.OUT, set.parameter().device(), set.message(), trace, step);
-            } else if (step instanceof Step.LightShown shown) {
-                add(now, Direction.OUT, shown.light().device(), shown.message(), trace, step);
-            } else if (step instanceof Step.Said said) {
-                add(now, Direction.OUT, said.device(), said.message(), trace, step);
-            }
+        for (Outcome outcome : trace.outcomes()) {
+            outcome.sent().ifPresent(sent -> add(now, Direction.OUT, sent.device(), sent.message(), trace, outcome));
         }
     }
 
@@ -81,11 +82,11 @@ public final class SignalLog {
         return clockAhead + nanos / 1_000;
     }
 
-    private void add(long micros, Direction direction, String device, Message message, Trace trace, Step step) {
+    private void add(long micros, Direction direction, String device, Message message, Trace trace, Outcome outcome) {
         while (next - first >= KEPT || next > first && weight > KEPT_BYTES) {
             forgetOldest();
         }
-        ring[(int) (next % KEPT)] = new Entry(next, micros, direction, device, message, trace, step);
+        ring[(int) (next % KEPT)] = new Entry(next, micros, direction, device, message, trace, outcome);
         next++;
         weight += weight(message, trace);
     }
@@ -99,7 +100,7 @@ public final class SignalLog {
 
     /** Roughly how many bytes an entry keeps alive. */
     private static long weight(Message message, Trace trace) {
-        long weight = 300 + 60L * trace.steps().size();
+        long weight = 300 + 60L * trace.outcomes().size();
         if (message instanceof OscMessage osc) {
             weight += osc.address().length();
             for (OscArgument argument : osc.arguments()) {

@@ -10,10 +10,26 @@ import java.util.Map;
 import java.util.Set;
 import orchard.engine.Event;
 import orchard.engine.Explain;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.outcome.Considered;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.Doubted;
+import orchard.outcome.GroupNamed;
+import orchard.outcome.LightShown;
+import orchard.outcome.LoopCut;
+import orchard.outcome.NobodyListens;
+import orchard.outcome.OfMemory;
+import orchard.outcome.Outcome;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.Reconciled;
+import orchard.outcome.Refused;
+import orchard.outcome.Said;
+import orchard.outcome.Unconfirmed;
+import orchard.outcome.VariableSet;
 import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
@@ -67,8 +83,8 @@ public final class Ticker {
     /** The newest of one row's traces; its words are made when somebody looks. */
     private static final class Kept {
         Trace trace;
-        /** The step that sent something; null for what came in. */
-        Step step;
+        /** The outcome that sent something; null for what came in. */
+        Outcome outcome;
 
         long count;
     }
@@ -89,20 +105,20 @@ public final class Ticker {
         if (incoming != null) {
             keys.add(keep(incoming, trace, null));
         }
-        for (Step step : trace.steps()) {
-            if (step instanceof Step.LightShown shown) {
+        for (Outcome outcome : trace.outcomes()) {
+            if (outcome instanceof LightShown shown) {
                 keys.add(keep(
-                        "out " + shown.light().device() + "/" + shown.light().light(), trace, step));
-            } else if (step instanceof Step.Said said) {
-                keys.add(keep("say " + said.device() + said.message().subject(), trace, step));
-            } else if (step instanceof Step.LoopCut cut) {
-                keys.add(keep("loop " + cut.mapping(), trace, step));
-            } else if (step instanceof Step.Doubted doubted) {
-                keys.add(keep("doubt " + doubted.device(), trace, step));
-            } else if (step instanceof Step.Unconfirmed unconfirmed) {
-                keys.add(keep("unconfirmed " + Values.key(unconfirmed.parameter()), trace, step));
-            } else if (step instanceof Step.Reconciled reconciled && reconciled.both()) {
-                keys.add(keep("both " + Values.key(reconciled.parameter()), trace, step));
+                        "out " + shown.light().device() + "/" + shown.light().light(), trace, outcome));
+            } else if (outcome instanceof Said said) {
+                keys.add(keep("say " + said.device() + said.message().subject(), trace, outcome));
+            } else if (outcome instanceof LoopCut cut) {
+                keys.add(keep("loop " + cut.mapping(), trace, outcome));
+            } else if (outcome instanceof Doubted doubted) {
+                keys.add(keep("doubt " + doubted.device(), trace, outcome));
+            } else if (outcome instanceof Unconfirmed unconfirmed) {
+                keys.add(keep("unconfirmed " + Values.key(unconfirmed.parameter()), trace, outcome));
+            } else if (outcome instanceof Reconciled reconciled && reconciled.both()) {
+                keys.add(keep("both " + Values.key(reconciled.parameter()), trace, outcome));
             }
         }
         Iterator<String> oldest = kept.keySet().iterator();
@@ -113,11 +129,11 @@ public final class Ticker {
         return keys;
     }
 
-    private String keep(String key, Trace trace, Step step) {
+    private String keep(String key, Trace trace, Outcome outcome) {
         Kept row = kept.remove(key);
         row = row == null ? new Kept() : row;
         row.trace = trace;
-        row.step = step;
+        row.outcome = outcome;
         row.count++;
         kept.put(key, row);
         return key;
@@ -128,7 +144,7 @@ public final class Ticker {
         if (trace.event() instanceof Event.Touched touched) {
             return "page " + touched.device() + "/" + touched.parameter();
         } else if (trace.event() instanceof Event.Arrived arrived) {
-            boolean unknown = trace.first(Step.NobodyListens.class) != null
+            boolean unknown = trace.first(NobodyListens.class) != null
                     && Identity.of(arrived.message()).isEmpty();
             return (unknown ? "unknown " : "in ") + arrived.device() + " "
                     + arrived.message().subject();
@@ -151,17 +167,17 @@ public final class Ticker {
 
     private Row row(String key, Kept row) {
         Trace trace = row.trace;
-        if (row.step instanceof Step.LightShown shown) {
+        if (row.outcome instanceof LightShown shown) {
             String where = "on " + names.words(shown.light()) + " of "
                     + name(shown.light().device());
             return new Row(key, trace.number(), row.count, Kind.GOING, shown.text(), where, false);
-        } else if (row.step instanceof Step.Said said) {
+        } else if (row.outcome instanceof Said said) {
             String text = said.why() + " to " + name(said.device());
             boolean housekeeping = HOUSEKEEPING.contains(said.why());
             return new Row(
                     key, trace.number(), row.count, Kind.GOING, said.message().words(), text, housekeeping);
         }
-        if (row.step != null) {
+        if (row.outcome != null) {
             return trouble(key, row);
         }
         Row one = trace.event() instanceof Event.Arrived arrived
@@ -176,22 +192,23 @@ public final class Ticker {
 
     /** What went wrong, or may have, beside what was played. */
     private Row trouble(String key, Kept row) {
-        Step step = row.step;
-        Kind kind = step instanceof Step.Doubted || step instanceof Step.Reconciled ? Kind.ARRIVING : Kind.WRONG;
-        String about = step instanceof Step.LoopCut
+        Outcome outcome = row.outcome;
+        Kind kind = outcome instanceof Doubted || outcome instanceof Reconciled ? Kind.ARRIVING : Kind.WRONG;
+        String about = outcome instanceof LoopCut
                 ? "a loop"
-                : step instanceof Step.Doubted ? "a gap" : step instanceof Step.Reconciled ? "both moved" : "no answer";
-        return new Row(key, row.trace.number(), row.count, kind, about, Explain.words(step, row.trace, names), false);
+                : outcome instanceof Doubted ? "a gap" : outcome instanceof Reconciled ? "both moved" : "no answer";
+        return new Row(
+                key, row.trace.number(), row.count, kind, about, Explain.words(outcome, row.trace, names), false);
     }
 
     private Row touched(Trace trace, String key, Event.Touched touched) {
         Ref ref = new Ref.ToParameter(touched.device(), touched.parameter());
-        Kind kind = trace.first(Step.Refused.class) == null ? Kind.ARRIVING : Kind.WRONG;
+        Kind kind = trace.first(Refused.class) == null ? Kind.ARRIVING : Kind.WRONG;
         return row(trace, key, kind, "page", names.words(ref) + outcome(trace), false);
     }
 
     private Row recalled(Trace trace, String key, Event.Recalled recalled) {
-        Step.Refused refused = trace.first(Step.Refused.class);
+        Refused refused = trace.first(Refused.class);
         String name = names.presets().stream()
                 .filter(preset -> preset.id().equals(recalled.preset()))
                 .map(preset -> "preset “" + preset.name() + "” of " + name(preset.device()))
@@ -209,14 +226,14 @@ public final class Ticker {
     }
 
     private Row arrived(Trace trace, String key, String device, Message message) {
-        Step.Refused refused = trace.first(Step.Refused.class);
-        Step.ControlMoved moved = trace.first(Step.ControlMoved.class);
-        Step.ParameterTold told = trace.first(Step.ParameterTold.class);
-        Step.GroupNamed named = trace.first(Step.GroupNamed.class);
+        Refused refused = trace.first(Refused.class);
+        ControlMoved moved = trace.first(ControlMoved.class);
+        ParameterTold told = trace.first(ParameterTold.class);
+        GroupNamed named = trace.first(GroupNamed.class);
         if (refused != null) {
             return row(trace, key, Kind.WRONG, message.words(), name(device) + ": " + refused.why(), false);
         } else if (moved != null) {
-            boolean listened = trace.first(Step.Considered.class) != null;
+            boolean listened = trace.first(Considered.class) != null;
             String control = names.words(moved.control());
             return listened
                     ? row(trace, key, Kind.ARRIVING, own(message), control + outcome(trace), !moved.byHand())
@@ -232,7 +249,7 @@ public final class Ticker {
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
         }
-        if (trace.first(Step.OfMemory.class) != null) {
+        if (trace.first(OfMemory.class) != null) {
             return row(trace, key, Kind.ARRIVING, message.subject(), name(device) + " about its memory", true);
         }
         boolean chatter = names.device(device)
@@ -252,20 +269,20 @@ public final class Ticker {
     }
 
     String outcome(Trace trace) {
-        Step.ParameterSet set = trace.first(Step.ParameterSet.class);
+        ParameterSet set = trace.first(ParameterSet.class);
         if (set != null) {
             return " → " + names.words(set.parameter()) + " " + names.text(set.parameter(), set.position());
         }
-        Step.VariableSet variable = trace.first(Step.VariableSet.class);
+        VariableSet variable = trace.first(VariableSet.class);
         if (variable != null) {
             return " → " + names.words(variable.parameter()) + " "
                     + names.text(variable.parameter(), variable.position());
         }
-        Step.PresetRecalled preset = trace.first(Step.PresetRecalled.class);
+        PresetRecalled preset = trace.first(PresetRecalled.class);
         if (preset != null) {
             return " → preset of " + name(preset.device());
         }
-        Step.Considered considered = trace.first(Step.Considered.class);
+        Considered considered = trace.first(Considered.class);
         return considered == null || considered.why().isEmpty() ? "" : ": " + considered.why();
     }
 

@@ -6,8 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
+import orchard.outcome.NobodyListens;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -36,7 +36,7 @@ public final class Unheard {
 
     /** Takes a trace; true if its device said something nobody listens to. */
     synchronized boolean take(Trace trace) {
-        if (!(trace.event() instanceof Event.Arrived arrived) || trace.first(Step.NobodyListens.class) == null) {
+        if (!(trace.event() instanceof Event.Arrived arrived) || trace.first(NobodyListens.class) == null) {
             return false;
         }
         Heard heard = heard(arrived.message());

@@ -9,12 +9,19 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Light;
 import orchard.gear.Ref;
+import orchard.outcome.ControlMoved;
+import orchard.outcome.LightShown;
+import orchard.outcome.Outcome;
+import orchard.outcome.PageOpened;
+import orchard.outcome.ParameterSet;
+import orchard.outcome.ParameterTold;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.VariableSet;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -100,30 +107,30 @@ public final class Values {
     /** Takes a trace; gives the keys of the controls that stand elsewhere now. */
     List<String> take(Trace trace) {
         List<String> moves = new ArrayList<>(1);
-        for (Step step : trace.steps()) {
-            if (step instanceof Step.LightShown shown) {
+        for (Outcome outcome : trace.outcomes()) {
+            if (outcome instanceof LightShown shown) {
                 follow(trace.rig(), shown).ifPresent(moves::add);
                 displays.put(shown.light().device() + "/" + shown.light().light(), shown.text());
             }
-            if (step instanceof Step.PageOpened opened) {
+            if (outcome instanceof PageOpened opened) {
                 pages.put(opened.device() + "/" + opened.group(), opened.page());
             }
-            if (step instanceof Step.PresetRecalled preset) {
+            if (outcome instanceof PresetRecalled preset) {
                 recalled.put(preset.device(), preset.preset());
             }
-            if (step instanceof Step.ControlMoved moved) {
+            if (outcome instanceof ControlMoved moved) {
                 Message message = trace.event() instanceof Event.Arrived arrived ? arrived.message() : null;
                 controls.put(key(moved.control()), new OfControl(moved.position(), moved.number(), message));
                 moves.add(key(moved.control()));
-            } else if (step instanceof Step.ParameterSet set) {
+            } else if (outcome instanceof ParameterSet set) {
                 parameters.put(
                         key(set.parameter()),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
-            } else if (step instanceof Step.VariableSet set) {
+            } else if (outcome instanceof VariableSet set) {
                 parameters.put(
                         key(set.parameter()),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
-            } else if (step instanceof Step.ParameterTold told) {
+            } else if (outcome instanceof ParameterTold told) {
                 OfParameter before = parameters.get(key(told.parameter()));
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;
                 if (!late) {
@@ -135,7 +142,7 @@ public final class Values {
     }
 
     /** A ring or a motor takes its control along. */
-    private Optional<String> follow(Rig rig, Step.LightShown shown) {
+    private Optional<String> follow(Rig rig, LightShown shown) {
         Optional<Device> device = rig.device(shown.light().device());
         Optional<Light> light =
                 device.flatMap(d -> d.profile().light(shown.light().light()));

@@ -16,7 +16,6 @@ import orchard.app.live.Ticker;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
-import orchard.engine.Step;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -28,6 +27,7 @@ import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Sentence;
+import orchard.outcome.NobodyListens;
 import orchard.rig.Rig;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -304,7 +304,7 @@ class DescribePage {
         return ticker.rows().stream()
                 .filter(row -> row.kind() == Ticker.Kind.UNHEARD)
                 .filter(row -> log.trace(row.trace())
-                        .filter(trace -> trace.first(Step.NobodyListens.class) != null
+                        .filter(trace -> trace.first(NobodyListens.class) != null
                                 && trace.event() instanceof Event.Arrived arrived
                                 && arrived.device().equals(device.id()))
                         .isPresent())

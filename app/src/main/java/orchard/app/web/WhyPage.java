@@ -4,6 +4,7 @@ import java.util.List;
 import orchard.app.live.Names;
 import orchard.app.live.SignalLog;
 import orchard.engine.Explain;
+import orchard.outcome.Line;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,7 +24,7 @@ class WhyPage {
 
     @GetMapping("/why/{number}")
     String why(@PathVariable long number, Model model) {
-        List<Explain.Line> lines =
+        List<Line> lines =
                 log.trace(number).map(trace -> Explain.lines(trace, names)).orElse(List.of());
         model.addAttribute("lines", lines);
         return "why";

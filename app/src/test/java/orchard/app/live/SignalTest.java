@@ -12,6 +12,7 @@ import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
 import orchard.app.port.PortRoom;
 import orchard.engine.Explain;
+import orchard.outcome.Line;
 import orchard.signal.OscBundle;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
@@ -156,7 +157,7 @@ class SignalTest {
     private static List<String> why(TestOrchard orchard, Ticker.Row row) {
         return Explain.lines(orchard.bean(SignalLog.class).trace(row.trace()).orElseThrow(), orchard.bean(Names.class))
                 .stream()
-                .map(Explain.Line::text)
+                .map(Line::text)
                 .toList();
     }
 

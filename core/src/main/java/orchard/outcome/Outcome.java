@@ -1,0 +1,43 @@
+package orchard.outcome;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.signal.Message;
+
+/** One thing that came of an event while the engine dealt with it. Positions are 0..1. */
+public sealed interface Outcome
+        permits Considered,
+                ControlMoved,
+                Doubted,
+                Filtered,
+                GroupNamed,
+                Joined,
+                LightShown,
+                LoopCut,
+                LoopFreed,
+                Matched,
+                NobodyListens,
+                OfMemory,
+                PageOpened,
+                ParameterSet,
+                ParameterTold,
+                PresenceChanged,
+                PresetRecalled,
+                Reconciled,
+                Refused,
+                Said,
+                Unconfirmed,
+                VariableSet,
+                Waits {
+
+    /** It in words, for the performer: most often one line. */
+    List<Line> lines(Telling telling);
+
+    /** What was sent to a device, if it was that. */
+    default Optional<Sent> sent() {
+        return Optional.empty();
+    }
+
+    /** A message that was sent. */
+    record Sent(String device, Message message) {}
+}

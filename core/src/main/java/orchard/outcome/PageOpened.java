@@ -1,0 +1,19 @@
+package orchard.outcome;
+
+import java.util.List;
+import orchard.outcome.Line.Tone;
+
+/** A page of a device's controls was opened, as far as its messages tell. */
+public record PageOpened(String device, String group, int page) implements Outcome {
+
+    @Override
+    public List<Line> lines(Telling telling) {
+        String which = telling.names()
+                .device(device)
+                .flatMap(d -> d.profile().setup().group(group))
+                .map(of -> "Page %d of %s, “%s”,"
+                        .formatted(page, of.name(), of.names().get(page - 1)))
+                .orElse("Page " + page);
+        return List.of(Line.of(Tone.IN, which + " is open now."));
+    }
+}
