@@ -12,7 +12,6 @@ import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.ShortMessage;
 import orchard.session.Participant;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
@@ -85,13 +84,13 @@ public class CodecBench {
     /** One note-on. */
     @Benchmark
     public byte[] encodeNote() {
-        return MidiEncoder.encode(noteOn);
+        return noteOn.bytes();
     }
 
     /** An NRPN: four control changes. */
     @Benchmark
     public byte[] encodeNrpn() {
-        return MidiEncoder.encode(numbered);
+        return numbered.bytes();
     }
 
     /** Reference: the JDK's note-on. */

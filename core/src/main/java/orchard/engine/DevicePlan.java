@@ -13,7 +13,6 @@ import orchard.gear.Device;
 import orchard.gear.MemoryFormat;
 import orchard.parameter.Group;
 import orchard.signal.Message;
-import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
@@ -89,11 +88,11 @@ record DevicePlan(
         if (message instanceof OscMessage osc) {
             found = otherControls.get(osc.address());
         } else if (message instanceof MidiMessage midi) {
-            int key = MidiKeys.key(midi);
+            int key = midi.key();
             if (key >= 0) {
                 found = dispatch.midiControls().length == 0 ? null : dispatch.midiControls()[key];
             } else if (!otherControls.isEmpty()) {
-                found = otherControls.get(MidiKeys.other(midi));
+                found = otherControls.get(midi.otherKey());
                 if (found == null && midi instanceof MidiMessage.SysEx sysEx) {
                     found = shaped(sysEx);
                 }
@@ -122,8 +121,8 @@ record DevicePlan(
             return dispatch.parametersByKey().get(osc.address());
         } else if (message instanceof MidiMessage midi
                 && !dispatch.parametersByKey().isEmpty()) {
-            int key = MidiKeys.key(midi);
-            return dispatch.parametersByKey().get(key >= 0 ? key : MidiKeys.other(midi));
+            int key = midi.key();
+            return dispatch.parametersByKey().get(key >= 0 ? key : midi.otherKey());
         }
         return null;
     }

@@ -16,7 +16,6 @@ import orchard.outcome.Outcome;
 import orchard.outcome.Telling;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
-import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
@@ -73,7 +72,7 @@ public final class Explain {
 
     private static Optional<String> near(Message message, MessagePattern pattern, boolean sameDevice) {
         if (message instanceof MidiMessage midi && pattern.key() instanceof Integer key) {
-            int got = MidiKeys.key(midi);
+            int got = midi.key();
             if (got == key) {
                 return Optional.of("this came from another device");
             } else if (sameDevice && got >= 0 && got / 2048 == key / 2048 && got % 128 == key % 128) {

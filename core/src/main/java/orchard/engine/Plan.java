@@ -28,7 +28,6 @@ import orchard.rig.Rig;
 import orchard.shape.Accumulate;
 import orchard.shape.ShapeFunction;
 import orchard.signal.Message;
-import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
@@ -132,7 +131,7 @@ public final class Plan {
             return null;
         }
         return message instanceof MidiMessage midi
-                ? List.of(device, MidiKeys.key(midi) >= 0 ? (Object) MidiKeys.key(midi) : MidiKeys.other(midi))
+                ? List.of(device, midi.key() >= 0 ? (Object) midi.key() : midi.otherKey())
                 : List.of(device, message instanceof OscMessage osc ? osc.address() : message.subject());
     }
 

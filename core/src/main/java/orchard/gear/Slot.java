@@ -1,6 +1,5 @@
 package orchard.gear;
 
-import java.util.ArrayList;
 import java.util.List;
 import orchard.signal.MessagePattern;
 import orchard.signal.SysExTemplate;
@@ -68,40 +67,7 @@ public record Slot(Space space, int channel, int number, String text) {
 
     /** The places that a pattern takes. The velocity and the gate of a note are one. */
     public static List<Slot> of(MessagePattern pattern) {
-        if (pattern instanceof MessagePattern.NoteVelocity m) {
-            return List.of(new Slot(Space.NOTE, m.channel(), m.note()));
-        } else if (pattern instanceof MessagePattern.NoteGate m) {
-            return List.of(new Slot(Space.NOTE, m.channel(), m.note()));
-        } else if (pattern instanceof MessagePattern.KeyPressure m) {
-            return List.of(new Slot(Space.KEY_PRESSURE, m.channel(), m.note()));
-        } else if (pattern instanceof MessagePattern.Controller m) {
-            return List.of(new Slot(Space.CONTROLLER, m.channel(), m.controller()));
-        } else if (pattern instanceof MessagePattern.FineController m) {
-            return List.of(
-                    new Slot(Space.CONTROLLER, m.channel(), m.controller()),
-                    new Slot(Space.CONTROLLER, m.channel(), m.controller() + 32));
-        } else if (pattern instanceof MessagePattern.Numbered m) {
-            return List.of(new Slot(m.registered() ? Space.RPN : Space.NRPN, m.channel(), m.number()));
-        } else if (pattern instanceof MessagePattern.Program m) {
-            return List.of(new Slot(Space.PROGRAM, m.channel(), m.program()));
-        } else if (pattern instanceof MessagePattern.Aftertouch m) {
-            return List.of(new Slot(Space.CHANNEL_PRESSURE, m.channel(), 0));
-        } else if (pattern instanceof MessagePattern.Wheel m) {
-            return List.of(new Slot(Space.BEND, m.channel(), 0));
-        } else if (pattern instanceof MessagePattern.SysExByte m) {
-            List<Slot> slots = new ArrayList<>();
-            slots.add(new Slot(Space.SYSEX, 0, 0, m.template()));
-            if (!m.release().isEmpty()) {
-                slots.add(new Slot(
-                        Space.SYSEX, 0, 0, SysExTemplate.of(m.release()).text()));
-            }
-            return slots;
-        } else if (pattern instanceof MessagePattern.OscNumber m) {
-            return List.of(new Slot(Space.OSC, 0, m.index(), m.address()));
-        } else if (pattern instanceof MessagePattern.Touch m) {
-            return List.of(new Slot(Space.TOUCH, 0, 0, m.element()));
-        }
-        throw new IllegalStateException("no place for " + pattern);
+        return pattern.accept(PLACES);
     }
 
     /** The places that a control takes, without those of what is switched off; each once. */
@@ -129,4 +95,78 @@ public record Slot(Space space, int channel, int number, String text) {
             case TOUCH -> text;
         };
     }
+
+    private static final MessagePattern.Visitor<List<Slot>> PLACES = new MessagePattern.Visitor<>() {
+        @Override
+        public List<Slot> noteVelocity(MessagePattern.NoteVelocity pattern) {
+            return List.of(new Slot(Space.NOTE, pattern.channel(), pattern.note()));
+        }
+
+        @Override
+        public List<Slot> noteGate(MessagePattern.NoteGate pattern) {
+            return List.of(new Slot(Space.NOTE, pattern.channel(), pattern.note()));
+        }
+
+        @Override
+        public List<Slot> keyPressure(MessagePattern.KeyPressure pattern) {
+            return List.of(new Slot(Space.KEY_PRESSURE, pattern.channel(), pattern.note()));
+        }
+
+        @Override
+        public List<Slot> controller(MessagePattern.Controller pattern) {
+            return List.of(new Slot(Space.CONTROLLER, pattern.channel(), pattern.controller()));
+        }
+
+        @Override
+        public List<Slot> fineController(MessagePattern.FineController pattern) {
+            return List.of(
+                    new Slot(Space.CONTROLLER, pattern.channel(), pattern.controller()),
+                    new Slot(Space.CONTROLLER, pattern.channel(), pattern.controller() + 32));
+        }
+
+        @Override
+        public List<Slot> numbered(MessagePattern.Numbered pattern) {
+            return List.of(
+                    new Slot(pattern.registered() ? Space.RPN : Space.NRPN, pattern.channel(), pattern.number()));
+        }
+
+        @Override
+        public List<Slot> program(MessagePattern.Program pattern) {
+            return List.of(new Slot(Space.PROGRAM, pattern.channel(), pattern.program()));
+        }
+
+        @Override
+        public List<Slot> sysExByte(MessagePattern.SysExByte pattern) {
+            Slot pressed = new Slot(Space.SYSEX, 0, 0, pattern.template());
+            return pattern.release().isEmpty()
+                    ? List.of(pressed)
+                    : List.of(
+                            pressed,
+                            new Slot(
+                                    Space.SYSEX,
+                                    0,
+                                    0,
+                                    SysExTemplate.of(pattern.release()).text()));
+        }
+
+        @Override
+        public List<Slot> aftertouch(MessagePattern.Aftertouch pattern) {
+            return List.of(new Slot(Space.CHANNEL_PRESSURE, pattern.channel(), 0));
+        }
+
+        @Override
+        public List<Slot> wheel(MessagePattern.Wheel pattern) {
+            return List.of(new Slot(Space.BEND, pattern.channel(), 0));
+        }
+
+        @Override
+        public List<Slot> oscNumber(MessagePattern.OscNumber pattern) {
+            return List.of(new Slot(Space.OSC, 0, pattern.index(), pattern.address()));
+        }
+
+        @Override
+        public List<Slot> touch(MessagePattern.Touch pattern) {
+            return List.of(new Slot(Space.TOUCH, 0, 0, pattern.element()));
+        }
+    };
 }

@@ -99,7 +99,7 @@ public sealed interface Binding {
 
         @Override
         public Object key() {
-            return MidiKeys.key(new MidiMessage.ControlChange(channel, number, 0));
+            return new MidiMessage.ControlChange(channel, number, 0).key();
         }
 
         @Override

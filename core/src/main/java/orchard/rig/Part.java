@@ -11,8 +11,35 @@ public sealed interface Part {
     /** The id of what is inside. */
     String id();
 
+    /**
+     * Somebody who has to know of every kind of part.
+     *
+     * @param <R> what comes of it
+     */
+    interface Visitor<R> {
+        R device(Device device);
+
+        R mapping(Mapping mapping);
+
+        R layout(Layout layout);
+
+        R preset(Preset preset);
+
+        R settings(Settings settings);
+
+        R song(Song song);
+    }
+
+    /** Leads to the visitor's method for what is inside. */
+    <R> R accept(Visitor<R> visitor);
+
     /** A device. */
     record OfDevice(Device device) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.device(device());
+        }
+
         @Override
         public String id() {
             return device.id();
@@ -22,6 +49,11 @@ public sealed interface Part {
     /** A mapping. */
     record OfMapping(Mapping mapping) implements Part {
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.mapping(mapping());
+        }
+
+        @Override
         public String id() {
             return mapping.id();
         }
@@ -29,6 +61,11 @@ public sealed interface Part {
 
     /** A touch layout. */
     record OfLayout(Layout layout) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.layout(layout());
+        }
+
         @Override
         public String id() {
             return layout.id();
@@ -38,6 +75,11 @@ public sealed interface Part {
     /** A preset of a device. */
     record OfPreset(Preset preset) implements Part {
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.preset(preset());
+        }
+
+        @Override
         public String id() {
             return preset.id();
         }
@@ -46,6 +88,11 @@ public sealed interface Part {
     /** What holds for the rig as a whole. */
     record OfSettings(Settings settings) implements Part {
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.settings(settings());
+        }
+
+        @Override
         public String id() {
             return Settings.ID;
         }
@@ -53,6 +100,11 @@ public sealed interface Part {
 
     /** An entry of the set list. */
     record OfSong(Song song) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.song(song());
+        }
+
         @Override
         public String id() {
             return song.id();

@@ -2,21 +2,17 @@ package orchard.rig;
 
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Preset;
-import orchard.gear.Seat;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 
@@ -31,10 +27,6 @@ public final class Rig implements Directory {
 
     /** The longest name anything may have, in letters. */
     public static final int LONGEST_NAME = 60;
-
-    private static final int LONGEST_SEAT = 200;
-
-    private static final int MOST_PORTS = 16;
 
     private final SortedMap<String, Part> parts;
     private final Settings settings;
@@ -166,108 +158,11 @@ public final class Rig implements Directory {
             if (change.after() == null) {
                 next.remove(change.id());
             } else {
-                check(change.after());
+                change.after().accept(new PartCheck(change.id()));
                 next.put(change.id(), change.after());
             }
         }
         return new Rig(next, this);
-    }
-
-    private static void check(Part part) {
-        if (part instanceof Part.OfDevice of) {
-            name(part.id(), "name", of.device().name());
-            text(part.id(), "role", of.device().role());
-            of.device().profile().controls().forEach(control -> {
-                name(part.id(), "name", control.name());
-                text(part.id(), "label", control.label());
-            });
-            unique(part.id(), of.device().profile().controls());
-            of.device().profile().setup().pages().forEach(group -> {
-                name(part.id(), "group", group.name());
-                group.names().forEach(page -> name(part.id(), "page", page));
-            });
-            of.device().profile().setup().parameterPages().forEach(page -> {
-                name(part.id(), "name", page.name());
-                page.entries().forEach(entry -> text(part.id(), "label", entry.label()));
-            });
-            of.device().profile().parameters().forEach(parameter -> name(part.id(), "name", parameter.name()));
-            of.device().profile().setup().palette().forEach(swatch -> text(part.id(), "palette", swatch.name()));
-            Seat seat = of.device().seat();
-            if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {
-                throw EditRefused.invalid(
-                        part.id(),
-                        "out",
-                        "Too long: a port's name or address has at most " + LONGEST_SEAT + " letters");
-            }
-            if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/@]+(@[^\\s/@]+)?")) {
-                throw EditRefused.invalid(
-                        part.id(),
-                        "in",
-                        "Expected the first part of the device's addresses, like /wand, or /wand@10.0.0.5 for the one that sends from there");
-            }
-        } else if (part instanceof Part.OfLayout of) {
-            name(part.id(), "name", of.layout().name());
-            of.layout().elements().forEach(e -> name(part.id(), "name", e.name()));
-        } else if (part instanceof Part.OfPreset of) {
-            name(part.id(), "name", of.preset().name());
-            text(part.id(), "type", of.preset().type());
-        } else if (part instanceof Part.OfSettings of) {
-            check(of.settings());
-        } else if (part instanceof Part.OfSong of) {
-            name(part.id(), "name", of.song().name());
-            text(part.id(), "note", of.song().note());
-        }
-    }
-
-    private static void unique(String part, List<Control> controls) {
-        Set<String> ids = new HashSet<>();
-        controls.forEach(control -> {
-            if (!ids.add(control.id())) {
-                throw EditRefused.invalid(part, "name", "There are two controls with the id “" + control.id() + "”");
-            }
-        });
-    }
-
-    private static void check(Settings settings) {
-        if (settings.octaveOfNote60() != 3 && settings.octaveOfNote60() != 4) {
-            throw EditRefused.invalid(Settings.ID, "octave", "Note 60 is C4 or C3");
-        }
-        Stream.of(settings.udpPorts(), settings.tcpPorts())
-                .flatMap(List::stream)
-                .forEach(port -> {
-                    if (port < 1 || port > 65_535) {
-                        throw EditRefused.invalid(Settings.ID, "ports", "Port " + port + " is not in 1–65535");
-                    }
-                });
-        if (settings.udpPorts().size() + settings.tcpPorts().size() > MOST_PORTS
-                || settings.sessions().size() > MOST_PORTS) {
-            throw EditRefused.invalid(Settings.ID, "ports", "At most " + MOST_PORTS + " are kept");
-        }
-        settings.sessions().forEach(session -> {
-            if (!session.matches("[^=]{1,60} = \\S{1,100}:\\d{1,5}")) {
-                throw EditRefused.invalid(
-                        Settings.ID, "sessions", "Expected a name and an address, like Stage left = 10.0.0.7:5004");
-            }
-        });
-    }
-
-    private static void name(String part, String field, String name) {
-        if (name.isBlank()) {
-            throw EditRefused.invalid(part, field, "A name is needed");
-        }
-        text(part, field, name);
-    }
-
-    private static void text(String part, String field, String text) {
-        if (text.length() > LONGEST_NAME) {
-            throw EditRefused.invalid(
-                    part,
-                    field,
-                    "Too long: %,d letters, and %d fit on a display and a page".formatted(text.length(), LONGEST_NAME));
-        }
-        if (text.chars().anyMatch(Character::isISOControl)) {
-            throw EditRefused.invalid(part, field, "Only letters that can be seen, please: no tabs or line ends");
-        }
     }
 
     private <T extends Part> Stream<T> each(Class<T> kind) {

@@ -10,7 +10,6 @@ import java.util.function.Consumer;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 
@@ -124,7 +123,7 @@ public final class Participant {
 
     /** A message as the commands that carry it, a packet each: one, but for a long SysEx. */
     public static List<byte[]> commands(MidiMessage message) {
-        byte[] bytes = MidiEncoder.encode(message);
+        byte[] bytes = message.bytes();
         return bytes.length <= LONGEST_SYSEX_PIECE ? List.of(bytes) : pieces(bytes);
     }
 

@@ -8,6 +8,40 @@ import java.util.List;
  */
 public sealed interface MessagePattern {
 
+    /**
+     * Somebody who has to know of every pattern.
+     *
+     * @param <R> what comes of it
+     */
+    interface Visitor<R> {
+        R noteVelocity(NoteVelocity pattern);
+
+        R noteGate(NoteGate pattern);
+
+        R keyPressure(KeyPressure pattern);
+
+        R controller(Controller pattern);
+
+        R fineController(FineController pattern);
+
+        R numbered(Numbered pattern);
+
+        R program(Program pattern);
+
+        R sysExByte(SysExByte pattern);
+
+        R aftertouch(Aftertouch pattern);
+
+        R wheel(Wheel pattern);
+
+        R oscNumber(OscNumber pattern);
+
+        R touch(Touch pattern);
+    }
+
+    /** Leads to the visitor's method for this pattern. */
+    <R> R accept(Visitor<R> visitor);
+
     /** Lookup key: an {@link Integer} below {@link MidiKeys#COUNT} for most of MIDI; else a number, prefix, address or element id. */
     Object key();
 
@@ -56,6 +90,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.noteVelocity(this);
+        }
+
+        @Override
         public Object key() {
             return MidiKeys.note(channel, note);
         }
@@ -77,6 +116,11 @@ public sealed interface MessagePattern {
         public NoteGate {
             within("Channel", channel, 1, 16);
             within("Note", note, 0, 127);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.noteGate(this);
         }
 
         @Override
@@ -104,6 +148,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.keyPressure(this);
+        }
+
+        @Override
         public Object key() {
             return MidiKeys.keyPressure(channel, note);
         }
@@ -125,6 +174,11 @@ public sealed interface MessagePattern {
         public Controller {
             within("Channel", channel, 1, 16);
             within("Controller", controller, 0, 127);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.controller(this);
         }
 
         @Override
@@ -154,6 +208,11 @@ public sealed interface MessagePattern {
         public FineController {
             within("Channel", channel, 1, 16);
             within("A controller of 14 bit", controller, 0, 31);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.fineController(this);
         }
 
         @Override
@@ -196,6 +255,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.numbered(this);
+        }
+
+        @Override
         public Object key() {
             return MidiKeys.numbered(channel, registered, number);
         }
@@ -229,6 +293,11 @@ public sealed interface MessagePattern {
         public Program {
             within("Channel", channel, 1, 16);
             within("Program", program, 0, 127);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.program(this);
         }
 
         @Override
@@ -272,6 +341,11 @@ public sealed interface MessagePattern {
         /** An absolute number that is 0 when it is let go. */
         public SysExByte(String template) {
             this(template, Encoding.ABSOLUTE, "");
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.sysExByte(this);
         }
 
         @Override
@@ -319,6 +393,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.aftertouch(this);
+        }
+
+        @Override
         public Object key() {
             return MidiKeys.channelPressure(channel);
         }
@@ -339,6 +418,11 @@ public sealed interface MessagePattern {
 
         public Wheel {
             within("Channel", channel, 1, 16);
+        }
+
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.wheel(this);
         }
 
         @Override
@@ -374,6 +458,11 @@ public sealed interface MessagePattern {
      */
     record OscNumber(String address, int index, double low, double high, Encoding encoding) implements MessagePattern {
         @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.oscNumber(this);
+        }
+
+        @Override
         public Object key() {
             return address;
         }
@@ -394,6 +483,11 @@ public sealed interface MessagePattern {
 
     /** An element of one of Orchard's own layouts. */
     record Touch(String element) implements MessagePattern {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.touch(this);
+        }
+
         @Override
         public Object key() {
             return element;

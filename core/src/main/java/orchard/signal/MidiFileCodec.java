@@ -67,7 +67,7 @@ public final class MidiFileCodec {
     }
 
     private static void said(ByteArrayOutputStream out, MidiMessage message) {
-        byte[] bytes = MidiEncoder.encode(message);
+        byte[] bytes = message.bytes();
         if (message instanceof MidiMessage.SysEx) {
             out.write(0xF0);
             quantity(out, bytes.length - 1L);

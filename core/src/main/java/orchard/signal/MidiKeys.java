@@ -15,45 +15,12 @@ public final class MidiKeys {
     private static final int CHANNEL_PRESSURE = 4;
     private static final int BEND = 5;
     private static final int FINE_CONTROLLER = 6;
-    private static final int LONGEST_SYSEX = 16;
+    static final int LONGEST_SYSEX = 16;
 
     private MidiKeys() {}
 
     /** Lookup key of an RPN or NRPN. */
     record Numbered(int channel, boolean registered, int number) {}
-
-    /** Where a message is looked up, or −1 for one that has no such place (RPN and NRPN, SysEx, system). */
-    public static int key(MidiMessage message) {
-        if (message instanceof MidiMessage.ControlChange m) {
-            return key(CONTROLLER, m.channel(), m.number());
-        } else if (message instanceof MidiMessage.NoteOn m) {
-            return key(NOTE, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.NoteOff m) {
-            return key(NOTE, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.PolyPressure m) {
-            return key(KEY_PRESSURE, m.channel(), m.note());
-        } else if (message instanceof MidiMessage.ChannelPressure m) {
-            return key(CHANNEL_PRESSURE, m.channel(), 0);
-        } else if (message instanceof MidiMessage.PitchBend m) {
-            return key(BEND, m.channel(), 0);
-        } else if (message instanceof MidiMessage.ProgramChange m) {
-            return key(PROGRAM, m.channel(), m.program());
-        } else if (message instanceof MidiMessage.FineControlChange m) {
-            return key(FINE_CONTROLLER, m.channel(), m.number());
-        }
-        return -1;
-    }
-
-    /** Where a message is looked up that {@link #key} has no number for; null if nowhere. SysEx as one whose number is its last byte. */
-    public static Object other(MidiMessage message) {
-        if (message instanceof MidiMessage.ParameterNumber m) {
-            return numbered(m.channel(), m.registered(), m.number());
-        }
-        if (message instanceof MidiMessage.SysEx m && m.length() > 0 && m.length() <= LONGEST_SYSEX) {
-            return SysExTemplate.lastByteKey(m);
-        }
-        return null;
-    }
 
     /** Whether a key is that of messages made of several by {@link MidiJoiner}. */
     public static boolean isJoined(Object key) {

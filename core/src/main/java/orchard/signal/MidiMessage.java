@@ -14,8 +14,36 @@ public sealed interface MidiMessage extends Message {
         return 0;
     }
 
+    /**
+     * Its bytes, always with a status byte (no running status). MIDI 1.0, tables I to VII. A joined message becomes the bytes of all the messages it is made of.
+     *
+     * @throws IllegalArgumentException if a number is none that MIDI has
+     */
+    byte[] bytes();
+
+    /** Where it is looked up, below {@link MidiKeys#COUNT}; −1 for one that has no such place (RPN and NRPN, SysEx, system). */
+    int key();
+
+    /** Where it is looked up if {@link #key} has no number for it; null for nowhere. SysEx as one whose number is its last byte. */
+    Object otherKey();
+
     /** A key goes down. On the wire a velocity of 0 means note-off, so a decoded velocity is 1–127. */
     record NoteOn(int channel, int note, int velocity) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0x90, channel, note, velocity);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.note(channel, note);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
         @Override
         public String words() {
             return "note %d on, velocity %d, ch %d".formatted(note, velocity, channel);
@@ -30,6 +58,21 @@ public sealed interface MidiMessage extends Message {
     /** A key comes up. */
     record NoteOff(int channel, int note, int velocity) implements MidiMessage {
         @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0x80, channel, note, velocity);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.note(channel, note);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
+        @Override
         public String words() {
             return "note %d off, ch %d".formatted(note, channel);
         }
@@ -42,6 +85,21 @@ public sealed interface MidiMessage extends Message {
 
     /** Pressure on one key. */
     record PolyPressure(int channel, int note, int pressure) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0xA0, channel, note, pressure);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.keyPressure(channel, note);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
         @Override
         public String words() {
             return "pressure of note %d = %d, ch %d".formatted(note, pressure, channel);
@@ -56,6 +114,21 @@ public sealed interface MidiMessage extends Message {
     /** A controller, number 0–127. */
     record ControlChange(int channel, int number, int value) implements MidiMessage {
         @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0xB0, channel, number, value);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.controller(channel, number);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
+        @Override
         public String words() {
             return "CC %d = %d, ch %d".formatted(number, value, channel);
         }
@@ -68,6 +141,21 @@ public sealed interface MidiMessage extends Message {
 
     /** A program is chosen, 0–127. */
     record ProgramChange(int channel, int program) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0xC0, channel, program);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.program(channel, program);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
         @Override
         public String words() {
             return "program %d, ch %d".formatted(program, channel);
@@ -82,6 +170,21 @@ public sealed interface MidiMessage extends Message {
     /** Pressure on the whole channel. */
     record ChannelPressure(int channel, int pressure) implements MidiMessage {
         @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0xD0, channel, pressure);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.channelPressure(channel);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
+        @Override
         public String words() {
             return "channel pressure = %d, ch %d".formatted(pressure, channel);
         }
@@ -94,6 +197,21 @@ public sealed interface MidiMessage extends Message {
 
     /** The wheel, 14 bit: 0–16383 with 8192 in the middle. */
     record PitchBend(int channel, int bend) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(0xE0, channel, bend & 0x7F, bend >> 7);
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.bend(channel);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
         @Override
         public String words() {
             return "pitch bend = %d, ch %d".formatted(bend, channel);
@@ -112,6 +230,21 @@ public sealed interface MidiMessage extends Message {
      * @param value 0–16383
      */
     record FineControlChange(int channel, int number, int value) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(MidiJoiner.split(this));
+        }
+
+        @Override
+        public int key() {
+            return MidiKeys.fineController(channel, number);
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
+        }
+
         @Override
         public String words() {
             return "CC %d and %d = %d, ch %d".formatted(number, number + 32, value, channel);
@@ -132,6 +265,21 @@ public sealed interface MidiMessage extends Message {
      * @param step 1 for data increment, −1 for data decrement, 0 where the value itself was sent
      */
     record ParameterNumber(int channel, boolean registered, int number, int value, int step) implements MidiMessage {
+        @Override
+        public byte[] bytes() {
+            return MidiBytes.bytes(MidiJoiner.split(this));
+        }
+
+        @Override
+        public int key() {
+            return -1;
+        }
+
+        @Override
+        public Object otherKey() {
+            return MidiKeys.numbered(channel, registered, number);
+        }
+
         @Override
         public String words() {
             String stepped = step > 0 ? " up" : step < 0 ? " down" : "";
@@ -157,6 +305,25 @@ public sealed interface MidiMessage extends Message {
         /** Whether it comes all the time by itself and says nothing new. */
         public boolean ticking() {
             return status == CLOCK || status == ACTIVE_SENSING;
+        }
+
+        @Override
+        public byte[] bytes() {
+            return switch (MidiDecoder.dataBytes(status)) {
+                case 1 -> new byte[] {(byte) status, MidiBytes.data(data1)};
+                case 2 -> new byte[] {(byte) status, MidiBytes.data(data1), MidiBytes.data(data2)};
+                default -> new byte[] {(byte) status};
+            };
+        }
+
+        @Override
+        public int key() {
+            return -1;
+        }
+
+        @Override
+        public Object otherKey() {
+            return null;
         }
 
         @Override
@@ -231,6 +398,25 @@ public sealed interface MidiMessage extends Message {
         @Override
         public int hashCode() {
             return Arrays.hashCode(data);
+        }
+
+        @Override
+        public byte[] bytes() {
+            byte[] bytes = new byte[data.length + 2];
+            bytes[0] = (byte) 0xF0;
+            System.arraycopy(data, 0, bytes, 1, data.length);
+            bytes[bytes.length - 1] = (byte) 0xF7;
+            return bytes;
+        }
+
+        @Override
+        public int key() {
+            return -1;
+        }
+
+        @Override
+        public Object otherKey() {
+            return data.length > 0 && data.length <= MidiKeys.LONGEST_SYSEX ? SysExTemplate.lastByteKey(this) : null;
         }
 
         @Override

@@ -1,5 +1,7 @@
 package orchard.signal;
 
+import java.io.DataOutputStream;
+import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -9,6 +11,9 @@ public sealed interface OscArgument {
 
     /** The type tag on the wire; an array has its opening bracket. */
     char tag();
+
+    /** Writes what follows the tags, aligned to 4 bytes. */
+    void write(DataOutputStream out) throws IOException;
 
     /** The argument as a person reads it. */
     String words();
@@ -31,6 +36,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeInt(value);
+        }
+
+        @Override
         public String words() {
             return Integer.toString(value);
         }
@@ -49,6 +59,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeLong(value);
+        }
+
+        @Override
         public String words() {
             return Long.toString(value);
         }
@@ -64,6 +79,11 @@ public sealed interface OscArgument {
         @Override
         public double number() {
             return value;
+        }
+
+        @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeFloat(value);
         }
 
         @Override
@@ -87,6 +107,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeDouble(value);
+        }
+
+        @Override
         public String words() {
             return Double.isFinite(value) && Math.abs(value) < 1e6
                     ? String.format(Locale.ROOT, "%.3f", value)
@@ -99,6 +124,11 @@ public sealed interface OscArgument {
         @Override
         public char tag() {
             return 's';
+        }
+
+        @Override
+        public void write(DataOutputStream out) throws IOException {
+            OscCodec.writeText(out, value);
         }
 
         @Override
@@ -115,6 +145,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            OscCodec.writeText(out, value);
+        }
+
+        @Override
         public String words() {
             return new Text(value).words();
         }
@@ -125,6 +160,11 @@ public sealed interface OscArgument {
         @Override
         public char tag() {
             return 'c';
+        }
+
+        @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeInt(value & 0x7F);
         }
 
         @Override
@@ -141,6 +181,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeInt(rgba);
+        }
+
+        @Override
         public String words() {
             return String.format(Locale.ROOT, "#%08x", rgba);
         }
@@ -154,6 +199,11 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeInt(bytes);
+        }
+
+        @Override
         public String words() {
             return String.format(Locale.ROOT, "MIDI %08X", bytes);
         }
@@ -164,6 +214,11 @@ public sealed interface OscArgument {
         @Override
         public char tag() {
             return 't';
+        }
+
+        @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeLong(tag64);
         }
 
         @Override
@@ -185,6 +240,13 @@ public sealed interface OscArgument {
         }
 
         @Override
+        public void write(DataOutputStream out) throws IOException {
+            for (OscArgument element : value) {
+                element.write(out);
+            }
+        }
+
+        @Override
         public String words() {
             String more = value.size() > 8 ? " …" : "";
             return value.stream().limit(8).map(OscArgument::words).collect(Collectors.joining(" ", "[", more + "]"));
@@ -196,6 +258,15 @@ public sealed interface OscArgument {
         @Override
         public char tag() {
             return 'b';
+        }
+
+        @Override
+        public void write(DataOutputStream out) throws IOException {
+            out.writeInt(value.size());
+            for (byte one : value) {
+                out.writeByte(one);
+            }
+            OscCodec.fill(out, (4 - value.size() % 4) % 4);
         }
 
         @Override
@@ -231,6 +302,11 @@ public sealed interface OscArgument {
         @Override
         public double number() {
             return number;
+        }
+
+        @Override
+        public void write(DataOutputStream out) {
+            // its tag says all
         }
 
         @Override

@@ -55,7 +55,7 @@ public final class OscCodec {
             tags(message.arguments(), tags);
             writeText(out, tags.toString());
             for (OscArgument argument : message.arguments()) {
-                write(out, argument);
+                argument.write(out);
             }
         }
     }
@@ -237,47 +237,14 @@ public final class OscCodec {
         }
     }
 
-    private static void write(DataOutputStream out, OscArgument argument) throws IOException {
-        if (argument instanceof OscArgument.Int32 i) {
-            out.writeInt(i.value());
-        } else if (argument instanceof OscArgument.Int64 h) {
-            out.writeLong(h.value());
-        } else if (argument instanceof OscArgument.Float32 f) {
-            out.writeFloat(f.value());
-        } else if (argument instanceof OscArgument.Float64 d) {
-            out.writeDouble(d.value());
-        } else if (argument instanceof OscArgument.Text s) {
-            writeText(out, s.value());
-        } else if (argument instanceof OscArgument.Symbol s) {
-            writeText(out, s.value());
-        } else if (argument instanceof OscArgument.Character c) {
-            out.writeInt(c.value() & 0x7F);
-        } else if (argument instanceof OscArgument.Colour r) {
-            out.writeInt(r.rgba());
-        } else if (argument instanceof OscArgument.Midi m) {
-            out.writeInt(m.bytes());
-        } else if (argument instanceof OscArgument.Time t) {
-            out.writeLong(t.tag64());
-        } else if (argument instanceof OscArgument.Array array) {
-            for (OscArgument element : array.value()) {
-                write(out, element);
-            }
-        } else if (argument instanceof OscArgument.Blob b) {
-            out.writeInt(b.value().size());
-            for (byte value : b.value()) {
-                out.writeByte(value);
-            }
-            fill(out, (4 - b.value().size() % 4) % 4);
-        }
-    }
-
-    private static void writeText(DataOutputStream out, String text) throws IOException {
+    /** A text, ended by a zero byte, aligned to 4. */
+    static void writeText(DataOutputStream out, String text) throws IOException {
         byte[] bytes = text.replace("\0", "").getBytes(StandardCharsets.UTF_8);
         out.write(bytes);
         fill(out, 4 - bytes.length % 4);
     }
 
-    private static void fill(DataOutputStream out, int count) throws IOException {
+    static void fill(DataOutputStream out, int count) throws IOException {
         for (int i = 0; i < count; i++) {
             out.writeByte(0);
         }

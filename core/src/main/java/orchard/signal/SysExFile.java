@@ -13,7 +13,7 @@ public final class SysExFile {
     /** The bytes of a file. */
     public static byte[] write(List<MidiMessage.SysEx> messages) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        messages.forEach(message -> out.writeBytes(MidiEncoder.encode(message)));
+        messages.forEach(message -> out.writeBytes(message.bytes()));
         return out.toByteArray();
     }
 

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Set;
 import orchard.Gear;
 import orchard.signal.MessagePattern;
-import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -136,7 +135,7 @@ class SeatingTest {
         Object[] own = {
             new MessagePattern.NoteGate(1, 36).key(),
             new MessagePattern.NoteGate(1, 37).key(),
-            MidiKeys.key(new MidiMessage.ControlChange(1, 21, 0))
+            new MidiMessage.ControlChange(1, 21, 0).key()
         };
         Seating.Claim claim = claim("a", "Box", "Box//s1/");
         assertThat(seat(List.of(claim), Map.of(), port("Foot board", own)).ports())

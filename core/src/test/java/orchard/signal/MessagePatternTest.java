@@ -38,24 +38,22 @@ class MessagePatternTest {
     @Test
     void aPatternIsFoundByTheKeyOfItsMessages() {
         assertThat(new MessagePattern.NoteVelocity(3, 60).key())
-                .isEqualTo(MidiKeys.key(new MidiMessage.NoteOn(3, 60, 1)))
-                .isEqualTo(MidiKeys.key(new MidiMessage.NoteOff(3, 60, 1)));
+                .isEqualTo(new MidiMessage.NoteOn(3, 60, 1).key())
+                .isEqualTo(new MidiMessage.NoteOff(3, 60, 1).key());
         assertThat(new MessagePattern.Controller(16, 127, Encoding.OFFSET_64).key())
-                .isEqualTo(MidiKeys.key(new MidiMessage.ControlChange(16, 127, 5)));
-        assertThat(new MessagePattern.KeyPressure(1, 0).key())
-                .isEqualTo(MidiKeys.key(new MidiMessage.PolyPressure(1, 0, 5)));
-        assertThat(new MessagePattern.Aftertouch(2).key())
-                .isEqualTo(MidiKeys.key(new MidiMessage.ChannelPressure(2, 5)));
-        assertThat(new MessagePattern.Wheel(9).key()).isEqualTo(MidiKeys.key(new MidiMessage.PitchBend(9, 5)));
-        assertThat(new MessagePattern.Program(4, 7).key()).isEqualTo(MidiKeys.key(new MidiMessage.ProgramChange(4, 7)));
+                .isEqualTo(new MidiMessage.ControlChange(16, 127, 5).key());
+        assertThat(new MessagePattern.KeyPressure(1, 0).key()).isEqualTo(new MidiMessage.PolyPressure(1, 0, 5).key());
+        assertThat(new MessagePattern.Aftertouch(2).key()).isEqualTo(new MidiMessage.ChannelPressure(2, 5).key());
+        assertThat(new MessagePattern.Wheel(9).key()).isEqualTo(new MidiMessage.PitchBend(9, 5).key());
+        assertThat(new MessagePattern.Program(4, 7).key()).isEqualTo(new MidiMessage.ProgramChange(4, 7).key());
         assertThat(new MessagePattern.FineController(4, 7).key())
-                .isEqualTo(MidiKeys.key(new MidiMessage.FineControlChange(4, 7, 5)));
+                .isEqualTo(new MidiMessage.FineControlChange(4, 7, 5).key());
         assertThat(new MessagePattern.Numbered(2, true, 300, 14).key())
-                .isEqualTo(MidiKeys.other(new MidiMessage.ParameterNumber(2, true, 300, 5, 0)))
-                .isNotEqualTo(MidiKeys.other(new MidiMessage.ParameterNumber(2, false, 300, 5, 0)));
+                .isEqualTo(new MidiMessage.ParameterNumber(2, true, 300, 5, 0).otherKey())
+                .isNotEqualTo(new MidiMessage.ParameterNumber(2, false, 300, 5, 0).otherKey());
         assertThat(new MessagePattern.SysExByte("7D 04 10 05").key())
-                .isEqualTo(MidiKeys.other(new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 99})));
-        assertThat(MidiKeys.key(new MidiMessage.SysEx(new byte[0]))).isNegative();
+                .isEqualTo(new MidiMessage.SysEx(new byte[] {0x7D, 4, 0x10, 5, 99}).otherKey());
+        assertThat(new MidiMessage.SysEx(new byte[0]).key()).isNegative();
     }
 
     @Test

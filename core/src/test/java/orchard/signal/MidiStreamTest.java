@@ -76,7 +76,7 @@ class MidiStreamTest {
             }
             decoder.feed(new byte[] {(byte) 0xF7});
         }
-        decoder.feed(MidiEncoder.encode(new MidiMessage.NoteOn(1, 60, 64)));
+        decoder.feed(new MidiMessage.NoteOn(1, 60, 64).bytes());
         assertThat(messages).hasSize(3);
         assertThat(((MidiMessage.SysEx) messages.get(0)).length()).isEqualTo(MidiDecoder.LONGEST_SYSEX);
         assertThat(messages.get(1)).isInstanceOf(Malformed.class);
@@ -100,9 +100,8 @@ class MidiStreamTest {
 
     @Test
     void refusesToEncodeWhatDoesNotFit() {
-        assertThatThrownBy(() -> MidiEncoder.encode(new MidiMessage.NoteOn(17, 0, 0)))
-                .hasMessageContaining("channel 17");
-        assertThatThrownBy(() -> MidiEncoder.encode(new MidiMessage.ControlChange(1, 128, 0)))
+        assertThatThrownBy(() -> new MidiMessage.NoteOn(17, 0, 0).bytes()).hasMessageContaining("channel 17");
+        assertThatThrownBy(() -> new MidiMessage.ControlChange(1, 128, 0).bytes())
                 .hasMessageContaining("128");
     }
 
@@ -113,7 +112,7 @@ class MidiStreamTest {
         MidiDecoder decoder = new MidiDecoder(decoded::add);
         int piece = (cut & 7) + 1;
         for (MidiMessage message : messages) {
-            byte[] bytes = MidiEncoder.encode(message);
+            byte[] bytes = message.bytes();
             for (int from = 0; from < bytes.length; from += piece) {
                 decoder.feed(java.util.Arrays.copyOfRange(bytes, from, Math.min(bytes.length, from + piece)));
             }
@@ -126,7 +125,7 @@ class MidiStreamTest {
         List<Message> decoded = new ArrayList<>();
         MidiDecoder decoder = new MidiDecoder(decoded::add);
         decoder.feed(rubbish);
-        decoder.feed(MidiEncoder.encode(new MidiMessage.ControlChange(3, 7, 99)));
+        decoder.feed(new MidiMessage.ControlChange(3, 7, 99).bytes());
         assertThat(decoded.get(decoded.size() - 1)).isEqualTo(new MidiMessage.ControlChange(3, 7, 99));
     }
 

@@ -4,7 +4,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 import orchard.standin.CobbleProgramme.Entry;
@@ -228,13 +227,13 @@ public final class Cobble extends MidiStandIn {
     }
 
     private void sendWrapped(MidiMessage message) {
-        byte[] bytes = MidiEncoder.encode(message);
+        byte[] bytes = message.bytes();
         byte[] wrapped = new byte[1 + bytes.length];
         wrapped[0] = 0x10;
         for (int i = 0; i < bytes.length; i++) {
             wrapped[1 + i] = (byte) (bytes[i] & 0x7F);
         }
-        sendBytes(MidiEncoder.encode(own(wrapped)));
+        sendBytes(own(wrapped).bytes());
     }
 
     @Override
@@ -297,7 +296,7 @@ public final class Cobble extends MidiStandIn {
     private void tell(int block) {
         byte[] data = programme.block(block);
         if (data == null) {
-            sendBytes(MidiEncoder.encode(own((byte) 0x33, (byte) block, (byte) 4)));
+            sendBytes(own((byte) 0x33, (byte) block, (byte) 4).bytes());
             return;
         }
         byte[] out = new byte[data.length + 4];
@@ -306,7 +305,7 @@ public final class Cobble extends MidiStandIn {
         out[2] = (byte) programme.blocks();
         System.arraycopy(data, 0, out, 3, data.length);
         out[out.length - 1] = (byte) (-sum(out, 1, out.length - 1) & 0x7F);
-        sendBytes(MidiEncoder.encode(own(out)));
+        sendBytes(own(out).bytes());
     }
 
     private void write(byte[] data) {
@@ -322,7 +321,7 @@ public final class Cobble extends MidiStandIn {
             knobPage = Math.min(knobPage, programme.knobPages());
             showPages();
         }
-        sendBytes(MidiEncoder.encode(own((byte) 0x33, (byte) block, (byte) result)));
+        sendBytes(own((byte) 0x33, (byte) block, (byte) result).bytes());
     }
 
     private static int sum(byte[] data, int from, int to) {

@@ -4,7 +4,6 @@ import java.util.function.Consumer;
 import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 
 /** The MIDI socket of a stand-in whose own language is OSC: a port of its name that hears, and speaks if it is said to. */
@@ -20,8 +19,9 @@ final class DeskMidi implements AutoCloseable {
      * @param arriving takes each message, on the sender's thread
      */
     DeskMidi(String name, int model, boolean speaks, Consumer<MidiMessage> arriving) {
-        identity = MidiEncoder.encode(new MidiMessage.SysEx(
-                new byte[] {0x7E, 0, 0x06, 0x02, MidiStandIn.MAKER, (byte) model, 0, 1, 0, 0, 0, 1, 0}));
+        identity = new MidiMessage.SysEx(
+                        new byte[] {0x7E, 0, 0x06, 0x02, MidiStandIn.MAKER, (byte) model, 0, 1, 0, 0, 0, 1, 0})
+                .bytes();
         decoder = new MidiDecoder(message -> arrived(message, speaks, arriving));
         port = new VirtualMidi(name, new VirtualMidi.Kind(name + " socket", speaks, true, 0), this::feed);
     }
@@ -41,7 +41,7 @@ final class DeskMidi implements AutoCloseable {
     }
 
     void send(MidiMessage message) {
-        port.send(MidiEncoder.encode(message));
+        port.send(message.bytes());
     }
 
     @Override

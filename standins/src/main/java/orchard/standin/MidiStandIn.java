@@ -4,7 +4,6 @@ import java.util.Random;
 import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 
@@ -122,8 +121,8 @@ abstract class MidiStandIn implements StandIn {
 
     private void answer(Message message) {
         if (Identity.isRequest(message)) {
-            sendBytes(MidiEncoder.encode(
-                    new MidiMessage.SysEx(new byte[] {0x7E, 0, 0x06, 0x02, MAKER, model, 0, 1, 0, 0, 0, 1, 0})));
+            sendBytes(
+                    new MidiMessage.SysEx(new byte[] {0x7E, 0, 0x06, 0x02, MAKER, model, 0, 1, 0, 0, 0, 1, 0}).bytes());
         } else {
             arrived(message);
         }
@@ -131,7 +130,7 @@ abstract class MidiStandIn implements StandIn {
 
     /** Says something, if the cable carries it. */
     void send(MidiMessage message) {
-        MidiJoiner.split(message).forEach(part -> sendBytes(MidiEncoder.encode(part)));
+        MidiJoiner.split(message).forEach(part -> sendBytes(part.bytes()));
     }
 
     final void sendBytes(byte[] bytes) {

@@ -15,7 +15,6 @@ import javax.sound.midi.SysexMessage;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 import org.awaitility.Awaitility;
@@ -65,7 +64,7 @@ class MidiStandInsTest {
 
     private void say(MidiMessage message) throws Exception {
         for (MidiMessage part : MidiJoiner.split(message)) {
-            byte[] bytes = MidiEncoder.encode(part);
+            byte[] bytes = part.bytes();
             to.send(
                     part instanceof MidiMessage.SysEx
                             ? new SysexMessage(bytes, bytes.length)

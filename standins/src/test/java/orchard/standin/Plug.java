@@ -13,7 +13,6 @@ import javax.sound.midi.Receiver;
 import javax.sound.midi.SysexMessage;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 
 /** The other end of a stand-in's cable, through the machine's MIDI ports like any other program. */
@@ -67,7 +66,7 @@ final class Plug implements AutoCloseable {
 
     /** Sends a SysEx. */
     void tell(MidiMessage.SysEx message) {
-        byte[] whole = MidiEncoder.encode(message);
+        byte[] whole = message.bytes();
         try {
             to.send(new SysexMessage(whole, whole.length), -1);
         } catch (InvalidMidiDataException e) {

@@ -25,7 +25,6 @@ import orchard.outcome.Refused;
 import orchard.outcome.Said;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 import orchard.signal.NoteName;
 import orchard.signal.OscCodec;
@@ -253,7 +252,7 @@ public final class Monitor {
 
     private static String bytes(Message message) {
         byte[] bytes = message instanceof MidiMessage midi
-                ? MidiEncoder.encode(midi)
+                ? midi.bytes()
                 : message instanceof OscMessage osc
                         ? OscCodec.encode(osc)
                         : message instanceof Malformed bad ? bad.start() : new byte[0];

@@ -15,7 +15,6 @@ import orchard.app.Daemon;
 import orchard.gear.Seat;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiMessage;
 import orchard.signal.TouchMessage;
 
@@ -229,7 +228,7 @@ public final class BrowserWire implements Port.Wire {
             if (page == null) {
                 throw new IllegalStateException("the page that lends this port is not open");
             }
-            page.send(lent.id(), MidiEncoder.encode((MidiMessage) message));
+            page.send(lent.id(), ((MidiMessage) message).bytes());
         }
 
         @Override

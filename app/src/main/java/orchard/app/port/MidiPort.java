@@ -14,7 +14,6 @@ import javax.sound.midi.Transmitter;
 import orchard.gear.Seat;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
-import orchard.signal.MidiEncoder;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 
@@ -160,7 +159,7 @@ final class MidiPort implements Port {
 
     private void sendNow(Message message, BooleanSupplier isCut) throws InvalidMidiDataException, IOException {
         for (MidiMessage part : MidiJoiner.split((MidiMessage) message)) {
-            byte[] bytes = MidiEncoder.encode(part);
+            byte[] bytes = part.bytes();
             if (part instanceof MidiMessage.SysEx) {
                 sendSysEx(bytes, isCut);
             } else {

@@ -16,7 +16,6 @@ import orchard.gear.Seating;
 import orchard.gear.Sighting;
 import orchard.signal.Identity;
 import orchard.signal.Message;
-import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
 
 /**
@@ -132,8 +131,8 @@ final class SeatBook {
         }
         knows.ownLanguage =
                 midi instanceof MidiMessage.SysEx ? knows.ownLanguage + 1 : midi.channel() == 0 ? knows.ownLanguage : 0;
-        int key = MidiKeys.key(midi);
-        Object shape = key >= 0 ? (Object) key : MidiKeys.other(midi);
+        int key = midi.key();
+        Object shape = key >= 0 ? (Object) key : midi.otherKey();
         return shape != null
                 && book.devices().get(port) == null
                 && knows.heard.size() < MOST_HEARD

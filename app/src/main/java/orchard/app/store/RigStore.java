@@ -6,9 +6,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import orchard.app.store.RevisionTable.Made;
+import orchard.gear.Device;
+import orchard.gear.Preset;
+import orchard.layout.Layout;
+import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Settings;
+import orchard.rig.Song;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -103,10 +109,10 @@ class RigStore {
         }
         for (Edit.Change change : edit.changes()) {
             if (change.before() != null) {
-                delete(change.before());
+                change.before().accept(new Deleting());
             }
             if (change.after() != null) {
-                insert(change.after(), revision);
+                change.after().accept(new Inserting(revision));
             }
         }
         return revision;
@@ -132,35 +138,89 @@ class RigStore {
         songs.current(song);
     }
 
-    private void delete(Part part) {
-        if (part instanceof Part.OfDevice) {
-            devices.delete(part.id());
-        } else if (part instanceof Part.OfMapping) {
-            mappings.delete(part.id());
-        } else if (part instanceof Part.OfPreset) {
-            presets.delete(part.id());
-        } else if (part instanceof Part.OfLayout) {
-            layouts.delete(part.id());
-        } else if (part instanceof Part.OfSettings) {
-            settings.delete();
-        } else {
-            songs.delete(part.id());
+    /** Takes parts out of their tables. */
+    private final class Deleting implements Part.Visitor<Void> {
+
+        @Override
+        public Void device(Device device) {
+            devices.delete(device.id());
+            return null;
+        }
+
+        @Override
+        public Void mapping(Mapping mapping) {
+            mappings.delete(mapping.id());
+            return null;
+        }
+
+        @Override
+        public Void layout(Layout layout) {
+            layouts.delete(layout.id());
+            return null;
+        }
+
+        @Override
+        public Void preset(Preset preset) {
+            presets.delete(preset.id());
+            return null;
+        }
+
+        @Override
+        public Void settings(Settings settings) {
+            RigStore.this.settings.delete();
+            return null;
+        }
+
+        @Override
+        public Void song(Song song) {
+            songs.delete(song.id());
+            return null;
         }
     }
 
-    private void insert(Part part, long revision) {
-        if (part instanceof Part.OfDevice of) {
-            devices.insert(of.device(), revision);
-        } else if (part instanceof Part.OfMapping of) {
-            mappings.insert(of.mapping(), revision);
-        } else if (part instanceof Part.OfPreset of) {
-            presets.insert(of.preset(), revision);
-        } else if (part instanceof Part.OfLayout of) {
-            layouts.insert(of.layout(), revision);
-        } else if (part instanceof Part.OfSettings of) {
-            settings.insert(of.settings(), revision);
-        } else if (part instanceof Part.OfSong of) {
-            songs.insert(of.song(), revision);
+    /** Puts parts into their tables. */
+    private final class Inserting implements Part.Visitor<Void> {
+
+        private final long revision;
+
+        Inserting(long revision) {
+            this.revision = revision;
+        }
+
+        @Override
+        public Void device(Device device) {
+            devices.insert(device, revision);
+            return null;
+        }
+
+        @Override
+        public Void mapping(Mapping mapping) {
+            mappings.insert(mapping, revision);
+            return null;
+        }
+
+        @Override
+        public Void layout(Layout layout) {
+            layouts.insert(layout, revision);
+            return null;
+        }
+
+        @Override
+        public Void preset(Preset preset) {
+            presets.insert(preset, revision);
+            return null;
+        }
+
+        @Override
+        public Void settings(Settings settings) {
+            RigStore.this.settings.insert(settings, revision);
+            return null;
+        }
+
+        @Override
+        public Void song(Song song) {
+            songs.insert(song, revision);
+            return null;
         }
     }
 }
