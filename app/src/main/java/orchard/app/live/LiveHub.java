@@ -169,7 +169,7 @@ public final class LiveHub {
                         && moved.position() > 0
                         && hits.size() < MOST_ROWS_A_FRAME) {
                     // a hit may be over before the frame is told
-                    hits.add(Map.of("control", Values.key(moved.control()), "number", moved.number()));
+                    hits.add(Map.of("control", moved.control().key(), "number", moved.number()));
                 }
             }
         }
@@ -210,13 +210,13 @@ public final class LiveHub {
             Map<String, Object> mappings,
             Map<String, Object> lights) {
         if (outcome instanceof ParameterSet set) {
-            String key = Values.key(set.parameter());
+            String key = set.parameter().key();
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof VariableSet set) {
-            String key = Values.key(set.parameter());
+            String key = set.parameter().key();
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof ParameterTold told) {
-            String key = Values.key(told.parameter());
+            String key = told.parameter().key();
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof GroupNamed named) {
             names.told(named.device(), named.group(), named.name());
@@ -225,7 +225,7 @@ public final class LiveHub {
             Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
             mappings.put(view.getKey(), view.getValue());
         } else if (outcome instanceof LightShown shown) {
-            lights.put(shown.light().device() + "/" + shown.light().light(), shown.text());
+            lights.put(shown.light().key(), shown.text());
         } else if (outcome instanceof PageOpened opened) {
             if (opened.group().equals("parameters")) {
                 socket.tellPage("pages", Map.of("type", "opened", "device", opened.device(), "page", opened.page()));
@@ -302,14 +302,12 @@ public final class LiveHub {
     }
 
     private void startFromWhatIsKnown() {
-        values.parameters().forEach((key, value) -> {
-            int slash = key.indexOf('/');
-            learn.knows(new Ref.ToParameter(key.substring(0, slash), key.substring(slash + 1)), value.position());
-        });
-        values.controls().forEach((key, value) -> {
-            String[] parts = key.split("/", 3);
-            learn.knows(new Ref.ToControl(parts[0], parts[1], parts[2]), value.position());
-        });
+        values.parameters()
+                .forEach((key, value) ->
+                        Ref.ToParameter.of(key).ifPresent(parameter -> learn.knows(parameter, value.position())));
+        values.controls()
+                .forEach((key, value) ->
+                        Ref.ToControl.of(key).ifPresent(control -> learn.knows(control, value.position())));
     }
 
     @PreDestroy

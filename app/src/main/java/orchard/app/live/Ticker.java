@@ -107,8 +107,7 @@ public final class Ticker {
         }
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof LightShown shown) {
-                keys.add(keep(
-                        "out " + shown.light().device() + "/" + shown.light().light(), trace, outcome));
+                keys.add(keep("out " + shown.light().key(), trace, outcome));
             } else if (outcome instanceof Said said) {
                 keys.add(keep("say " + said.device() + said.message().subject(), trace, outcome));
             } else if (outcome instanceof LoopCut cut) {
@@ -116,9 +115,9 @@ public final class Ticker {
             } else if (outcome instanceof Doubted doubted) {
                 keys.add(keep("doubt " + doubted.device(), trace, outcome));
             } else if (outcome instanceof Unconfirmed unconfirmed) {
-                keys.add(keep("unconfirmed " + Values.key(unconfirmed.parameter()), trace, outcome));
+                keys.add(keep("unconfirmed " + unconfirmed.parameter().key(), trace, outcome));
             } else if (outcome instanceof Reconciled reconciled && reconciled.both()) {
-                keys.add(keep("both " + Values.key(reconciled.parameter()), trace, outcome));
+                keys.add(keep("both " + reconciled.parameter().key(), trace, outcome));
             }
         }
         Iterator<String> oldest = kept.keySet().iterator();

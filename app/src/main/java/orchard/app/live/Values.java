@@ -69,16 +69,6 @@ public final class Values {
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
 
-    /** Key of a control's dimension. */
-    public static String key(Ref.ToControl ref) {
-        return ref.device() + "/" + ref.control() + "/" + ref.dimension();
-    }
-
-    /** Key of a parameter. */
-    public static String key(Ref.ToParameter ref) {
-        return ref.device() + "/" + ref.parameter();
-    }
-
     /** All controls that were ever heard. */
     public Map<String, OfControl> controls() {
         return controls;
@@ -110,7 +100,7 @@ public final class Values {
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof LightShown shown) {
                 follow(trace.rig(), shown).ifPresent(moves::add);
-                displays.put(shown.light().device() + "/" + shown.light().light(), shown.text());
+                displays.put(shown.light().key(), shown.text());
             }
             if (outcome instanceof PageOpened opened) {
                 pages.put(opened.device() + "/" + opened.group(), opened.page());
@@ -120,21 +110,21 @@ public final class Values {
             }
             if (outcome instanceof ControlMoved moved) {
                 Message message = trace.event() instanceof Event.Arrived arrived ? arrived.message() : null;
-                controls.put(key(moved.control()), new OfControl(moved.position(), moved.number(), message));
-                moves.add(key(moved.control()));
+                controls.put(moved.control().key(), new OfControl(moved.position(), moved.number(), message));
+                moves.add(moved.control().key());
             } else if (outcome instanceof ParameterSet set) {
                 parameters.put(
-                        key(set.parameter()),
+                        set.parameter().key(),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
             } else if (outcome instanceof VariableSet set) {
                 parameters.put(
-                        key(set.parameter()),
+                        set.parameter().key(),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
             } else if (outcome instanceof ParameterTold told) {
-                OfParameter before = parameters.get(key(told.parameter()));
+                OfParameter before = parameters.get(told.parameter().key());
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;
                 if (!late) {
-                    parameters.put(key(told.parameter()), new OfParameter(told.position(), told::text));
+                    parameters.put(told.parameter().key(), new OfParameter(told.position(), told::text));
                 }
             }
         }
@@ -159,8 +149,8 @@ public final class Values {
             double low = dimension.pattern().low();
             double number = low + position * (dimension.pattern().high() - low);
             Ref.ToControl ref = new Ref.ToControl(shown.light().device(), control.id(), dimension.name());
-            controls.put(key(ref), new OfControl(position, number, null));
-            return key(ref);
+            controls.put(ref.key(), new OfControl(position, number, null));
+            return ref.key();
         });
     }
 }

@@ -72,11 +72,8 @@ class ClauseActions {
 
     /** The control that was chosen from a list. */
     static Ref.ToControl control(String part, String key) {
-        String[] parts = key.split("/", 3);
-        if (parts.length != 3) {
-            throw EditRefused.invalid(part, "control", "Choose a control from the list");
-        }
-        return new Ref.ToControl(parts[0], parts[1], parts[2]);
+        return Ref.ToControl.of(key)
+                .orElseThrow(() -> EditRefused.invalid(part, "control", "Choose a control from the list"));
     }
 
     /** How many controls in a row. */

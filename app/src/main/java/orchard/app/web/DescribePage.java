@@ -260,7 +260,7 @@ class DescribePage {
                 "sends",
                 control.dimensions().stream()
                         .map(d -> {
-                            String key = Values.key(new Ref.ToControl(device.id(), control.id(), d.name()));
+                            String key = new Ref.ToControl(device.id(), control.id(), d.name()).key();
                             Values.OfControl value = values.controls().get(key);
                             return new Sends(
                                     d.name(),

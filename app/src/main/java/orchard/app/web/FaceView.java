@@ -121,7 +121,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
     private static Spot spot(
             Device device, Control control, List<Mapping> mappings, boolean clash, Directory names, Values values) {
         Dimension first = control.dimensions().get(0);
-        String key = Values.key(new Ref.ToControl(device.id(), control.id(), first.name()));
+        String key = new Ref.ToControl(device.id(), control.id(), first.name()).key();
         Values.OfControl value = values.controls().get(key);
         String caption = mappings.isEmpty()
                 ? control.name()
@@ -155,8 +155,8 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                         .orElse(control.label()),
                 display.map(light -> ((Lamp.Text) light.lamp()).length()).orElse(0),
                 control.dimension("x").isPresent() && control.dimension("y").isPresent()
-                        ? Values.key(new Ref.ToControl(device.id(), control.id(), "x")) + " "
-                                + Values.key(new Ref.ToControl(device.id(), control.id(), "y"))
+                        ? new Ref.ToControl(device.id(), control.id(), "x").key() + " "
+                                + new Ref.ToControl(device.id(), control.id(), "y").key()
                         : "");
     }
 }

@@ -151,8 +151,8 @@ record FinderList(List<Row> rows, List<Branch> tree) {
                         String.join(" ", parameter.marks().tags()))
                 .toLowerCase(Locale.ROOT);
         return new Row(
-                Values.key(ref),
-                "p/" + Values.key(ref),
+                ref.key(),
+                "p/" + ref.key(),
                 device.id() + "/" + parameter.group(),
                 number,
                 parameter.name(),

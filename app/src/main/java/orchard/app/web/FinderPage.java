@@ -218,11 +218,11 @@ class FinderPage {
 
     private void show(Device device, Parameter parameter, Rig rig, Model model) {
         Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-        Values.OfParameter value = values.parameters().get(Values.key(ref));
+        Values.OfParameter value = values.parameters().get(ref.key());
         List<Parameter> all = device.profile().parameters();
         model.addAttribute("parameter", parameter);
         model.addAttribute("called", names.title(device, parameter));
-        model.addAttribute("key", Values.key(ref));
+        model.addAttribute("key", ref.key());
         model.addAttribute("value", value == null ? "not told yet" : value.text());
         model.addAttribute("number", all.indexOf(parameter) + 1);
         model.addAttribute(

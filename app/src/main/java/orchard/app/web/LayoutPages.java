@@ -105,7 +105,7 @@ class LayoutPages {
                         .findFirst()
                         .flatMap(Mapping::target);
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
-        String key = Values.key(new Ref.ToControl(layout.id(), element.id(), "position"));
+        String key = new Ref.ToControl(layout.id(), element.id(), "position").key();
         Values.OfControl stands = values.controls().get(key);
         double place = stands == null ? 0 : stands.position();
         if (parameter.isEmpty()) {
@@ -116,7 +116,7 @@ class LayoutPages {
         String group = parameter.get().group();
         boolean label = element.kind() == Element.Kind.LABEL;
         String suffix = label ? "" : " › " + parameter.get().name();
-        Values.OfParameter value = values.parameters().get(Values.key(ref));
+        Values.OfParameter value = values.parameters().get(ref.key());
         return new Drawn(
                 element,
                 names.groupName(device, group) + suffix,

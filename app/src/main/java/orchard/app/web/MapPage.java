@@ -168,8 +168,8 @@ class MapPage {
                     "unsureSeen", keeper.revision(doubtful.orElseThrow().id()));
         }
         model.addAttribute("triggerControl", trigger.control());
-        model.addAttribute("triggerKey", Values.key(trigger));
-        model.addAttribute("targetKey", target.map(Values::key).orElse(""));
+        model.addAttribute("triggerKey", trigger.key());
+        model.addAttribute("targetKey", target.map(Ref::key).orElse(""));
         boolean circled = mapping.when().gesture().kind() == Gesture.Kind.CIRCLE;
         model.addAttribute(
                 "message",
@@ -189,7 +189,7 @@ class MapPage {
         dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
         model.addAttribute("controls", new Options(controls(rig)));
         model.addAttribute("parameters", new Options(parameters(rig)));
-        model.addAttribute("chosenControl", Values.key(trigger));
+        model.addAttribute("chosenControl", trigger.key());
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
                 "seconds",
@@ -218,7 +218,7 @@ class MapPage {
             return;
         }
         model.addAttribute("curveAction", shown);
-        model.addAttribute("curveKey", Values.key(set.parameter()));
+        model.addAttribute("curveKey", set.parameter().key());
         rig.parameter(set.parameter()).ifPresent(parameter -> {
             try {
                 model.addAttribute(
@@ -258,7 +258,7 @@ class MapPage {
             for (Control control : device.profile().controls()) {
                 for (Dimension dimension : control.dimensions()) {
                     Ref.ToControl ref = new Ref.ToControl(device.id(), control.id(), dimension.name());
-                    all.add(new Choice(Values.key(ref), names.words(ref)));
+                    all.add(new Choice(ref.key(), names.words(ref)));
                 }
             }
         }
@@ -271,7 +271,7 @@ class MapPage {
             for (Parameter parameter : device.profile().parameters()) {
                 if (parameter.settable()) {
                     Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-                    all.add(new Choice(Values.key(ref), names.title(device, parameter)));
+                    all.add(new Choice(ref.key(), names.title(device, parameter)));
                 }
             }
         }
@@ -320,10 +320,10 @@ class MapPage {
 
     private Cell cell(Device device, Parameter parameter, Ref.ToParameter target) {
         Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-        Values.OfParameter value = values.parameters().get(Values.key(ref));
+        Values.OfParameter value = values.parameters().get(ref.key());
         return new Cell(
                 ref,
-                Values.key(ref),
+                ref.key(),
                 parameter.name(),
                 value == null ? 0 : value.position(),
                 value == null ? "not told yet" : value.text(),

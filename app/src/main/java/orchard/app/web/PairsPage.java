@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import orchard.app.live.Names;
-import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -100,7 +99,7 @@ class PairsPage {
                         .map(p -> {
                             Ref.ToParameter ref = new Ref.ToParameter(device.id(), p.id());
                             return new Pick(
-                                    Values.key(ref),
+                                    ref.key(),
                                     p.name(),
                                     moved.contains(ref),
                                     (p.name() + " " + title).toLowerCase(Locale.ROOT));

@@ -152,7 +152,7 @@ class ParameterPagesPage {
 
     private Spot spot(Device device, ParameterPage.Entry entry, int place) {
         Optional<Parameter> parameter = device.profile().parameter(entry.parameter());
-        String key = Values.key(new Ref.ToParameter(device.id(), entry.parameter()));
+        String key = new Ref.ToParameter(device.id(), entry.parameter()).key();
         Values.OfParameter value = values.parameters().get(key);
         return new Spot(
                 place,

@@ -167,7 +167,7 @@ class PresetsPage {
     }
 
     private Line line(Preset preset, Preset.Setting setting, Optional<Device> device) {
-        String key = Values.key(new Ref.ToParameter(preset.device(), setting.parameter()));
+        String key = new Ref.ToParameter(preset.device(), setting.parameter()).key();
         Optional<Parameter> parameter = device.flatMap(d -> d.profile().parameter(setting.parameter()));
         Values.OfParameter now = values.parameters().get(key);
         String kept = parameter.map(p -> p.textOfReal(setting.real())).orElse(String.valueOf(setting.real()));
@@ -231,8 +231,7 @@ class PresetsPage {
     private List<Preset.Setting> now(Device device, Predicate<Parameter> which) {
         List<Preset.Setting> settings = new ArrayList<>();
         for (Parameter parameter : device.profile().parameters()) {
-            Values.OfParameter value =
-                    values.parameters().get(Values.key(new Ref.ToParameter(device.id(), parameter.id())));
+            Values.OfParameter value = values.parameters().get(new Ref.ToParameter(device.id(), parameter.id()).key());
             if (parameter.settable() && which.test(parameter) && value != null) {
                 settings.add(new Preset.Setting(parameter.id(), parameter.real(value.position())));
             }

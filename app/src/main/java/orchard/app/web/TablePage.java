@@ -99,7 +99,7 @@ class TablePage {
     }
 
     private Line line(Device device, Parameter parameter, int number) {
-        String key = Values.key(new Ref.ToParameter(device.id(), parameter.id()));
+        String key = new Ref.ToParameter(device.id(), parameter.id()).key();
         Values.OfParameter value = values.parameters().get(key);
         return new Line(
                 number,
