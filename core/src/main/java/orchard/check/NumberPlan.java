@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
-import orchard.gear.Csv;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Lamp;
@@ -23,6 +22,7 @@ import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.signal.MessagePattern;
+import orchard.table.Csv;
 
 /** All messages of a rig: which number on which channel, at which port, in which direction, and whose it is. */
 public final class NumberPlan {

@@ -10,7 +10,7 @@ import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.gear.Device;
-import orchard.gear.MemoryFormat;
+import orchard.memory.MemoryFormat;
 import orchard.parameter.Group;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;

@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import orchard.Gear;
-import orchard.gear.Csv;
-import orchard.gear.Palette;
 import orchard.gear.Slot;
 import orchard.gear.Swatch;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
+import orchard.table.Csv;
+import orchard.table.Palette;
 import org.assertj.core.groups.Tuple;
 import org.junit.jupiter.api.Test;
 

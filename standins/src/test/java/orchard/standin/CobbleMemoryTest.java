@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
-import orchard.gear.Memory;
-import orchard.gear.MemoryFormat;
-import orchard.gear.Programme;
+import orchard.memory.Memory;
+import orchard.memory.MemoryFormat;
+import orchard.memory.Programme;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;

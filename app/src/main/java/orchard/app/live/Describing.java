@@ -13,10 +13,10 @@ import orchard.engine.Trace;
 import orchard.gear.Arrangement;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Guess;
-import orchard.gear.Recogniser;
 import orchard.gear.Slot;
 import orchard.outcome.NobodyListens;
+import orchard.recognise.Guess;
+import orchard.recognise.Recogniser;
 import orchard.signal.Identity;
 import org.springframework.stereotype.Component;
 

@@ -10,7 +10,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import orchard.gear.Device;
 import orchard.gear.Seat;
-import orchard.gear.Seating;
+import orchard.seat.Seating;
 
 /**
  * What is to be told about every port at one moment.

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import orchard.app.Daemon;
-import orchard.gear.Recognition;
+import orchard.seat.Recognition;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;

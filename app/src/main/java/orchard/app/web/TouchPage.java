@@ -10,7 +10,7 @@ import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Guess;
+import orchard.recognise.Guess;
 import orchard.rig.EditRefused;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;

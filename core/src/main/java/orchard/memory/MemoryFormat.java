@@ -1,0 +1,69 @@
+package orchard.memory;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Profile;
+import orchard.gear.Setup;
+import orchard.signal.MidiMessage;
+
+/**
+ * The language in which a device's memory is read and written, and what its programme means for a profile. A programme is a row of
+ * blocks; the first says how many there are.
+ */
+public interface MemoryFormat {
+
+    /** The format of that name, see {@link Setup#memory}. */
+    static Optional<MemoryFormat> named(String name) {
+        return name.equals(CobbleMemory.NAME) ? Optional.of(new CobbleMemory()) : Optional.empty();
+    }
+
+    /** Whether a message is said in it. */
+    boolean speaks(MidiMessage.SysEx message);
+
+    /** Asks for a block, or for all if the number is negative. */
+    MidiMessage.SysEx ask(int block);
+
+    /** Writes a block. */
+    MidiMessage.SysEx write(int block, int blocks, byte[] data);
+
+    /** What a message of the device says. */
+    Reply reply(MidiMessage.SysEx message);
+
+    /** How many blocks a programme has whose first block is this. */
+    int blocks(byte[] first);
+
+    /** What a block is about, in words. */
+    String name(Programme programme, int block);
+
+    /**
+     * The programme that makes a device be as a profile says.
+     *
+     * @throws IllegalArgumentException naming what the device cannot do
+     */
+    Programme programme(Profile profile);
+
+    /** A profile changed to what a programme says; names and places stay. */
+    Profile profile(Profile before, Programme programme);
+
+    /** Where two programmes differ, in words. */
+    List<Difference> differences(Programme rig, Programme device);
+
+    /** One place where rig and device differ; each side in words. */
+    record Difference(String where, String rig, String device) {}
+
+    /** What a device said about its memory. */
+    sealed interface Reply {
+
+        /** A block as it is. */
+        record Told(int block, int blocks, byte[] data) implements Reply {}
+
+        /** A block was written. */
+        record Taken(int block) implements Reply {}
+
+        /** A block was not written. */
+        record Refused(int block, String why) implements Reply {}
+
+        /** What came cannot be used. */
+        record Broken(String why) implements Reply {}
+    }
+}

@@ -1,0 +1,122 @@
+package orchard.recognise;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import orchard.gear.Slot;
+
+/** Finds what is pressed among trails, and what belongs to each press; takes out of the trails what it has found. */
+final class Presses {
+
+    private static final int SURELY_KEYS = 25;
+
+    private final Map<Slot, Trail> left;
+
+    Presses(Map<Slot, Trail> left) {
+        this.left = left;
+    }
+
+    /** Everything that is pressed: notes, and SysEx that says press and release. */
+    List<Held> all() {
+        List<Held> presses = new ArrayList<>();
+        for (Trail trail : List.copyOf(left.values())) {
+            if (trail.slot.space() == Slot.Space.NOTE) {
+                presses.add(new Held(trail, "", Nature.ofNote(trail)));
+            }
+        }
+        presses.addAll(pairsOfSysEx());
+        presses.forEach(press -> left.remove(press.trail.slot));
+        return presses;
+    }
+
+    /** A SysEx that is said on a press and another, always with the same number, when it is let go. */
+    private List<Held> pairsOfSysEx() {
+        List<Held> presses = new ArrayList<>();
+        List<Trail> said = left.values().stream()
+                .filter(trail -> trail.slot.space() == Slot.Space.SYSEX)
+                .toList();
+        Set<Trail> used = new HashSet<>();
+        for (Trail off : said) {
+            for (Trail on : said) {
+                if (on == off || used.contains(on) || used.contains(off) || !Held.isReleaseOf(off, on)) {
+                    continue;
+                }
+                used.add(on);
+                used.add(off);
+                left.remove(off.slot);
+                Trail both = new Trail(on.slot, on.pattern, 7);
+                for (int i = 0; i < on.count(); i++) {
+                    both.add(on.at(i), on.number(i), on.order(i));
+                    if (i < off.count()) {
+                        both.add(off.at(i), 0, off.order(i));
+                    }
+                }
+                presses.add(new Held(both, off.slot.text(), Nature.ofNote(both)));
+            }
+        }
+        return presses;
+    }
+
+    /** What speaks only while something is held down belongs to it: pressure, X and Y, the movement of a touched fader. */
+    void attach(List<Held> presses) {
+        Map<Slot, Held> byNote = new HashMap<>();
+        presses.forEach(press -> byNote.put(press.trail.slot, press));
+        for (Trail trail : List.copyOf(left.values())) {
+            Slot slot = trail.slot;
+            if (slot.space() == Slot.Space.KEY_PRESSURE) {
+                Held press = byNote.get(new Slot(Slot.Space.NOTE, slot.channel(), slot.number()));
+                if (press != null) {
+                    press.pressure = trail;
+                    left.remove(slot);
+                }
+                continue;
+            }
+            boolean canBelong = slot.space() == Slot.Space.CONTROLLER
+                    || slot.space() == Slot.Space.BEND
+                    || slot.space() == Slot.Space.NRPN
+                    || slot.space() == Slot.Space.SYSEX;
+            if (!canBelong) {
+                continue;
+            }
+            presses.stream()
+                    .filter(press ->
+                            (press.trail.slot.space() == Slot.Space.SYSEX) == (slot.space() == Slot.Space.SYSEX))
+                    .filter(press -> press.belongs(trail))
+                    .findFirst()
+                    .ifPresent(press -> {
+                        press.companions.add(trail);
+                        left.remove(slot);
+                    });
+        }
+    }
+
+    /** Long rows of notes next to each other, without pressure of their own, are keys. */
+    static Set<Slot> keys(List<Held> presses) {
+        Map<Integer, TreeMap<Integer, Slot>> byChannel = new HashMap<>();
+        for (Held press : presses) {
+            Slot slot = press.trail.slot;
+            if (slot.space() == Slot.Space.NOTE && press.companions.isEmpty() && press.pressure == null) {
+                byChannel.computeIfAbsent(slot.channel(), c -> new TreeMap<>()).put(slot.number(), slot);
+            }
+        }
+        Set<Slot> keys = new HashSet<>();
+        byChannel.values().forEach(notes -> {
+            List<Slot> run = new ArrayList<>();
+            for (int note = notes.firstKey(); note <= notes.lastKey() + 1; note++) {
+                if (notes.containsKey(note)) {
+                    run.add(notes.get(note));
+                } else {
+                    if (run.size() >= SURELY_KEYS) {
+                        keys.addAll(run);
+                    }
+                    run.clear();
+                }
+            }
+        });
+        return keys;
+    }
+}

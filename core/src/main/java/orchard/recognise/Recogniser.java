@@ -1,0 +1,123 @@
+package orchard.recognise;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import orchard.gear.Slot;
+import orchard.signal.Encoding;
+import orchard.signal.Identity;
+import orchard.signal.Message;
+import orchard.signal.MessagePattern;
+import orchard.signal.MidiJoiner;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscArgument;
+import orchard.signal.OscMessage;
+import orchard.signal.TouchMessage;
+
+/**
+ * Finds out what a device's controls are while a person touches one after another. It keeps what came from each place of the wire
+ * and looks at all of it anew whenever it is asked, so that a gesture made later can change what was thought before. Clock, active sensing
+ * and other system messages are passed over. Not safe for several threads.
+ */
+public final class Recogniser {
+
+    private static final int MOST_TRAILS = 1_000;
+    private static final int LONGEST_SYSEX = 16;
+
+    private final Map<Slot, Trail> trails = new LinkedHashMap<>();
+    private final MidiJoiner joiner = new MidiJoiner();
+    private int order;
+    private final Set<Slot> fineHeard = new HashSet<>();
+
+    /**
+     * Takes a message.
+     *
+     * @param nanos when it came, never backwards
+     */
+    public void heard(long nanos, Message message) {
+        if (message instanceof MidiMessage.NoteOn m) {
+            note(nanos, m.channel(), m.note(), m.velocity());
+        } else if (message instanceof MidiMessage.NoteOff m) {
+            note(nanos, m.channel(), m.note(), 0);
+        } else if (message instanceof MidiMessage.PolyPressure m) {
+            add(nanos, new MessagePattern.KeyPressure(m.channel(), m.note()), 7, m.pressure());
+        } else if (message instanceof MidiMessage.ControlChange m) {
+            controller(nanos, m);
+        } else if (message instanceof MidiMessage.PitchBend m) {
+            add(nanos, new MessagePattern.Wheel(m.channel()), 14, m.bend());
+        } else if (message instanceof MidiMessage.ChannelPressure m) {
+            add(nanos, new MessagePattern.Aftertouch(m.channel()), 7, m.pressure());
+        } else if (message instanceof MidiMessage.ProgramChange m) {
+            add(nanos, new MessagePattern.Program(m.channel(), m.program()), 7, 127);
+        } else if (message instanceof MidiMessage.SysEx m) {
+            sysEx(nanos, m);
+        } else if (message instanceof TouchMessage m) {
+            add(nanos, new MessagePattern.Touch(m.element()), 0, m.value());
+        } else if (message instanceof OscMessage m) {
+            for (int i = 0; i < m.arguments().size(); i++) {
+                double number = m.arguments().get(i) instanceof OscArgument.Text ? Double.NaN : m.number(i);
+                if (Double.isFinite(number)) {
+                    add(nanos, new MessagePattern.OscNumber(m.address(), i, 0, 1, Encoding.ABSOLUTE), 0, number);
+                }
+            }
+        }
+    }
+
+    private void note(long nanos, int channel, int note, int velocity) {
+        add(nanos, new MessagePattern.NoteVelocity(channel, note), 7, velocity);
+    }
+
+    private void controller(long nanos, MidiMessage.ControlChange m) {
+        MidiMessage.ParameterNumber numbered = joiner.numbered(m);
+        if (numbered != null && numbered.value() >= 0) {
+            MessagePattern pattern =
+                    new MessagePattern.Numbered(m.channel(), numbered.registered(), numbered.number(), 14);
+            Slot slot = Slot.of(pattern).get(0);
+            if (m.number() == 38 && trails.containsKey(slot)) {
+                fineHeard.add(slot);
+                trails.get(slot).correct(numbered.value());
+            } else {
+                add(nanos, pattern, 14, numbered.value());
+            }
+        } else if (numbered == null && (m.number() < 98 || m.number() > 101)) {
+            add(nanos, new MessagePattern.Controller(m.channel(), m.number(), Encoding.ABSOLUTE), 7, m.value());
+        }
+    }
+
+    private void sysEx(long nanos, MidiMessage.SysEx m) {
+        boolean universal = m.length() > 0 && (m.at(0) == 0x7E || m.at(0) == 0x7F);
+        if (universal || Identity.of(m).isPresent() || m.length() < 2 || m.length() > LONGEST_SYSEX) {
+            return;
+        }
+        StringBuilder template = new StringBuilder();
+        for (int i = 0; i < m.length() - 1; i++) {
+            template.append("%02X ".formatted(m.at(i)));
+        }
+        add(nanos, new MessagePattern.SysExByte(template + "vv"), 7, m.at(m.length() - 1));
+    }
+
+    private void add(long nanos, MessagePattern pattern, int bits, double number) {
+        Slot slot = Slot.of(pattern).get(0);
+        Trail trail = trails.get(slot);
+        if (trail == null && trails.size() < MOST_TRAILS) {
+            trail = new Trail(slot, pattern, bits);
+            trails.put(slot, trail);
+        }
+        if (trail != null) {
+            trail.add(nanos, number, order++);
+        }
+    }
+
+    /** What was recognised so far, in the order in which it was first touched. Does not change what is known. */
+    public List<Guess> guesses() {
+        return new Reading(trails, fineHeard).guesses();
+    }
+
+    /** Forgets everything. */
+    public void forget() {
+        trails.clear();
+        fineHeard.clear();
+    }
+}
