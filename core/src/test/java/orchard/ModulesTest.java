@@ -56,6 +56,7 @@ class ModulesTest {
                         "javax.sound..",
                         "java.net..",
                         "orchard.app..",
+                        "orchard.device..",
                         "orchard.standin..")
                 .check(classes);
     }

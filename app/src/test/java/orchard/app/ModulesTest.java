@@ -1,5 +1,8 @@
 package orchard.app;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
@@ -31,16 +34,20 @@ class ModulesTest {
                 .that()
                 .resideInAPackage("orchard.standin..")
                 .should()
+                .dependOnClassesThat(resideInAPackage("orchard..")
+                        .and(not(resideInAnyPackage("orchard.signal..", "orchard.standin.."))))
+                .check(classes);
+    }
+
+    /** What is true of one device only is found, not named: nobody else may know it. */
+    @Test
+    void nobodyKnowsADevice() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackage("orchard.device..")
+                .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage(
-                        "orchard.parameter..",
-                        "orchard.gear..",
-                        "orchard.mapping..",
-                        "orchard.layout..",
-                        "orchard.rig..",
-                        "orchard.engine..",
-                        "orchard.check..",
-                        "orchard.app..")
+                .resideInAPackage("orchard.device..")
                 .check(classes);
     }
 

@@ -2,6 +2,7 @@ package orchard.memory;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.ServiceLoader;
 import orchard.gear.Profile;
 import orchard.gear.Setup;
 import orchard.signal.MidiMessage;
@@ -12,10 +13,18 @@ import orchard.signal.MidiMessage;
  */
 public interface MemoryFormat {
 
+    /** All formats there are; a device brings its own, found by {@link ServiceLoader}. */
+    List<MemoryFormat> ALL = ServiceLoader.load(MemoryFormat.class, MemoryFormat.class.getClassLoader()).stream()
+            .map(ServiceLoader.Provider::get)
+            .toList();
+
     /** The format of that name, see {@link Setup#memory}. */
     static Optional<MemoryFormat> named(String name) {
-        return name.equals(CobbleMemory.NAME) ? Optional.of(new CobbleMemory()) : Optional.empty();
+        return ALL.stream().filter(one -> one.format().equals(name)).findFirst();
     }
+
+    /** The name by which profiles ask for it. */
+    String format();
 
     /** Whether a message is said in it. */
     boolean speaks(MidiMessage.SysEx message);

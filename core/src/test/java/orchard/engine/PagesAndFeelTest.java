@@ -206,11 +206,11 @@ class PagesAndFeelTest {
         assertThat(byOrchard.last().first(ControlMoved.class).position())
                 .isLessThan(0.3)
                 .isPositive();
-        Setup own = new Setup(List.of(), List.of(firm), List.of(), 40, List.of(), "cobble");
+        Setup own = new Setup(List.of(), List.of(firm), List.of(), 40, List.of(), "made up");
         Bench byItself = new Bench(rig(own, List.of(plain)));
         byItself.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
         assertThat(byItself.last().first(ControlMoved.class).position()).isGreaterThan(0.5);
-        assertThat(byItself.arrive("box", new MidiMessage.SysEx(new byte[] {0x7D, 1, 0x33, 0, 0}))
+        assertThat(byItself.arrive("box", new MidiMessage.SysEx(new byte[] {0x7D, 0x55, 0}))
                         .first(OfMemory.class))
                 .isNotNull();
     }

@@ -1,4 +1,4 @@
-package orchard.memory;
+package orchard.device.cobble;
 
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
@@ -15,6 +15,8 @@ import orchard.gear.Feel;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Setup;
+import orchard.memory.MemoryFormat;
+import orchard.memory.Programme;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 
@@ -22,12 +24,11 @@ import orchard.signal.MidiMessage;
  * The memory of the pad box Cobble; {@code docs/wires.md} lists its bytes. Block 0 holds the settings, block 1 the page keys, side
  * buttons and crossfader, then comes a block a pad page and a block a knob page. What a control sends takes {@value CobbleEntry#BYTES} bytes.
  */
-final class CobbleMemory implements MemoryFormat {
+public final class CobbleMemory implements MemoryFormat {
 
     /** Name of the format. */
-    static final String NAME = "cobble";
-
     private static final byte[] HEADER = {0x7D, 0x01};
+
     private static final int ASK = 0x30;
     private static final int TELL = 0x31;
     private static final int WRITE = 0x32;
@@ -42,6 +43,11 @@ final class CobbleMemory implements MemoryFormat {
         "", "its checksum is wrong", "its length is wrong", "it cannot be so", "there is no such block"
     };
     static final List<Kind> LIT = List.of(Kind.PAD, Kind.BUTTON, Kind.ENDLESS_KNOB);
+
+    @Override
+    public String format() {
+        return "cobble";
+    }
 
     @Override
     public boolean speaks(MidiMessage.SysEx message) {

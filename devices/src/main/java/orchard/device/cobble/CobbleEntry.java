@@ -1,4 +1,4 @@
-package orchard.memory;
+package orchard.device.cobble;
 
 import java.util.Arrays;
 import java.util.List;

@@ -1,4 +1,4 @@
-package orchard.memory;
+package orchard.device.cobble;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -16,6 +16,8 @@ import orchard.gear.Output.Press;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Setup;
+import orchard.memory.MemoryFormat;
+import orchard.memory.Programme;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;

@@ -1,4 +1,4 @@
-package orchard.memory;
+package orchard.device.cobble;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import orchard.gear.Feel;
 import orchard.memory.MemoryFormat.Difference;
+import orchard.memory.Programme;
 
 /** Where two programmes of a Cobble differ, in words. */
 final class CobbleDifferences {

@@ -1,4 +1,4 @@
-package orchard.memory;
+package orchard.device.cobble;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -10,7 +10,10 @@ import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import orchard.memory.Memory;
 import orchard.memory.Memory.State;
+import orchard.memory.MemoryFormat;
+import orchard.memory.Programme;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 
