@@ -11,9 +11,9 @@ import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
 /**
- * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, clips), a device on the narrator's track, six blend knobs,
- * scenes, markers, transport, tempo, groove, automation and a master, on OSC over UDP both ways. It pushes every change to its
- * subscribers, with the value and the text on its display. On MIDI, which it only hears, notes 36 to 43 start scenes, and any controller can be
+ * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, phrases), a device on the narrator's track, six blend knobs,
+ * rows, markers, transport, tempo, sway, automation and a master, on OSC over UDP both ways. It pushes every change to its
+ * subscribers, with the value and the text on its display. On MIDI, which it only hears, notes 36 to 43 start rows, and any controller can be
  * taught to move a parameter.
  *
  * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}, {@code learn hit}: the parameter that was moved last
@@ -25,10 +25,10 @@ import orchard.signal.OscMessage;
 public final class Wherry extends OscDesk {
 
     private static final int TRACKS = 24;
-    private static final int SCENES = 8;
+    private static final int ROWS = 8;
     private static final String AT = "/wherry/";
     private static final int NARRATOR = 4;
-    private static final int LOWEST_SCENE_NOTE = 36;
+    private static final int LOWEST_ROW_NOTE = 36;
     private static final int MODEL = 0x05;
     private static final String[] NAMES = {
         "Harp",
@@ -107,14 +107,14 @@ public final class Wherry extends OscDesk {
         add(DeskParameter.named(at + "arm", "Arm", "off", "on"));
         add(new DeskParameter(at + "send1", "Send 1", -60, 6, -60, "dB", "taper"));
         add(new DeskParameter(at + "send2", "Send 2", -60, 6, -60, "dB", "taper"));
-        add(DeskParameter.named(at + "clip", "Clip", numbered("none", "Clip")));
+        add(DeskParameter.named(at + "phrase", "Phrase", numbered("none", "Phrase")));
         add(new DeskParameter(at + "meter", "Meter", -60, 6, -60, "dB", "linear").told());
     }
 
     private static String[] numbered(String none, String word) {
-        String[] names = new String[SCENES + 1];
+        String[] names = new String[ROWS + 1];
         names[0] = none;
-        for (int i = 1; i <= SCENES; i++) {
+        for (int i = 1; i <= ROWS; i++) {
             names[i] = word + " " + i;
         }
         return names;
@@ -139,11 +139,11 @@ public final class Wherry extends OscDesk {
         for (int knob = 1; knob <= 6; knob++) {
             add(new DeskParameter(AT + "blend/" + knob, "Blend " + knob, 0, 100, 0, "", "whole"));
         }
-        add(DeskParameter.named(AT + "scene", "Scene", numbered("none", "Scene")));
+        add(DeskParameter.named(AT + "row", "Row", numbered("none", "Row")));
         add(DeskParameter.named(AT + "marker", "Marker", "Start", "Dusk", "Bell", "Low tide", "Storm", "Light"));
         add(DeskParameter.named(AT + "loop", "Loop", "off", "on"));
         add(new DeskParameter(AT + "tempo", "Tempo", 20, 300, 96, "BPM", "linear"));
-        add(new DeskParameter(AT + "groove", "Groove", 0, 100, 0, "%", "linear"));
+        add(new DeskParameter(AT + "sway", "Sway", 0, 100, 0, "%", "linear"));
         add(DeskParameter.named(AT + "automation", "Automation", "off", "read", "touch", "latch", "write"));
         add(new DeskParameter(AT + "position", "Position", 0, 512, 0, "beats", "linear"));
         add(new DeskParameter(AT + "selected", "Selected track", 1, TRACKS, 1, "", "whole"));
@@ -274,9 +274,9 @@ public final class Wherry extends OscDesk {
             return;
         }
         if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
-            int scene = on.note() - LOWEST_SCENE_NOTE + 1;
-            if (scene >= 1 && scene <= SCENES) {
-                set(AT + "scene", scene);
+            int row = on.note() - LOWEST_ROW_NOTE + 1;
+            if (row >= 1 && row <= ROWS) {
+                set(AT + "row", row);
             }
         } else if (message instanceof MidiMessage.ControlChange cc) {
             String controller = "CC %d, ch %d".formatted(cc.number(), cc.channel());
@@ -313,9 +313,9 @@ public final class Wherry extends OscDesk {
 
     @Override
     void changed(DeskParameter parameter, float value) {
-        if (parameter.address().equals(AT + "scene") && value > 0) {
+        if (parameter.address().equals(AT + "row") && value > 0) {
             for (int track = 1; track <= TRACKS; track++) {
-                set(AT + "track/" + track + "/clip", value);
+                set(AT + "track/" + track + "/phrase", value);
             }
         }
     }

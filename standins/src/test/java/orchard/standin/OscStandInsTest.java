@@ -237,7 +237,7 @@ class OscStandInsTest {
     }
 
     @Test
-    void wherryLearnsAControllerAndStartsScenesByNotes() throws IOException {
+    void wherryLearnsAControllerAndStartsRowsByNotes() throws IOException {
         try (Wherry wherry = new Wherry(0);
                 Plug plug = new Plug("Wherry", message -> {})) {
             say(wherry, OscMessage.of("/wherry/subscribe"));
@@ -251,7 +251,7 @@ class OscStandInsTest {
             assertThat(hear(m -> m.address().equals("/wherry/blend/2")).number(0))
                     .isEqualTo(100);
             plug.send(new ShortMessage(ShortMessage.NOTE_ON, 0, 38, 90));
-            assertThat(hear(m -> m.address().equals("/wherry/scene")).number(0)).isEqualTo(3);
+            assertThat(hear(m -> m.address().equals("/wherry/row")).number(0)).isEqualTo(3);
             wherry.play("/wherry/master", "set", 0.5);
             wherry.play("learn", "hit", 1);
             assertThat(hear(m -> m.address().equals("/wherry/learning")).text(0))

@@ -40,7 +40,7 @@ final class DemoMappings {
                 voice(),
                 again(),
                 drones(),
-                scene(),
+                row(),
                 pedal(),
                 looks(),
                 tempo(),
@@ -100,15 +100,15 @@ final class DemoMappings {
         return mapping("m28", pads, Shape.WHOLE, new Choose(parameter("peat", "sound.patch"), List.of(), 0.0));
     }
 
-    /** Side 3 goes into the storm: the marker, then the scene, then the lamps. */
-    private static Mapping scene() {
+    /** Side 3 goes into the storm: the marker, then the row, then the lamps. */
+    private static Mapping row() {
         return mapping(
                 "m29",
                 List.of(control("cobble", "side3", "gate")),
                 Shape.WHOLE,
                 new SetTo(parameter("wherry", "song.marker"), new Value.Fixed(4)),
                 new Wait(0.5),
-                new SetTo(parameter("wherry", "song.scene"), new Value.Fixed(4)),
+                new SetTo(parameter("wherry", "song.row"), new Value.Fixed(4)),
                 new SetTo(parameter("loft", "lamp8.level"), new Value.Fixed(80)));
     }
 

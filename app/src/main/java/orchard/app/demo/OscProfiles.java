@@ -20,7 +20,7 @@ final class OscProfiles {
     private static final Range BEATS_A_MINUTE = new Range(20, 300, "BPM");
     private static final Law EVEN = new Law.Linear();
     private static final Law TAPER = new Law.DecibelTaper();
-    private static final int SCENES = 8;
+    private static final int ROWS = 8;
     private static final List<String> TRACKS = List.of(
             "Harp",
             "Bellows",
@@ -79,7 +79,7 @@ final class OscProfiles {
             profile.named(group, "arm", "Arm", at, "off", "on");
             profile.add(group, "send1", "Send 1", DECIBELS, TAPER, -60, at);
             profile.add(group, "send2", "Send 2", DECIBELS, TAPER, -60, at);
-            profile.named(group, "clip", "Clip", at, numbered("Clip"));
+            profile.named(group, "phrase", "Phrase", at, numbered("Phrase"));
             profile.parameters.add(new Parameter(
                     group + ".meter", group, "Meter", DECIBELS, EVEN, -60, new Binding.Osc(at + "meter"), false));
         }
@@ -107,11 +107,11 @@ final class OscProfiles {
     private void song() {
         String at = "/wherry/";
         groups.add(new Group("song", "", "Song", ""));
-        named("song", "scene", "Scene", at, numbered("Scene"));
+        named("song", "row", "Row", at, numbered("Row"));
         named("song", "marker", "Marker", at, "Start", "Dusk", "Bell", "Low tide", "Storm", "Light");
         named("song", "loop", "Loop", at, "off", "on");
         add("song", "tempo", "Tempo", BEATS_A_MINUTE, EVEN, 96, at);
-        add("song", "groove", "Groove", PERCENT, EVEN, 0, at);
+        add("song", "sway", "Sway", PERCENT, EVEN, 0, at);
         named("song", "automation", "Automation", at, "off", "read", "touch", "latch", "write");
         add("song", "position", "Position", new Range(0, 512, "beats"), EVEN, 0, at);
         add("song", "selected", "Selected track", new Range(1, 24, ""), new Law.Stepped(24), 1, at);
@@ -151,7 +151,7 @@ final class OscProfiles {
     }
 
     private static String[] numbered(String word) {
-        return Stream.concat(Stream.of("none"), IntStream.rangeClosed(1, SCENES).mapToObj(i -> word + " " + i))
+        return Stream.concat(Stream.of("none"), IntStream.rangeClosed(1, ROWS).mapToObj(i -> word + " " + i))
                 .toArray(String[]::new);
     }
 

@@ -125,11 +125,11 @@ class RehearsePage {
         groups.add(new Knobs("Blend", blend));
         List<Knob> song = new ArrayList<>();
         for (String name : List.of(
-                "Scene",
+                "Row",
                 "Marker",
                 "Loop",
                 "Tempo",
-                "Groove",
+                "Sway",
                 "Automation",
                 "Position",
                 "Selected",
