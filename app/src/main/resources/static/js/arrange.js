@@ -1,6 +1,6 @@
 // Arranging a face: pick, drag, align, spread, size, group, copy. Where things may be is decided in Java.
 import { draw } from "./drawn.js";
-import { post, say } from "./main.js";
+import { post, say } from "./replies.js";
 
 const UNIT = 10;
 let panel;
@@ -12,7 +12,10 @@ export const arranging = () => on;
 const svg = () => panel.querySelector("svg.face");
 const controls = () => [...panel.querySelectorAll(".control")];
 const place = (control) => {
-  const [, x, y] = control.getAttribute("transform").match(/translate\(([-\d.]+) ([-\d.]+)\)/).map(Number);
+  const [, x, y] = control
+    .getAttribute("transform")
+    .match(/translate\(([-\d.]+) ([-\d.]+)\)/)
+    .map(Number);
   const hit = control.querySelector(".hit");
   return { x: x / UNIT, y: y / UNIT, w: hit.getAttribute("width") / UNIT, h: hit.getAttribute("height") / UNIT };
 };
@@ -26,7 +29,9 @@ export function mountArrange(main) {
   }
   main.querySelector("#arrange").addEventListener("click", () => toggle(!on));
   bar.querySelectorAll("[data-align]").forEach((button) => button.addEventListener("click", () => align(button.dataset.align)));
-  bar.querySelectorAll("[data-cluster]").forEach((button) => button.addEventListener("click", () => cluster(button.dataset.cluster)));
+  bar
+    .querySelectorAll("[data-cluster]")
+    .forEach((button) => button.addEventListener("click", () => cluster(button.dataset.cluster)));
   bar.querySelector("[data-copy]").addEventListener("click", copy);
   bar.querySelector("[data-paste]").addEventListener("click", paste);
   bar.querySelector("[data-remove]").addEventListener("click", remove);
@@ -47,7 +52,9 @@ function toggle(now) {
 function show() {
   controls().forEach((control) => control.classList.toggle("picked", on && picked.includes(control.dataset.control)));
   const names = document.getElementById("picked");
-  names.textContent = picked.length ? `${picked.length} picked` : "Click or drag across controls to pick them; arrows move, Shift and arrows size.";
+  names.textContent = picked.length
+    ? `${picked.length} picked`
+    : "Click or drag across controls to pick them; arrows move, Shift and arrows size.";
 }
 
 function clusterOf(id) {
@@ -79,12 +86,18 @@ function dragPicked(start, scale) {
     const dx = Math.round((event.clientX - start.clientX) * scale);
     const dy = Math.round((event.clientY - start.clientY) * scale);
     moved ||= dx !== 0 || dy !== 0;
-    from.forEach((at, control) => control.setAttribute("transform", `translate(${Math.max(0, at.x + dx) * UNIT} ${Math.max(0, at.y + dy) * UNIT})`));
+    from.forEach((at, control) =>
+      control.setAttribute("transform", `translate(${Math.max(0, at.x + dx) * UNIT} ${Math.max(0, at.y + dy) * UNIT})`)
+    );
   };
   const stop = () => {
     document.removeEventListener("pointermove", move);
     document.removeEventListener("pointerup", stop);
-    if (moved) keep(selected().map((control) => [control, place(control)]), "Move");
+    if (moved)
+      keep(
+        selected().map((control) => [control, place(control)]),
+        "Move"
+      );
   };
   document.addEventListener("pointermove", move);
   document.addEventListener("pointerup", stop);
@@ -100,11 +113,18 @@ function sweep(start, box) {
   const move = (event) => {
     const [x1, x2] = [start.clientX, event.clientX].sort((a, b) => a - b);
     const [y1, y2] = [start.clientY, event.clientY].sort((a, b) => a - b);
-    Object.assign(frame.style, { left: x1 - outer.left + "px", top: y1 - outer.top + "px", width: x2 - x1 + "px", height: y2 - y1 + "px" });
-    const inside = controls().filter((control) => {
-      const at = control.querySelector(".hit").getBoundingClientRect();
-      return at.left < x2 && at.right > x1 && at.top < y2 && at.bottom > y1;
-    }).map((control) => control.dataset.control);
+    Object.assign(frame.style, {
+      left: x1 - outer.left + "px",
+      top: y1 - outer.top + "px",
+      width: x2 - x1 + "px",
+      height: y2 - y1 + "px",
+    });
+    const inside = controls()
+      .filter((control) => {
+        const at = control.querySelector(".hit").getBoundingClientRect();
+        return at.left < x2 && at.right > x1 && at.top < y2 && at.bottom > y1;
+      })
+      .map((control) => control.dataset.control);
     picked = [...new Set([...before, ...inside])];
     show();
   };
@@ -129,8 +149,11 @@ async function send(path, fields, said) {
   draw();
 }
 
-const keep = (places, what) => send("faces", [["what", what], ...places.map(([control, at]) =>
-  ["face", `${control.dataset.control} ${at.x} ${at.y} ${at.w} ${at.h}`])]);
+const keep = (places, what) =>
+  send("faces", [
+    ["what", what],
+    ...places.map(([control, at]) => ["face", `${control.dataset.control} ${at.x} ${at.y} ${at.w} ${at.h}`]),
+  ]);
 
 /** Keys move at once, and are kept when the hand rests for a moment. */
 let resting = 0;
@@ -177,8 +200,15 @@ function align(how) {
 }
 
 const ids = () => picked.map((id) => ["control", id]);
-const cluster = (together) => picked.length > 1 ? send("cluster", [["together", together], ...ids()], together === "true" ? "Grouped: one click picks them all." : "Each alone again.") : say("Pick two or more controls first.");
-const remove = () => picked.length ? send("remove", ids()) : say("Pick what is to be deleted first.");
+const cluster = (together) =>
+  picked.length > 1
+    ? send(
+        "cluster",
+        [["together", together], ...ids()],
+        together === "true" ? "Grouped: one click picks them all." : "Each alone again."
+      )
+    : say("Pick two or more controls first.");
+const remove = () => (picked.length ? send("remove", ids()) : say("Pick what is to be deleted first."));
 
 function copy() {
   if (!picked.length) return say("Pick what is to be copied first.");
@@ -204,23 +234,28 @@ export function arrangeKey(event) {
   if (way && picked.length) {
     const all = selected().map((control) => {
       const at = pending.get(control.dataset.control) ?? place(control);
-      return [control, event.shiftKey
-        ? { ...at, w: Math.max(1, at.w + way[0]), h: Math.max(1, at.h + way[1]) }
-        : { ...at, x: Math.max(0, at.x + way[0]), y: Math.max(0, at.y + way[1]) }];
+      return [
+        control,
+        event.shiftKey
+          ? { ...at, w: Math.max(1, at.w + way[0]), h: Math.max(1, at.h + way[1]) }
+          : { ...at, x: Math.max(0, at.x + way[0]), y: Math.max(0, at.y + way[1]) },
+      ];
     });
     nudge(all, event.shiftKey ? "Size" : "Move");
     return true;
   }
-  if (event.key === "Delete" && picked.length) return remove(), true;
-  if (letter === "g" && picked.length > 1) return cluster("true"), true;
-  if (event.key === "Escape") return toggle(false), true;
+  if (event.key === "Delete" && picked.length) return (remove(), true);
+  if (letter === "g" && picked.length > 1) return (cluster("true"), true);
+  if (event.key === "Escape") return (toggle(false), true);
   return false;
 }
 
 // copy and paste by their usual keys, which the page's other keys leave alone
 document.addEventListener("keydown", (event) => {
   if (!on || !(event.ctrlKey || event.metaKey) || event.target.matches?.("input, select, textarea")) return;
-  const action = { c: copy, v: paste, a: () => ((picked = controls().map((control) => control.dataset.control)), show()) }[event.key.toLowerCase()];
+  const action = { c: copy, v: paste, a: () => ((picked = controls().map((control) => control.dataset.control)), show()) }[
+    event.key.toLowerCase()
+  ];
   if (action) {
     event.preventDefault();
     action();

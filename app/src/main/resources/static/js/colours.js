@@ -1,5 +1,5 @@
 // A device's colours: sending a value and saying what one sees.
-import { post, say } from "./main.js";
+import { post, say } from "./replies.js";
 
 export function mountColours(main) {
   const look = main.querySelector(".look");
@@ -22,7 +22,9 @@ export function mountColours(main) {
     const answer = await post(`/describe/${device}/palette/show`, "value=" + next);
     if (!answer.ok) say(answer.text);
   };
-  look.querySelectorAll("[data-look]").forEach((button) => button.addEventListener("click", () => go(Number(value.value) + Number(button.dataset.look))));
+  look
+    .querySelectorAll("[data-look]")
+    .forEach((button) => button.addEventListener("click", () => go(Number(value.value) + Number(button.dataset.look))));
   value.addEventListener("change", () => go(Number(value.value)));
   value.addEventListener("input", () => form.setAttribute("hx-post", `/describe/${device}/palette/${Number(value.value) || 0}`));
   look.addEventListener("keydown", (event) => {
@@ -33,7 +35,10 @@ export function mountColours(main) {
       go(Number(value.value) + way);
     }
   });
-  form.addEventListener("htmx:afterRequest", (event) => event.detail.successful && sessionStorage.setItem("look", Math.min(127, Number(value.value) + 1)));
+  form.addEventListener(
+    "htmx:afterRequest",
+    (event) => event.detail.successful && sessionStorage.setItem("look", Math.min(127, Number(value.value) + 1))
+  );
   main.querySelectorAll(".swatch").forEach((swatch) => swatch.addEventListener("click", () => go(Number(swatch.dataset.value))));
   value.value = sessionStorage.getItem("look") ?? 0;
   form.setAttribute("hx-post", `/describe/${device}/palette/${value.value}`);

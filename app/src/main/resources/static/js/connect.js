@@ -35,7 +35,12 @@ export function ports({ ports }) {
     };
     const before = Number(item.querySelector("[data-in]")?.textContent ?? 0);
     ["in", "out", "bad", "dropped", "load"].forEach((name) => set(name, port[name]));
-    item.querySelector("[data-curve]")?.setAttribute("points", port.loads.map((load, i) => `${(60 - port.loads.length + i) * 2 + 1},${19 - (Math.min(100, load) * 18) / 100}`).join(" "));
+    item
+      .querySelector("[data-curve]")
+      ?.setAttribute(
+        "points",
+        port.loads.map((load, i) => `${(60 - port.loads.length + i) * 2 + 1},${19 - (Math.min(100, load) * 18) / 100}`).join(" ")
+      );
     const error = item.querySelector("[data-error]");
     if (error) {
       error.hidden = !port.error;
@@ -68,5 +73,8 @@ function stands(item, standing) {
 function light(item) {
   item.classList.add("lit");
   clearTimeout(lit.get(item));
-  lit.set(item, setTimeout(() => item.classList.remove("lit"), 700));
+  lit.set(
+    item,
+    setTimeout(() => item.classList.remove("lit"), 700)
+  );
 }

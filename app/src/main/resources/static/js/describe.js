@@ -36,9 +36,15 @@ export function mount(main) {
     letters.textContent = label.value.trim().length;
     letters.parentElement.classList.toggle("wrong", label.value.trim().length > Number(label.dataset.room));
   });
-  main.querySelectorAll("[data-pick]").forEach((button) =>
-    button.addEventListener("click", () => main.querySelectorAll("input[name=control][data-kind]").forEach((box) =>
-      button.dataset.pick.split(" ").includes(box.dataset.kind) && (box.checked = true))));
+  main
+    .querySelectorAll("[data-pick]")
+    .forEach((button) =>
+      button.addEventListener("click", () =>
+        main
+          .querySelectorAll("input[name=control][data-kind]")
+          .forEach((box) => button.dataset.pick.split(" ").includes(box.dataset.kind) && (box.checked = true))
+      )
+    );
   mountSheet(main);
   mountArrange(main);
   mountFeel(main);
@@ -46,7 +52,10 @@ export function mount(main) {
   if (view() === "touch") return;
   main.querySelectorAll(".face .control").forEach((control) => {
     control.addEventListener("click", () => !arranging() && select(control));
-    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && !arranging() && (event.preventDefault(), select(control)));
+    control.addEventListener(
+      "keydown",
+      (event) => (event.key === "Enter" || event.key === " ") && !arranging() && (event.preventDefault(), select(control))
+    );
   });
 }
 
@@ -63,8 +72,12 @@ function mountSheet(main) {
 /** Shows only the fields that the chosen kind of message has. */
 function mountSends(form) {
   const show = () => {
-    form.querySelectorAll("[data-for]").forEach((part) => (part.hidden = !part.dataset.for.split(" ").includes(form.elements.what.value)));
-    form.querySelectorAll("[data-press]").forEach((part) => (part.hidden = !part.dataset.press.split(" ").includes(form.elements.press.value)));
+    form
+      .querySelectorAll("[data-for]")
+      .forEach((part) => (part.hidden = !part.dataset.for.split(" ").includes(form.elements.what.value)));
+    form
+      .querySelectorAll("[data-press]")
+      .forEach((part) => (part.hidden = !part.dataset.press.split(" ").includes(form.elements.press.value)));
   };
   form.addEventListener("change", show);
   show();
@@ -76,13 +89,19 @@ export function touched({ device }) {
   if (view() !== "touch" || page.dataset.device !== device || looking) return;
   looking = setTimeout(() => {
     looking = 0;
-    if (view() === "touch") htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/touched`, { source: "#said", target: "#touched", swap: "outerHTML" });
+    if (view() === "touch")
+      htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/touched`, {
+        source: "#said",
+        target: "#touched",
+        swap: "outerHTML",
+      });
   }, 120);
 }
 
 /** Another page of controls is open on the device. */
 export function opened({ device }) {
-  if (page.dataset.device === device && view() === "face" && follows() && !arranging()) drawInPassing("/describe?device=" + encodeURIComponent(device));
+  if (page.dataset.device === device && view() === "face" && follows() && !arranging())
+    drawInPassing("/describe?device=" + encodeURIComponent(device));
 }
 
 /** A device's memory stands otherwise than before. */
@@ -93,7 +112,8 @@ export function memory({ device, status }) {
     bar.max = status.of || 1;
     bar.value = status.done;
     bar.previousElementSibling.querySelector(".mono").textContent = `${status.done} of ${status.of} blocks`;
-  } else htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { source: "#said", target: "#memory", swap: "outerHTML" });
+  } else
+    htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { source: "#said", target: "#memory", swap: "outerHTML" });
 }
 
 /** Something came that no control of this device sends: it is listed within a moment, once. */
@@ -117,12 +137,15 @@ export function live(message) {
     page.querySelectorAll(`[data-last="${CSS.escape(key)}"]`).forEach((slot) => (slot.textContent = value.message));
   }
   (message.hits ?? []).forEach(({ control, number }) => feelHit(control, number));
-  if (first) (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
+  if (first)
+    (message.rows ?? []).forEach((row) => listed.add(row.key)); // drawn already
   else listUnknown(message.rows ?? []);
   const heard = Object.keys(message.controls ?? {});
   if (first || isBusy() || heard.length === 0 || view() !== "face" || arranging() || !follows()) return;
   const key = heard[heard.length - 1];
-  const control = [...page.querySelectorAll(".face .control")].find((c) => key.startsWith(`${c.dataset.device}/${c.dataset.control}/`));
+  const control = [...page.querySelectorAll(".face .control")].find((c) =>
+    key.startsWith(`${c.dataset.device}/${c.dataset.control}/`)
+  );
   if (control && key !== last) {
     last = key;
     select(control);
@@ -137,4 +160,3 @@ export function key(event) {
   }
   return false;
 }
-

@@ -81,6 +81,8 @@ export function mountFace(face) {
 
 /** A control was heard. */
 export function faceValue(key, value) {
-  document.querySelectorAll(`.face .control[data-fields~="${CSS.escape(key)}"]`).forEach((control) => drawField(control, control.dataset.fields.split(" ").indexOf(key), value.position));
+  document
+    .querySelectorAll(`.face .control[data-fields~="${CSS.escape(key)}"]`)
+    .forEach((control) => drawField(control, control.dataset.fields.split(" ").indexOf(key), value.position));
   document.querySelectorAll(`.face .control[data-live="${CSS.escape(key)}"]`).forEach((control) => draw(control, value.position));
 }

@@ -24,13 +24,15 @@ function draw(form) {
     handle.setAttribute("aria-valuenow", values[i]);
   });
   const hits = dots.get(svg.dataset.kind) ?? [];
-  svg.querySelector(".hits").replaceChildren(...hits.map((hit) => {
-    const dot = document.createElementNS("http://www.w3.org/2000/svg", "circle");
-    dot.setAttribute("cx", hit);
-    dot.setAttribute("cy", 127 - velocity(values, hit));
-    dot.setAttribute("r", 3);
-    return dot;
-  }));
+  svg.querySelector(".hits").replaceChildren(
+    ...hits.map((hit) => {
+      const dot = document.createElementNS("http://www.w3.org/2000/svg", "circle");
+      dot.setAttribute("cx", hit);
+      dot.setAttribute("cy", 127 - velocity(values, hit));
+      dot.setAttribute("r", 3);
+      return dot;
+    })
+  );
   const named = [...form.querySelectorAll("[data-points]")];
   const now = values.join(" ");
   named.forEach((button) => button.setAttribute("aria-pressed", button.dataset.points === now));
@@ -52,10 +54,12 @@ function put(form, index, value) {
 export function mountFeel(main) {
   main.querySelectorAll(".velocity").forEach((svg) => {
     const form = svg.closest("form");
-    form.querySelectorAll("[data-points]").forEach((button) => button.addEventListener("click", () => {
-      button.dataset.points.split(" ").forEach((value, i) => (points(form)[i].value = value));
-      draw(form);
-    }));
+    form.querySelectorAll("[data-points]").forEach((button) =>
+      button.addEventListener("click", () => {
+        button.dataset.points.split(" ").forEach((value, i) => (points(form)[i].value = value));
+        draw(form);
+      })
+    );
     svg.querySelectorAll(".handle").forEach((handle) => {
       const index = Number(handle.dataset.index);
       handle.addEventListener("pointerdown", (down) => {

@@ -1,7 +1,7 @@
 // Finder: narrows the list as one types; the tree and the chips narrow it further. What a line means is said by Java.
 import { drawInPassing } from "./drawn.js";
 import { send } from "./socket.js";
-import { learn } from "./main.js";
+import { learn } from "./learning.js";
 import { narrowing, neighbour, open as openRow } from "./lists.js";
 
 let page;
@@ -12,11 +12,16 @@ export function mount(main, known) {
   page = main;
   rows = [...main.querySelectorAll("tbody#lines tr")];
   const { narrow } = narrowing(main, rows, chosen, fits, () =>
-    main.querySelectorAll("button[data-group]").forEach((button) => button.setAttribute("aria-pressed", button.dataset.group === chosen.group)));
-  main.querySelectorAll("button[data-group]").forEach((button) => button.addEventListener("click", () => {
-    chosen.group = button.dataset.group;
-    narrow();
-  }));
+    main
+      .querySelectorAll("button[data-group]")
+      .forEach((button) => button.setAttribute("aria-pressed", button.dataset.group === chosen.group))
+  );
+  main.querySelectorAll("button[data-group]").forEach((button) =>
+    button.addEventListener("click", () => {
+      chosen.group = button.dataset.group;
+      narrow();
+    })
+  );
   main.querySelector("[data-clear]").addEventListener("click", () => {
     chosen.group = "";
     narrow();
@@ -39,11 +44,13 @@ const open = (row) => openRow(page, row, "/map/find?at=" + encodeURIComponent(ro
 
 function fits({ dataset: data }, { group, show }) {
   const kinds = ["parameter", "control"].filter((kind) => show.has(kind));
-  return (!group || data.group === group || (!group.includes("/") && data.group.startsWith(group + "/")))
-    && (!kinds.length || kinds.includes(data.kind))
-    && (!show.has("unmapped") || data.mapped === "0")
-    && (!show.has("twice") || Number(data.mapped) > 1)
-    && (!show.has("favourite") || data.star === "true");
+  return (
+    (!group || data.group === group || (!group.includes("/") && data.group.startsWith(group + "/"))) &&
+    (!kinds.length || kinds.includes(data.kind)) &&
+    (!show.has("unmapped") || data.mapped === "0") &&
+    (!show.has("twice") || Number(data.mapped) > 1) &&
+    (!show.has("favourite") || data.star === "true")
+  );
 }
 
 function show(parameters = {}, controls = {}) {

@@ -24,8 +24,18 @@ export function startKeys(actions) {
     // in the dark no stray key may leave the set list or turn the light up
     if (actions.page().dataset.view === "perform" && /^[1-7dD]$/.test(event.key)) return;
     const global = {
-      l: actions.learn, L: actions.learn, "/": actions.search, "?": actions.keySheet, t: actions.pull, T: actions.pull,
-      w: actions.why, W: actions.why, m: actions.monitor, M: actions.monitor, d: actions.otherLight, D: actions.otherLight,
+      l: actions.learn,
+      L: actions.learn,
+      "/": actions.search,
+      "?": actions.keySheet,
+      t: actions.pull,
+      T: actions.pull,
+      w: actions.why,
+      W: actions.why,
+      m: actions.monitor,
+      M: actions.monitor,
+      d: actions.otherLight,
+      D: actions.otherLight,
     }[event.key];
     if (global) {
       event.preventDefault();

@@ -12,7 +12,12 @@ export function mount(main) {
   board?.querySelectorAll(".element").forEach(mountElement);
 }
 
-const numbers = (element) => ({ x: Number(element.dataset.x), y: Number(element.dataset.y), width: Number(element.dataset.width), height: Number(element.dataset.height) });
+const numbers = (element) => ({
+  x: Number(element.dataset.x),
+  y: Number(element.dataset.y),
+  width: Number(element.dataset.width),
+  height: Number(element.dataset.height),
+});
 
 function mountElement(element) {
   place(element, board);
@@ -30,13 +35,18 @@ function mountElement(element) {
     moved: (dx, dy) => {
       const cellsX = Math.round((dx / board.clientWidth) * board.dataset.columns);
       const cellsY = Math.round((dy / board.clientHeight) * board.dataset.rows);
-      to = sizing ? { ...from, width: from.width + cellsX, height: from.height + cellsY } : { ...from, x: from.x + cellsX, y: from.y + cellsY };
+      to = sizing
+        ? { ...from, width: from.width + cellsX, height: from.height + cellsY }
+        : { ...from, x: from.x + cellsX, y: from.y + cellsY };
       to = inside(to);
       place(element, board, to);
     },
     ended: () => (JSON.stringify(to) === JSON.stringify(from) ? select(element) : keep(element, to)),
   });
-  element.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(element)));
+  element.addEventListener(
+    "keydown",
+    (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(element))
+  );
 }
 
 function inside({ x, y, width, height }) {
@@ -51,13 +61,18 @@ function select(element) {
   if (element.classList.contains("selected")) return;
   const path = `/layouts?layout=${encodeURIComponent(board.dataset.layout)}&element=${encodeURIComponent(element.dataset.element)}`;
   history.replaceState(null, "", path);
-  const again = () => document.querySelector(`.element[data-element="${CSS.escape(element.dataset.element)}"]`)?.focus({ preventScroll: true });
+  const again = () =>
+    document.querySelector(`.element[data-element="${CSS.escape(element.dataset.element)}"]`)?.focus({ preventScroll: true });
   draw(path).then(again);
 }
 
 function keep(element, to) {
   const id = element.dataset.element;
-  htmx.ajax("POST", `/layouts/${board.dataset.layout}/${id}`, { source: element, values: { seen: board.dataset.seen, ...to }, swap: "none" });
+  htmx.ajax("POST", `/layouts/${board.dataset.layout}/${id}`, {
+    source: element,
+    values: { seen: board.dataset.seen, ...to },
+    swap: "none",
+  });
 }
 
 /** A refused move goes back to where the rig has it. */
@@ -67,7 +82,9 @@ document.addEventListener("htmx:beforeSwap", (event) => {
 
 export function live(message) {
   for (const [key, value] of Object.entries(message.controls ?? {})) {
-    page.querySelectorAll(`.fill[data-live="${CSS.escape(key)}"]`).forEach((fill) => level(fill.closest(".element"), value.position));
+    page
+      .querySelectorAll(`.fill[data-live="${CSS.escape(key)}"]`)
+      .forEach((fill) => level(fill.closest(".element"), value.position));
   }
   rename(page, message.groups);
 }
@@ -85,7 +102,11 @@ export function key(event, main) {
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const now = numbers(element);
-  const to = inside(event.shiftKey ? { ...now, width: now.width + arrow[0], height: now.height + arrow[1] } : { ...now, x: now.x + arrow[0], y: now.y + arrow[1] });
+  const to = inside(
+    event.shiftKey
+      ? { ...now, width: now.width + arrow[0], height: now.height + arrow[1] }
+      : { ...now, x: now.x + arrow[0], y: now.y + arrow[1] }
+  );
   if (JSON.stringify(to) !== JSON.stringify(now)) keep(element, to);
   return true;
 }

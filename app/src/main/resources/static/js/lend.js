@@ -19,7 +19,7 @@ export function watch(status) {
 
 export async function start() {
   localStorage.orchardLends = "yes";
-  if (navigator.locks) navigator.locks.request("orchard-lends", () => new Promise((leave) => (release = leave, run())));
+  if (navigator.locks) navigator.locks.request("orchard-lends", () => new Promise((leave) => ((release = leave), run())));
   else run();
 }
 let release = () => {};
@@ -37,9 +37,11 @@ export function stop() {
 async function run() {
   holding = true;
   if (!navigator.requestMIDIAccess) {
-    tell(window.isSecureContext
-      ? "This browser cannot lend MIDI ports. Chromium and Firefox can. Game controllers are lent."
-      : "MIDI ports can be lent only by a page opened on the machine Orchard runs on, or over https. Game controllers are lent.");
+    tell(
+      window.isSecureContext
+        ? "This browser cannot lend MIDI ports. Chromium and Firefox can. Game controllers are lent."
+        : "MIDI ports can be lent only by a page opened on the machine Orchard runs on, or over https. Game controllers are lent."
+    );
   } else {
     try {
       access = await navigator.requestMIDIAccess({ sysex: true });
@@ -52,9 +54,12 @@ async function run() {
       const refused = first.name === "SecurityError" || first.name === "NotAllowedError";
       if (!access && refused) stop();
       if (!access) {
-        tell(refused
-          ? "This browser was not allowed to lend its MIDI ports. Allow MIDI for this page beside its address, then press Lend ports again."
-          : "This computer has no MIDI system a browser could use (" + first.message + "). Game controllers are lent.");
+        tell(
+          refused
+            ? "This browser was not allowed to lend its MIDI ports. " +
+                "Allow MIDI for this page beside its address, then press Lend ports again."
+            : "This computer has no MIDI system a browser could use (" + first.message + "). Game controllers are lent."
+        );
       }
     }
   }
@@ -75,7 +80,8 @@ function midiPorts() {
     const base = `${port.manufacturer ?? ""} ${port.name ?? "port"}`;
     let key = base;
     for (let i = 2; ports.get(key)?.[direction]; i++) key = `${base} ${i}`;
-    if (!ports.has(key)) ports.set(key, { id: "m" + key, name: port.name || "MIDI port", vendor: port.manufacturer ?? "", pad: false });
+    if (!ports.has(key))
+      ports.set(key, { id: "m" + key, name: port.name || "MIDI port", vendor: port.manufacturer ?? "", pad: false });
     const known = ports.get(key);
     known[direction] = port;
   };
@@ -93,10 +99,25 @@ function announce() {
     if (port.input) port.input.onmidimessage = (event) => heard(port.id, event.data);
   }
   send({
-    type: "lend", computer,
+    type: "lend",
+    computer,
     ports: [
-      ...ports.map(({ id, name, vendor, input, output }) => ({ id: id.slice(0, 100), name: name.slice(0, 100), vendor: vendor.slice(0, 100), pad: false, in: !!input, out: !!output })),
-      ...gamepads().map((pad) => ({ id: "g" + pad.index, name: pad.id.replace(/\s*\(.*/, "").slice(0, 100) || "Game controller", vendor: "", pad: true, in: true, out: false })),
+      ...ports.map(({ id, name, vendor, input, output }) => ({
+        id: id.slice(0, 100),
+        name: name.slice(0, 100),
+        vendor: vendor.slice(0, 100),
+        pad: false,
+        in: !!input,
+        out: !!output,
+      })),
+      ...gamepads().map((pad) => ({
+        id: "g" + pad.index,
+        name: pad.id.replace(/\s*\(.*/, "").slice(0, 100) || "Game controller",
+        vendor: "",
+        pad: true,
+        in: true,
+        out: false,
+      })),
     ],
   });
   if (access) tell(words());
@@ -105,7 +126,11 @@ function announce() {
 function words() {
   const count = midiPorts().size;
   const plain = access && !access.sysexEnabled && count ? " Without SysEx: this browser did not allow it." : "";
-  return (count === 0 ? "Lending: no MIDI port is plugged into this computer yet." : `Lending ${count} MIDI ${count === 1 ? "port" : "ports"} of this computer.`) + plain;
+  return (
+    (count === 0
+      ? "Lending: no MIDI port is plugged into this computer yet."
+      : `Lending ${count} MIDI ${count === 1 ? "port" : "ports"} of this computer.`) + plain
+  );
 }
 
 const hex = (bytes) => [...bytes].map((byte) => byte.toString(16).padStart(2, "0")).join("");

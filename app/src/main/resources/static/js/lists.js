@@ -32,7 +32,11 @@ export function narrowing(main, rows, chosen, fits, told = () => {}, where = "#f
     if (later.length && !frame) frame = requestAnimationFrame(follow);
     const count = staying.length;
     const counted = main.querySelector("#count");
-    if (counted) counted.textContent = (count === entries.length ? count : `${count} of ${entries.length}`) + " " + (entries.length === 1 ? counted.dataset.of.replace(/s$/, "") : counted.dataset.of);
+    if (counted)
+      counted.textContent =
+        (count === entries.length ? count : `${count} of ${entries.length}`) +
+        " " +
+        (entries.length === 1 ? counted.dataset.of.replace(/s$/, "") : counted.dataset.of);
     const nothing = main.querySelector("#nothing");
     if (nothing) nothing.hidden = count > 0 || !entries.length;
     main.querySelectorAll("[data-show]").forEach((chip) => chip.setAttribute("aria-pressed", chosen.show.has(chip.dataset.show)));
@@ -44,10 +48,12 @@ export function narrowing(main, rows, chosen, fits, told = () => {}, where = "#f
     chosen.words = field.value;
     narrow();
   });
-  main.querySelectorAll("[data-show]").forEach((chip) => chip.addEventListener("click", () => {
-    if (!chosen.show.delete(chip.dataset.show)) chosen.show.add(chip.dataset.show);
-    narrow();
-  }));
+  main.querySelectorAll("[data-show]").forEach((chip) =>
+    chip.addEventListener("click", () => {
+      if (!chosen.show.delete(chip.dataset.show)) chosen.show.add(chip.dataset.show);
+      narrow();
+    })
+  );
   main.querySelector("[data-clear]")?.addEventListener("click", () => {
     chosen.words = "";
     chosen.show.clear();

@@ -34,7 +34,9 @@ export function mount(main) {
 /** Of the devices any will do. */
 function fits({ dataset: data }, { show }) {
   const devices = [...show].filter((one) => one !== "★");
-  return (!devices.length || devices.some((one) => data.devices.includes(` ${one} `))) && (!show.has("★") || data.star === "true");
+  return (
+    (!devices.length || devices.some((one) => data.devices.includes(` ${one} `))) && (!show.has("★") || data.star === "true")
+  );
 }
 
 function all() {
@@ -54,7 +56,8 @@ function draw() {
     box.defaultChecked = box.checked;
     if (box.checked) ticked.add(box.value);
   });
-  page.querySelector("#ticked").textContent = ticked.size === 0 ? "None ticked" : ticked.size === 1 ? "1 mapping ticked" : `${ticked.size} mappings ticked`;
+  page.querySelector("#ticked").textContent =
+    ticked.size === 0 ? "None ticked" : ticked.size === 1 ? "1 mapping ticked" : `${ticked.size} mappings ticked`;
 }
 
 export function key(event, main) {

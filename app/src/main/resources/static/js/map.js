@@ -2,7 +2,7 @@
 import { draw } from "./drawn.js";
 import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
-import { isLearning } from "./main.js";
+import { isLearning } from "./learning.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
 
@@ -24,23 +24,43 @@ export function mount(main, known) {
   main.querySelectorAll(".face .control").forEach((control) => {
     const go = () => {
       if (isLearning()) {
-        send({ type: "learnControl", device: control.dataset.device, control: control.dataset.control, dimension: control.dataset.dimension });
+        send({
+          type: "learnControl",
+          device: control.dataset.device,
+          control: control.dataset.control,
+          dimension: control.dataset.dimension,
+        });
       } else if (control.dataset.mapping) {
         select(control.dataset.mapping);
       }
     };
     control.addEventListener("click", go);
-    control.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), go()));
+    control.addEventListener(
+      "keydown",
+      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), go())
+    );
   });
   main.querySelectorAll("[data-clause].phrase").forEach((phrase) => {
     phrase.addEventListener("click", () => openClause(phrase.dataset.clause));
-    phrase.addEventListener("keydown", (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openClause(phrase.dataset.clause)));
+    phrase.addEventListener(
+      "keydown",
+      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openClause(phrase.dataset.clause))
+    );
   });
-  main.querySelectorAll("[data-open]").forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
+  main
+    .querySelectorAll("[data-open]")
+    .forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
   main.querySelectorAll("input.quantity").forEach(mountQuantity);
   mountNumbers(main);
-  narrowing(main, [...main.querySelectorAll("#sentences li")], chosen, () => true, () => {}, "#filter");
+  narrowing(
+    main,
+    [...main.querySelectorAll("#sentences li")],
+    chosen,
+    () => true,
+    () => {},
+    "#filter"
+  );
   main.querySelector("#sentences").addEventListener("click", (event) => {
     const link = event.target.closest("a");
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
@@ -67,7 +87,9 @@ function select(mapping) {
 
 function openClause(clause) {
   page.querySelectorAll("form.clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
-  page.querySelectorAll(".phrase[data-clause]").forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
+  page
+    .querySelectorAll(".phrase[data-clause]")
+    .forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
   const form = page.querySelector(`form.clause[data-clause="${clause}"]`);
   const field = form?.querySelector("input:not([type=hidden]), select, button");
   field?.focus();
@@ -81,8 +103,23 @@ export function escape() {
 }
 
 export function key(event, main) {
-  const go = { r: () => openClause("shape"), c: () => openClause("when"), e: () => openClause("do"), s: () => main.querySelector(".addstage summary")?.click(), f: () => openClause("marks"), n: () => openClause("repeat"), p: () => (location.href = "/map/find"), y: () => (location.href = "/map/presets"), g: () => (location.href = "/map/pairs"), v: () => (location.href = "/map/many"), i: () => main.querySelector("#invert")?.click(), Delete: () => main.querySelector("#delete")?.click(), j: () => step(1), k: () => step(-1) }[event.key];
-  if (!go || event.altKey || event.target.closest?.(".cell") && event.key === "Delete") return false;
+  const go = {
+    r: () => openClause("shape"),
+    c: () => openClause("when"),
+    e: () => openClause("do"),
+    s: () => main.querySelector(".addstage summary")?.click(),
+    f: () => openClause("marks"),
+    n: () => openClause("repeat"),
+    p: () => (location.href = "/map/find"),
+    y: () => (location.href = "/map/presets"),
+    g: () => (location.href = "/map/pairs"),
+    v: () => (location.href = "/map/many"),
+    i: () => main.querySelector("#invert")?.click(),
+    Delete: () => main.querySelector("#delete")?.click(),
+    j: () => step(1),
+    k: () => step(-1),
+  }[event.key];
+  if (!go || event.altKey || (event.target.closest?.(".cell") && event.key === "Delete")) return false;
   go();
   return true;
 }
@@ -95,13 +132,15 @@ function step(by) {
 
 /** Stages open their form in place; a menu adds one; advice fills the range in. */
 function mountStages(main) {
-  main.querySelectorAll(".chain .stage, [data-leave]").forEach((link) => link.addEventListener("click", (event) => {
-    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
-    event.preventDefault();
-    const path = link.getAttribute("href");
-    history.replaceState(null, "", path);
-    draw(path);
-  }));
+  main.querySelectorAll(".chain .stage, [data-leave]").forEach((link) =>
+    link.addEventListener("click", (event) => {
+      if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+      event.preventDefault();
+      const path = link.getAttribute("href");
+      history.replaceState(null, "", path);
+      draw(path);
+    })
+  );
   main.querySelector(".stageform")?.scrollIntoView({ block: "nearest" });
   main.addEventListener("click", (event) => {
     const fill = event.target.closest("[data-fill]");
@@ -130,12 +169,15 @@ function mountLines(list) {
     if (event.target.closest("[data-out]")) line.remove();
     if (event.target.closest("[data-up]")) line.previousElementSibling?.before(line);
   });
-  list.closest("form").querySelector("[data-add-line]").addEventListener("click", () => {
-    list.append(document.getElementById("actionline").content.cloneNode(true));
-    const line = list.lastElementChild;
-    show(line);
-    line.querySelector("[name=what]").focus();
-  });
+  list
+    .closest("form")
+    .querySelector("[data-add-line]")
+    .addEventListener("click", () => {
+      list.append(document.getElementById("actionline").content.cloneNode(true));
+      const line = list.lastElementChild;
+      show(line);
+      line.querySelector("[name=what]").focus();
+    });
 }
 
 /** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
@@ -145,18 +187,24 @@ function mountQuantity(input) {
     if (!match) return;
     const decimals = (match[1].split(".")[1] ?? "").length;
     const unit = decimals ? 10 ** -decimals : 1;
-    input.value = ((Number(match[1]) + steps * unit).toFixed(Number.isInteger(steps) ? decimals : decimals + 1) + " " + match[2]).trim().replace("-", "−");
+    input.value = ((Number(match[1]) + steps * unit).toFixed(Number.isInteger(steps) ? decimals : decimals + 1) + " " + match[2])
+      .trim()
+      .replace("-", "−");
   };
   input.addEventListener("keydown", (event) => {
     if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
     event.preventDefault();
     nudge(arrowStep(event));
   });
-  input.addEventListener("wheel", (event) => {
-    if (document.activeElement !== input) return;
-    event.preventDefault();
-    nudge(event.deltaY < 0 ? 1 : -1);
-  }, { passive: false });
+  input.addEventListener(
+    "wheel",
+    (event) => {
+      if (document.activeElement !== input) return;
+      event.preventDefault();
+      nudge(event.deltaY < 0 ? 1 : -1);
+    },
+    { passive: false }
+  );
   input.addEventListener("dblclick", () => (input.value = input.dataset.standard));
 }
 
@@ -207,7 +255,9 @@ function showCell(cell, value, text) {
 
 export function live(message) {
   for (const [key, value] of Object.entries(message.parameters ?? {})) {
-    page.querySelectorAll(`.cell[data-live="${CSS.escape(key)}"]`).forEach((cell) => showCell(cell, cell.dataset.held ? Number(cell.dataset.value) : value.position, value.text));
+    page
+      .querySelectorAll(`.cell[data-live="${CSS.escape(key)}"]`)
+      .forEach((cell) => showCell(cell, cell.dataset.held ? Number(cell.dataset.value) : value.position, value.text));
   }
   const fall = page.querySelector(".fall");
   const control = message.controls?.[fall.dataset.trigger];
@@ -236,11 +286,13 @@ function here(control) {
 /** What the mapping made of a move: the value behind each stage, and why nothing came of it. */
 function shaped(action, one) {
   if (one.texts) {
-    page.querySelectorAll(`.chain[data-live-action="${CSS.escape(action)}"] .stagelive, .chain:first-child .stagelive`).forEach((slot) => {
-      const words = one.texts[Number(slot.dataset.index)];
-      const chain = slot.closest(".chain");
-      if (words !== undefined && (chain.dataset.liveAction === action)) slot.textContent = words;
-    });
+    page
+      .querySelectorAll(`.chain[data-live-action="${CSS.escape(action)}"] .stagelive, .chain:first-child .stagelive`)
+      .forEach((slot) => {
+        const words = one.texts[Number(slot.dataset.index)];
+        const chain = slot.closest(".chain");
+        if (words !== undefined && chain.dataset.liveAction === action) slot.textContent = words;
+      });
     if (one.texts.length) text("[data-live-shaped]", one.texts[one.texts.length - 1]);
   }
   const fall = page.querySelector(".fall");
@@ -308,7 +360,15 @@ function branches() {
   const origin = fall.getBoundingClientRect();
   const box = (selector) => {
     const rect = fall.querySelector(selector)?.getBoundingClientRect();
-    return rect && { left: rect.left - origin.left, right: rect.right - origin.left, top: rect.top - origin.top, bottom: rect.bottom - origin.top, middle: (rect.left + rect.right) / 2 - origin.left };
+    return (
+      rect && {
+        left: rect.left - origin.left,
+        right: rect.right - origin.left,
+        top: rect.top - origin.top,
+        bottom: rect.bottom - origin.top,
+        middle: (rect.left + rect.right) / 2 - origin.left,
+      }
+    );
   };
   const control = box(".control.selected .hit");
   const sentence = box(".sentence");
@@ -325,8 +385,21 @@ function branches() {
   const panel = box(".parameters");
   const edge = origin.width - 8;
   const low = panel && panel.bottom + 7;
-  set("answer", target && control && page.querySelector(".phrase.still")
-    ? `M${target.middle} ${target.bottom} C${target.middle} ${low} ${target.middle} ${low} ${target.middle + 40} ${low} H${edge - 40} C${edge} ${low} ${edge} ${low} ${edge} ${low - 40} V${top.bottom} C${edge} ${top.top - 7} ${edge} ${top.top - 7} ${edge - 40} ${top.top - 7} H${control.middle + 40} C${control.middle} ${top.top - 7} ${control.middle} ${top.top - 7} ${control.middle} ${control.top}` : "");
+  set(
+    "answer",
+    target && control && page.querySelector(".phrase.still")
+      ? [
+          `M${target.middle} ${target.bottom}`,
+          `C${target.middle} ${low} ${target.middle} ${low} ${target.middle + 40} ${low}`,
+          `H${edge - 40}`,
+          `C${edge} ${low} ${edge} ${low} ${edge} ${low - 40}`,
+          `V${top.bottom}`,
+          `C${edge} ${top.top - 7} ${edge} ${top.top - 7} ${edge - 40} ${top.top - 7}`,
+          `H${control.middle + 40}`,
+          `C${control.middle} ${top.top - 7} ${control.middle} ${top.top - 7} ${control.middle} ${control.top}`,
+        ].join(" ")
+      : ""
+  );
 }
 
 /** Lets a pulse run along branches, one after the other. */

@@ -1,6 +1,7 @@
 // The monitor: signals as they happen, newest first. The server filters, folds and counts; this draws what it is told.
 import { on, send } from "./socket.js";
-import { post, say, why } from "./main.js";
+import { why } from "./dialog.js";
+import { post, say } from "./replies.js";
 
 const MOST = 400;
 const ROW_HEIGHT = 27;
@@ -19,7 +20,13 @@ const folds = () => form().elements.fold.checked;
 function filter() {
   const elements = form().elements;
   const kinds = [...page.querySelectorAll("input[name=kind]:checked")].map((box) => box.value).join(" ");
-  return { device: elements.device.value, direction: elements.direction.value, kinds, unheard: elements.unheard.checked, search: elements.search.value };
+  return {
+    device: elements.device.value,
+    direction: elements.direction.value,
+    kinds,
+    unheard: elements.unheard.checked,
+    search: elements.search.value,
+  };
 }
 
 function ask(after) {
@@ -40,9 +47,11 @@ export function mount(main) {
   page.querySelector("#earlier").addEventListener("click", earlier);
   page.querySelector("#copyrows").addEventListener("click", copy);
   page.querySelector("#clearrows").addEventListener("click", clear);
-  page.querySelectorAll("[data-export]").forEach((link) => link.addEventListener("click", () => {
-    link.href = "/monitor/export?" + new URLSearchParams({ format: link.dataset.export, ...filter() });
-  }));
+  page.querySelectorAll("[data-export]").forEach((link) =>
+    link.addEventListener("click", () => {
+      link.href = "/monitor/export?" + new URLSearchParams({ format: link.dataset.export, ...filter() });
+    })
+  );
   page.querySelector("#monitorscroll").addEventListener("scroll", () => {
     if (due) return;
     due = true;
@@ -141,8 +150,12 @@ function draw() {
   const note = page.querySelector("#unshown");
   note.hidden = !unshown && !lost;
   note.textContent = [
-    unshown && `${unshown.toLocaleString("en")} came too fast to be shown one by one; they are kept, and Earlier signals has them.`,
-    lost && `${lost.toLocaleString("en")} were not kept: more came than could be looked at.`].filter(Boolean).join(" ");
+    unshown &&
+      `${unshown.toLocaleString("en")} came too fast to be shown one by one; they are kept, and Earlier signals has them.`,
+    lost && `${lost.toLocaleString("en")} were not kept: more came than could be looked at.`,
+  ]
+    .filter(Boolean)
+    .join(" ");
   const focused = document.activeElement?.dataset?.key;
   const body = page.querySelector("#monitorbody");
   body.replaceChildren(...newest.slice(0, wanted()).map(line));
@@ -166,7 +179,8 @@ function line(row) {
   cell(row.time, "mono");
   const mark = cell("", "");
   const sign = document.createElement("span");
-  sign.className = "sign " + (row.kind === "bad" ? "wrong" : row.unheard ? "unheard" : row.direction === "in" ? "arriving" : "going");
+  sign.className =
+    "sign " + (row.kind === "bad" ? "wrong" : row.unheard ? "unheard" : row.direction === "in" ? "arriving" : "going");
   sign.textContent = row.kind === "bad" ? "✕" : row.unheard ? "○" : MARKS[row.direction];
   mark.append(sign, " ", row.direction);
   mark.title = "";
@@ -185,8 +199,10 @@ function line(row) {
 }
 
 async function copy() {
-  const text = [...rows.values()].sort((a, b) => b.number - a.number)
-    .map((row) => [row.time, row.direction, row.device, row.message, row.bytes, row.result, row.count].join("\t")).join("\n");
+  const text = [...rows.values()]
+    .sort((a, b) => b.number - a.number)
+    .map((row) => [row.time, row.direction, row.device, row.message, row.bytes, row.result, row.count].join("\t"))
+    .join("\n");
   try {
     await navigator.clipboard.writeText(text);
     say(`${rows.size} rows copied.`);

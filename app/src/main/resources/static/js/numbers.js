@@ -20,11 +20,15 @@ export function mountNumbers(root) {
       const steps = arrowStep(event);
       step(input, Math.sign(steps) * Math.max(1, Math.abs(steps)));
     });
-    input.addEventListener("wheel", (event) => {
-      if (document.activeElement !== input) return;
-      event.preventDefault();
-      step(input, event.deltaY < 0 ? 1 : -1);
-    }, { passive: false });
+    input.addEventListener(
+      "wheel",
+      (event) => {
+        if (document.activeElement !== input) return;
+        event.preventDefault();
+        step(input, event.deltaY < 0 ? 1 : -1);
+      },
+      { passive: false }
+    );
     input.addEventListener("dblclick", () => {
       if (input.dataset.default === undefined) return;
       input.value = input.dataset.default;

@@ -10,7 +10,9 @@ export function mount(main, known) {
   const field = main.querySelector("#find");
   field?.addEventListener("input", () => {
     const words = field.value.toLowerCase().split(/\s+/).filter(Boolean);
-    main.querySelectorAll("[data-words]").forEach((chip) => (chip.hidden = !words.every((word) => chip.dataset.words.includes(word))));
+    main
+      .querySelectorAll("[data-words]")
+      .forEach((chip) => (chip.hidden = !words.every((word) => chip.dataset.words.includes(word))));
   });
 }
 

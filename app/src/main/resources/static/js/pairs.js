@@ -47,15 +47,20 @@ function draw() {
       pick.setAttribute("aria-pressed", at >= 0);
       pick.querySelector(".nth").textContent = at >= 0 ? at + 1 : "";
     });
-    picked[name].forEach((pick) => inputs.push(Object.assign(document.createElement("input"), { type: "hidden", name, value: pick.dataset.value })));
+    picked[name].forEach((pick) =>
+      inputs.push(Object.assign(document.createElement("input"), { type: "hidden", name, value: pick.dataset.value }))
+    );
   }
   page.querySelector("#picked").replaceChildren(...inputs);
   const pairs = Math.min(control.length, parameter.length);
   const over = Math.abs(control.length - parameter.length);
   const side = control.length > parameter.length ? "control" : "parameter";
   page.querySelector("#makepairs").disabled = pairs === 0;
-  page.querySelector("#pairsay").textContent = !control.length && !parameter.length ? "Nothing is picked yet."
-    : `${pairs} ${pairs === 1 ? "pair" : "pairs"}` + (over ? `; ${over} ${side}${over === 1 ? "" : "s"} without a partner` : "");
+  page.querySelector("#pairsay").textContent =
+    !control.length && !parameter.length
+      ? "Nothing is picked yet."
+      : `${pairs} ${pairs === 1 ? "pair" : "pairs"}` +
+        (over ? `; ${over} ${side}${over === 1 ? "" : "s"} without a partner` : "");
 }
 
 export function escape() {

@@ -1,5 +1,5 @@
 // Perform: two steps and a stop. Every press counts, also while the one before is still on its way; other browsers follow.
-import { post, say } from "./main.js";
+import { post, say } from "./replies.js";
 
 let presses = Promise.resolve();
 
@@ -26,7 +26,9 @@ export function mount(main) {
     const button = event.target.closest("[data-by]");
     if (button) step(Number(button.dataset.by));
   });
-  main.querySelector("#panic").addEventListener("htmx:afterRequest", (event) => event.detail.successful && say(event.detail.xhr.responseText));
+  main
+    .querySelector("#panic")
+    .addEventListener("htmx:afterRequest", (event) => event.detail.successful && say(event.detail.xhr.responseText));
 }
 
 /** A device came, went, or does not answer. */
@@ -39,10 +41,12 @@ export async function standing() {
 
 /** Another browser went to a song. */
 export function song() {
-  presses = presses.then(async () => {
-    const response = await fetch("/perform/set");
-    if (response.ok) show(await response.text());
-  }).catch(() => {});
+  presses = presses
+    .then(async () => {
+      const response = await fetch("/perform/set");
+      if (response.ok) show(await response.text());
+    })
+    .catch(() => {});
 }
 
 export function key(event, main) {

@@ -49,7 +49,8 @@ board.querySelectorAll(".element").forEach((element) => {
     element.addEventListener("pointercancel", stop);
   });
   element.addEventListener("keydown", (event) => {
-    const to = event.key === "Home" ? 0 : event.key === "End" ? 1 : arrowStep(event) ? clamp(value() + arrowStep(event) / 100) : null;
+    const to =
+      event.key === "Home" ? 0 : event.key === "End" ? 1 : arrowStep(event) ? clamp(value() + arrowStep(event) / 100) : null;
     if (to === null) return;
     event.preventDefault();
     touch(to);

@@ -1,5 +1,5 @@
 // Presets: found as one types, recalled by a press, Enter or a double click; which one was recalled last is told live.
-import { post, say } from "./main.js";
+import { post, say } from "./replies.js";
 import { narrowing, neighbour, open as openRow } from "./lists.js";
 
 let page;
@@ -43,7 +43,8 @@ async function recall(preset) {
 
 /** A device recalled a preset. */
 export function recalled({ device, preset }) {
-  for (const row of rows.filter((row) => row.dataset.device === device)) row.querySelector(".lately").hidden = row.dataset.at !== preset;
+  for (const row of rows.filter((row) => row.dataset.device === device))
+    row.querySelector(".lately").hidden = row.dataset.at !== preset;
 }
 
 function show(parameters = {}) {

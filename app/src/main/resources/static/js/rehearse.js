@@ -13,7 +13,12 @@ export function mount(main) {
   main.querySelectorAll(".knob").forEach(mountKnob);
   main.querySelectorAll(".pad").forEach(mountPad);
   main.querySelectorAll(".keycap[data-part]").forEach((key) =>
-    hold(key, () => play(standin(key), key.dataset.part, "hit", 1), () => key.dataset.part !== "shake" && play(standin(key), key.dataset.part, "release", 0)));
+    hold(
+      key,
+      () => play(standin(key), key.dataset.part, "hit", 1),
+      () => key.dataset.part !== "shake" && play(standin(key), key.dataset.part, "release", 0)
+    )
+  );
   main.querySelectorAll("input[type=range][data-part]").forEach((range) => {
     range.addEventListener("input", () => play(standin(range), range.dataset.part, range.dataset.gesture, Number(range.value)));
     const leave = () => range.dataset.touch !== undefined && play(standin(range), range.dataset.part, "leave", 0);
@@ -21,22 +26,44 @@ export function mount(main) {
       range.dataset.held = "yes";
       if (range.dataset.touch !== undefined) play(standin(range), range.dataset.part, "touch", 1);
     });
-    ["pointerup", "pointercancel"].forEach((type) => range.addEventListener(type, () => {
-      delete range.dataset.held;
-      leave();
-    }));
+    ["pointerup", "pointercancel"].forEach((type) =>
+      range.addEventListener(type, () => {
+        delete range.dataset.held;
+        leave();
+      })
+    );
     ["keyup", "blur"].forEach((type) => range.addEventListener(type, leave));
   });
-  main.querySelectorAll("[data-toggle]").forEach((button) =>
-    button.addEventListener("click", () => play(standin(button), button.dataset.toggle, "set", button.ariaPressed === "true" ? 0 : 1)));
-  main.querySelectorAll("[data-turn]").forEach((button) => button.addEventListener("click", () => play("gull", "turn", "by", Number(button.dataset.turn))));
-  main.querySelectorAll("[data-hit]").forEach((button) => button.addEventListener("click", () => play(standin(button), button.dataset.hit, "hit", 1)));
-  main.querySelector("[data-encoding]")?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
-  main.querySelectorAll("[data-switchoff]").forEach((button) => button.addEventListener("click", () =>
-    htmx.ajax("POST", `/rehearse/${standin(button)}/off`, { swap: "none" })));
-  main.querySelectorAll("[data-trouble]").forEach((button) => button.addEventListener("click", () => play(standin(button), "cable", button.dataset.trouble, 0)));
+  main
+    .querySelectorAll("[data-toggle]")
+    .forEach((button) =>
+      button.addEventListener("click", () =>
+        play(standin(button), button.dataset.toggle, "set", button.ariaPressed === "true" ? 0 : 1)
+      )
+    );
+  main
+    .querySelectorAll("[data-turn]")
+    .forEach((button) => button.addEventListener("click", () => play("gull", "turn", "by", Number(button.dataset.turn))));
+  main
+    .querySelectorAll("[data-hit]")
+    .forEach((button) => button.addEventListener("click", () => play(standin(button), button.dataset.hit, "hit", 1)));
+  main
+    .querySelector("[data-encoding]")
+    ?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
+  main
+    .querySelectorAll("[data-switchoff]")
+    .forEach((button) =>
+      button.addEventListener("click", () => htmx.ajax("POST", `/rehearse/${standin(button)}/off`, { swap: "none" }))
+    );
+  main
+    .querySelectorAll("[data-trouble]")
+    .forEach((button) => button.addEventListener("click", () => play(standin(button), "cable", button.dataset.trouble, 0)));
   main.querySelector("[data-replace]")?.addEventListener("click", () => play("wherry", "device", "replace", 1));
-  main.querySelectorAll("[data-patch]").forEach((button) => button.addEventListener("click", () => play("peat", "patch", "choose", patch + Number(button.dataset.patch))));
+  main
+    .querySelectorAll("[data-patch]")
+    .forEach((button) =>
+      button.addEventListener("click", () => play("peat", "patch", "choose", patch + Number(button.dataset.patch)))
+    );
   main.querySelectorAll("[data-tilt]").forEach(mountTilt);
 }
 
@@ -51,10 +78,14 @@ function mountKnob(knob) {
       done = steps;
     },
   });
-  knob.addEventListener("wheel", (event) => {
-    event.preventDefault();
-    turn(event.deltaY < 0 ? 1 : -1);
-  }, { passive: false });
+  knob.addEventListener(
+    "wheel",
+    (event) => {
+      event.preventDefault();
+      turn(event.deltaY < 0 ? 1 : -1);
+    },
+    { passive: false }
+  );
   knob.addEventListener("keydown", (event) => {
     const steps = Math.round(arrowStep(event));
     if (!steps) return;
@@ -66,16 +97,21 @@ function mountKnob(knob) {
 /** The lower on the pad one hits, the harder it is; keys hit at three quarters. Across and down a finger is its X and Y. */
 function mountPad(pad) {
   const box = () => pad.getBoundingClientRect();
-  const strength = (event) => (event.clientY === undefined ? 0.75 : clamp((event.clientY - box().top) / pad.clientHeight, 0.1, 1));
+  const strength = (event) =>
+    event.clientY === undefined ? 0.75 : clamp((event.clientY - box().top) / pad.clientHeight, 0.1, 1);
   const finger = (event) => {
     if (event.clientX === undefined) return;
     play("cobble", pad.dataset.part, "x", clamp((event.clientX - box().left) / pad.clientWidth));
     play("cobble", pad.dataset.part, "y", clamp(1 - (event.clientY - box().top) / pad.clientHeight));
   };
-  hold(pad, (event) => {
-    finger(event);
-    play("cobble", pad.dataset.part, "hit", strength(event));
-  }, () => play("cobble", pad.dataset.part, "release", 0));
+  hold(
+    pad,
+    (event) => {
+      finger(event);
+      play("cobble", pad.dataset.part, "hit", strength(event));
+    },
+    () => play("cobble", pad.dataset.part, "release", 0)
+  );
   pad.addEventListener("pointermove", (event) => {
     if (!pad.classList.contains("down")) return;
     play("cobble", pad.dataset.part, "press", strength(event));
@@ -113,7 +149,8 @@ export function panel({ standin: id, readings }) {
     if (element?.dataset.textonly !== undefined) element.textContent = text;
     else if (element?.classList.contains("knob")) showKnob(element, value, text);
     else if (element?.classList.contains("pad")) showPad(element, value, text);
-    else if (element?.type === "range" && !element.dataset.held) element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
+    else if (element?.type === "range" && !element.dataset.held)
+      element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
     if (id === "peat" && part === "patch") patch = parseInt(text, 10) - 1;
     if (part === "cable") root.dataset.condition = text;
     const words = find("text", part);

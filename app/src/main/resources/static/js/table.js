@@ -35,7 +35,15 @@ export function heard({ device }) {
   const list = page.querySelector("#heard");
   if (list?.dataset.device !== device) return;
   clearTimeout(soon);
-  soon = setTimeout(() => htmx.ajax("GET", "/map/table/heard?device=" + encodeURIComponent(device), { source: "#said", target: "#heard", swap: "outerHTML" }), 200);
+  soon = setTimeout(
+    () =>
+      htmx.ajax("GET", "/map/table/heard?device=" + encodeURIComponent(device), {
+        source: "#said",
+        target: "#heard",
+        swap: "outerHTML",
+      }),
+    200
+  );
 }
 
 export function key(event, main) {

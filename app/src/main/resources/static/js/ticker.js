@@ -37,34 +37,43 @@ export function startTicker(why) {
   function drawLine(newest) {
     // each kind keeps its place, so that the eye finds it in the dark
     const shown = [["ARRIVING"], ["GOING"], ["UNHEARD", "WRONG"]]
-      .map((kinds) => newest.find((row) => kinds.includes(row.kind))).filter(Boolean);
+      .map((kinds) => newest.find((row) => kinds.includes(row.kind)))
+      .filter(Boolean);
     if (!shown.length) return;
-    line.replaceChildren(...shown.map((row) => {
-      const tick = document.createElement("span");
-      tick.className = "tick";
-      tick.append(mark(row), mono(row.message), " ", row.text);
-      return tick;
-    }));
+    line.replaceChildren(
+      ...shown.map((row) => {
+        const tick = document.createElement("span");
+        tick.className = "tick";
+        tick.append(mark(row), mono(row.message), " ", row.text);
+        return tick;
+      })
+    );
     whyButton.disabled = false;
     whyButton.dataset.trace = (newest.find((row) => row.kind !== "GOING") ?? newest[0]).trace;
   }
 
   function drawList(newest) {
     const focused = document.activeElement?.dataset?.key;
-    rows.replaceChildren(...newest.slice(0, MOST_ROWS).map((row) => {
-      const item = document.createElement("li");
-      const kind = document.createElement("span");
-      kind.append(mark(row), " ", WORDS[row.kind]);
-      const ask = Object.assign(document.createElement("button"), { type: "button", className: "btn quiet", textContent: "why?" });
-      ask.dataset.trace = row.trace;
-      ask.dataset.key = row.key;
-      ask.setAttribute("aria-label", `Why: ${row.message} ${row.text}`);
-      const text = document.createElement("span");
-      text.textContent = text.title = row.text;
-      const count = mono(row.count > 1 ? row.count + "×" : "");
-      item.append(kind, mono(row.message), text, count, ask);
-      return item;
-    }));
+    rows.replaceChildren(
+      ...newest.slice(0, MOST_ROWS).map((row) => {
+        const item = document.createElement("li");
+        const kind = document.createElement("span");
+        kind.append(mark(row), " ", WORDS[row.kind]);
+        const ask = Object.assign(document.createElement("button"), {
+          type: "button",
+          className: "btn quiet",
+          textContent: "why?",
+        });
+        ask.dataset.trace = row.trace;
+        ask.dataset.key = row.key;
+        ask.setAttribute("aria-label", `Why: ${row.message} ${row.text}`);
+        const text = document.createElement("span");
+        text.textContent = text.title = row.text;
+        const count = mono(row.count > 1 ? row.count + "×" : "");
+        item.append(kind, mono(row.message), text, count, ask);
+        return item;
+      })
+    );
     if (focused) rows.querySelector(`[data-key="${CSS.escape(focused)}"]`)?.focus();
   }
 

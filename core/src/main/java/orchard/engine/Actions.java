@@ -20,28 +20,16 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
-import orchard.engine.Plan.PresetPlan;
-import orchard.gear.Preset;
 import orchard.outcome.Considered;
-import orchard.outcome.PageOpened;
-import orchard.outcome.PresetRecalled;
 import orchard.outcome.Refused;
-import orchard.outcome.Said;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
-import orchard.signal.Message;
-import orchard.signal.MidiMessage;
 
 /**
- * What mappings do once: on a press, on a release, one after the other, with waits between. Whatever has to be ended again is owed by the press it
- * was done for; what was begun when its press had ended already lasts {@value #SHORT_NANOS} ns.
+ * What mappings do once: on a press, on a release, one after the other, with waits between. Whatever has to be ended again is owed by the press it was done for.
  */
-final class Actions implements Debt.Payer {
-
-    /** How long lasts what was begun without a press that could end it. */
-    static final long SHORT_NANOS = 200_000_000;
+final class Actions {
 
     /** A knob makes at most so many steps at a time. */
     static final int MOST_STEPS = 127;
@@ -50,16 +38,28 @@ final class Actions implements Debt.Payer {
     private final Turn turn;
     private final Fence fence;
     private final Parameters parameters;
-    private final Lights lights;
+    private final Payments payments;
+    private final Pages pages;
+    private final Presets presets;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
-    Actions(State state, Turn turn, Fence fence, Parameters parameters, Lights lights, Runnable stopAll) {
+    Actions(
+            State state,
+            Turn turn,
+            Fence fence,
+            Parameters parameters,
+            Payments payments,
+            Pages pages,
+            Presets presets,
+            Runnable stopAll) {
         this.state = state;
         this.turn = turn;
         this.fence = fence;
         this.parameters = parameters;
-        this.lights = lights;
+        this.payments = payments;
+        this.pages = pages;
+        this.presets = presets;
         this.stopAll = stopAll;
     }
 
@@ -71,7 +71,7 @@ final class Actions implements Debt.Payer {
 
     /** The control was let go: first everything is paid, then what is done on a release is done. */
     void release(Press press, double position) {
-        boolean owed = pay(press);
+        boolean owed = payments.pay(press);
         boolean acts = owed || press.plan.release().length > 0;
         note(
                 press.plan,
@@ -149,14 +149,14 @@ final class Actions implements Debt.Payer {
         @Override
         public Void openPage(OpenPage action) {
             if (plan.pages() != null) {
-                turnPage(plan, action, action.by() * steps);
+                pages.turn(plan, action, action.by() * steps);
             }
             return null;
         }
 
         @Override
         public Void recall(Recall action) {
-            Actions.this.recall(plan.presets(), action.preset().isEmpty() ? action.by() * steps : 0);
+            presets.recall(plan.presets(), action.preset().isEmpty() ? action.by() * steps : 0);
             return null;
         }
 
@@ -169,13 +169,13 @@ final class Actions implements Debt.Payer {
 
         @Override
         public Void resetMoved(ResetMoved action) {
-            owe(press, new Debt.Reset());
+            payments.owe(press, new Debt.Reset());
             return null;
         }
 
         @Override
         public Void send(Send action) {
-            say(press, plan.device(), action.message(), "message");
+            payments.say(press, plan.device(), action.message(), "message");
             return null;
         }
 
@@ -221,50 +221,6 @@ final class Actions implements Debt.Payer {
         }
     }
 
-    /** A press owes something from now on; if it ended already, for a short time only. */
-    private void owe(Press press, Debt debt) {
-        boolean isHeld = press.isHeld();
-        state.ledger.owe(press, debt);
-        if (!isHeld) {
-            state.ledger.waits(press);
-            state.timers.at(
-                    turn.now + SHORT_NANOS, Timers.Kind.DEBT, press, () -> state.ledger.pay(press, debt, this::payOne));
-        }
-    }
-
-    /** Pays all that a press owes; true if it owed something. */
-    boolean pay(Press press) {
-        return state.ledger.pay(press, this::payOne);
-    }
-
-    /** Pays one debt that has left the book. */
-    void payOne(Debt debt) {
-        fence.around("What was held", () -> debt.pay(this));
-    }
-
-    @Override
-    public void end(Debt.Note note) {
-        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64), "end of the note");
-    }
-
-    @Override
-    public void putBack(Debt.Return held) {
-        List<Debt.Return> holders = held.parameter.holders;
-        int place = holders.indexOf(held);
-        holders.remove(held);
-        if (place < holders.size()) {
-            holders.get(place).before =
-                    held.before; // another holds it still, and goes back to where this one would have
-            return;
-        }
-        double position = held.parameter.parameter.position(held.before);
-        if (held.parameter.device.present) {
-            parameters.set(held.parameter, position);
-        } else {
-            parameters.setAway(held.parameter, position);
-        }
-    }
-
     private void hold(Press press, ActionPlan plan, Hold hold) {
         State.OfParameter parameter = plan.parameter();
         double position = position(plan, hold.value());
@@ -273,73 +229,8 @@ final class Actions implements Debt.Payer {
         }
         Debt.Return debt = new Debt.Return(parameter, parameter.parameter.real(Parameters.known(parameter)));
         parameter.holders.add(debt);
-        owe(press, debt);
+        payments.owe(press, debt);
         set(parameter, position);
-    }
-
-    private void turnPage(ActionPlan plan, OpenPage open, int by) {
-        GroupPlan group = plan.pages();
-        int page = open.page().isEmpty()
-                ? onward(plan.among(), group.state().open, by)
-                : group.group().keys().indexOf(open.page()) + 1;
-        if (page > 0) {
-            turnTo(group, page);
-        } else {
-            turn.note(new Refused("There is no such page"));
-        }
-    }
-
-    /** Another page lies under its controls from now on. */
-    void turnTo(GroupPlan group, int page) {
-        State.OfPages pages = group.state();
-        if (pages.open != page) {
-            pages.open = page;
-            pages.turns++;
-            turn.note(new PageOpened(group.device(), group.group().id(), page));
-            lights.turned(pages);
-        }
-    }
-
-    /** The number so many places on from one of these, or from where it would stand among them; 0 if there are none. */
-    private static int onward(int[] among, int from, int by) {
-        if (among.length == 0) {
-            return 0;
-        }
-        int at = Arrays.binarySearch(among, from);
-        int place = at >= 0 ? at + by : -at - 1 + (by > 0 ? by - 1 : by);
-        return among[Math.floorMod(place, among.length)];
-    }
-
-    /** The preset so many places on from the one that was recalled last; by 0 the only one. */
-    private void recall(PresetPlan[] among, int by) {
-        if (among.length == 0) {
-            turn.note(new Refused("There is no such preset"));
-            return;
-        }
-        String last = among[0].device().recalled;
-        int at = -1;
-        for (int i = 0; i < among.length; i++) {
-            at = among[i].preset().id().equals(last) ? i : at;
-        }
-        int place = by == 0 ? 0 : at >= 0 ? at + by : by > 0 ? by - 1 : by;
-        recall(among[Math.floorMod(place, among.length)]);
-    }
-
-    /** Sets everything a preset has, in its order, and opens its page. */
-    void recall(PresetPlan preset) {
-        Preset what = preset.preset();
-        if (!preset.device().present) {
-            turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
-            return;
-        }
-        preset.device().recalled = what.id();
-        turn.note(new PresetRecalled(what.device(), what.id()));
-        for (int i = 0; i < preset.parameters().length; i++) {
-            parameters.set(preset.parameters()[i], preset.positions()[i]);
-        }
-        if (preset.page() > 0) {
-            turnTo(preset.pages(), preset.page());
-        }
     }
 
     /** Presses that follow one another make a time; the newest stands first in the memory. */
@@ -378,32 +269,6 @@ final class Actions implements Debt.Payer {
             memory[0] = index;
             set(plan.parameter(), wanted);
         }
-    }
-
-    /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */
-    void say(Press press, State.OfDevice device, Message message, String why) {
-        if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
-            Debt.Note note = new Debt.Note(device, on.channel(), on.note());
-            endOf(note);
-            device.played.set(on.channel());
-            owe(press, note);
-        } else if (message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn) {
-            int number =
-                    message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
-            Debt.Note note = new Debt.Note(device, ((MidiMessage) message).channel(), number);
-            // whoever owes it is told that it is paid by this
-            state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});
-        }
-        say(device, message, why);
-    }
-
-    private void endOf(Debt.Note note) {
-        state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), this::payOne);
-    }
-
-    private void say(State.OfDevice device, Message message, String why) {
-        turn.send(device, message);
-        turn.note(new Said(device.id, why, message));
     }
 
     private static double position(ActionPlan plan, Value value) {

@@ -31,15 +31,15 @@ final class Attendance {
     private final Controls controls;
     private final Parameters parameters;
     private final Lights lights;
-    private final Actions actions;
+    private final Payments payments;
 
-    Attendance(State state, Turn turn, Controls controls, Parameters parameters, Lights lights, Actions actions) {
+    Attendance(State state, Turn turn, Controls controls, Parameters parameters, Lights lights, Payments payments) {
         this.state = state;
         this.turn = turn;
         this.controls = controls;
         this.parameters = parameters;
         this.lights = lights;
-        this.actions = actions;
+        this.payments = payments;
     }
 
     /** When a device has had its time to answer, or {@link Long#MAX_VALUE}. */
@@ -77,7 +77,7 @@ final class Attendance {
 
     /** A device is gone, or goes: what is owed to it is paid, and nothing of it waits. */
     void gone(State.OfDevice device) {
-        state.ledger.pay((press, debt) -> isOwedTo(debt, device), actions::payOne);
+        state.ledger.pay((press, debt) -> isOwedTo(debt, device), payments::payOne);
         state.dated.removeIf(dated -> dated.event().device().equals(device.id));
         state.doubted.remove(device);
         state.active.remove(device);

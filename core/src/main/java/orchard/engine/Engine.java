@@ -57,6 +57,9 @@ public final class Engine {
     private final Fence fence;
     private final Lights lights;
     private final Parameters parameters;
+    private final Payments payments;
+    private final Pages pages;
+    private final Presets presets;
     private final Actions actions;
     private final Targets targets;
     private final Mappings mappings;
@@ -79,13 +82,16 @@ public final class Engine {
         this.fence = new Fence(turn);
         this.lights = new Lights(state, turn);
         this.parameters = new Parameters(state, turn, lights);
-        this.actions = new Actions(state, turn, fence, parameters, lights, this::stopAll);
+        this.payments = new Payments(state, turn, fence, parameters);
+        this.pages = new Pages(turn, lights);
+        this.presets = new Presets(turn, parameters, pages);
+        this.actions = new Actions(state, turn, fence, parameters, payments, pages, presets, this::stopAll);
         this.targets = new Targets(state, turn, fence, parameters);
-        this.mappings = new Mappings(state, turn, fence, targets, actions);
+        this.mappings = new Mappings(state, turn, fence, targets, actions, payments);
         this.controls = new Controls(state, turn, mappings, lights);
-        this.attendance = new Attendance(state, turn, controls, parameters, lights, actions);
-        this.stops = new Stops(state, turn, targets, actions, attendance);
-        this.exchange = new Exchange(state, turn, fence, mappings, targets, controls, lights, actions, attendance);
+        this.attendance = new Attendance(state, turn, controls, parameters, lights, payments);
+        this.stops = new Stops(state, turn, targets, payments, attendance);
+        this.exchange = new Exchange(state, turn, fence, mappings, targets, controls, lights, payments, attendance);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
@@ -244,10 +250,10 @@ public final class Engine {
         @Override
         public void opened(Event.Opened event) {
             DevicePlan device = plan.device(event.device());
-            GroupPlan pages = device == null ? null : device.pages();
-            int page = pages == null ? 0 : pages.group().keys().indexOf(event.page()) + 1;
+            GroupPlan group = device == null ? null : device.pages();
+            int page = group == null ? 0 : group.group().keys().indexOf(event.page()) + 1;
             if (page > 0) {
-                actions.turnTo(pages, page);
+                pages.turnTo(group, page);
             } else {
                 turn.note(new Refused("There is no such page any more"));
             }
@@ -259,7 +265,7 @@ public final class Engine {
             if (preset == null) {
                 turn.note(new Refused("There is no such preset any more"));
             } else {
-                actions.recall(preset);
+                presets.recall(preset);
             }
         }
 
@@ -336,7 +342,7 @@ public final class Engine {
         if (isNote) {
             // a port nobody sits at can be typed to as well
             State.OfDevice to = device == null ? new State.OfDevice(typed.device()) : device.state();
-            actions.say(Press.typed(turn.number), to, typed.message(), typed.why());
+            payments.say(Press.typed(turn.number), to, typed.message(), typed.why());
         } else {
             turn.send(typed.device(), typed.message());
             turn.note(new Said(typed.device(), typed.why(), typed.message()));
@@ -427,7 +433,7 @@ public final class Engine {
     /** A page is open now; 0 for none that is known. */
     private void open(GroupPlan group, int page) {
         if (page > 0) {
-            actions.turnTo(group, page);
+            pages.turnTo(group, page);
         }
     }
 

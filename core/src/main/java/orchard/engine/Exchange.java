@@ -18,7 +18,7 @@ final class Exchange {
     private final Targets targets;
     private final Controls controls;
     private final Lights lights;
-    private final Actions actions;
+    private final Payments payments;
     private final Attendance attendance;
 
     Exchange(
@@ -29,7 +29,7 @@ final class Exchange {
             Targets targets,
             Controls controls,
             Lights lights,
-            Actions actions,
+            Payments payments,
             Attendance attendance) {
         this.state = state;
         this.turn = turn;
@@ -38,7 +38,7 @@ final class Exchange {
         this.targets = targets;
         this.controls = controls;
         this.lights = lights;
-        this.actions = actions;
+        this.payments = payments;
         this.attendance = attendance;
     }
 
@@ -47,7 +47,7 @@ final class Exchange {
         for (Press press : state.ledger.which(press -> !goesOn(press, next))) {
             fence.around("What was held", () -> mappings.comeUp(press));
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-            actions.pay(press);
+            payments.pay(press);
         }
         for (DevicePlan device : before.devices()) {
             leave(device, next.device(device.state().id));

@@ -31,14 +31,16 @@ final class Mappings {
     private final Fence fence;
     private final Targets targets;
     private final Actions actions;
+    private final Payments payments;
     private long tickDue = Long.MAX_VALUE;
 
-    Mappings(State state, Turn turn, Fence fence, Targets targets, Actions actions) {
+    Mappings(State state, Turn turn, Fence fence, Targets targets, Actions actions, Payments payments) {
         this.state = state;
         this.turn = turn;
         this.fence = fence;
         this.targets = targets;
         this.actions = actions;
+        this.payments = payments;
     }
 
     /** When something that is on its way has to move on, or {@link Long#MAX_VALUE}. */
@@ -224,7 +226,7 @@ final class Mappings {
         if (released) {
             actions.release(press, position);
         } else {
-            actions.pay(press);
+            payments.pay(press);
             boolean isGesture = !press.plan.isMove();
             if (isGesture || press.plan.targets().length == 0) {
                 note(press.plan, 0, "heard, and nothing is to be done when it is let go");

@@ -10,14 +10,14 @@ final class Stops {
     private final State state;
     private final Turn turn;
     private final Targets targets;
-    private final Actions actions;
+    private final Payments payments;
     private final Attendance attendance;
 
-    Stops(State state, Turn turn, Targets targets, Actions actions, Attendance attendance) {
+    Stops(State state, Turn turn, Targets targets, Payments payments, Attendance attendance) {
         this.state = state;
         this.turn = turn;
         this.targets = targets;
-        this.actions = actions;
+        this.payments = payments;
         this.attendance = attendance;
     }
 
@@ -31,7 +31,7 @@ final class Stops {
         }
         for (Press press : state.ledger.which(press -> all || concerns(press, only))) {
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-            actions.pay(press);
+            payments.pay(press);
             if (press.isHeld() && press.control != null) {
                 press.stage = Press.Stage.SPENT;
                 press.acted = false;
@@ -89,7 +89,7 @@ final class Stops {
     void letGo() {
         for (Press press : state.ledger.which(press -> true)) {
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
-            actions.pay(press);
+            payments.pay(press);
             state.ledger.end(press);
         }
     }

@@ -1,0 +1,30 @@
+// What a page says in passing, and what Orchard answers to what it is sent.
+const said = document.getElementById("said");
+let quiet = 0;
+
+/** Says something in passing. */
+export function say(text) {
+  said.textContent = text;
+  clearTimeout(quiet);
+  quiet = setTimeout(() => (said.textContent = ""), 4000);
+}
+
+/** Sends something; gives whether it was done, and what Orchard said. */
+export async function post(path, body = "") {
+  const headers = {
+    ...JSON.parse(document.body.getAttribute("hx-headers")),
+    "Content-Type": "application/x-www-form-urlencoded",
+  };
+  try {
+    const response = await fetch(path, { method: "POST", headers, body });
+    const type = response.headers.get("Content-Type") ?? "";
+    const text = await response.text();
+    const plain =
+      type.includes("html") && response.status === 422
+        ? new DOMParser().parseFromString(text, "text/html").body.textContent.replace("▲", "").trim()
+        : text;
+    return { ok: response.ok, text: plain };
+  } catch {
+    return { ok: false, text: "Orchard cannot be reached." };
+  }
+}

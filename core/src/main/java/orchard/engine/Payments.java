@@ -1,0 +1,97 @@
+package orchard.engine;
+
+import java.util.List;
+import orchard.outcome.Said;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+
+/**
+ * What presses owe, and how it is paid: notes are ended, what was held elsewhere goes back. What was begun when its press had ended already lasts {@value #SHORT_NANOS} ns.
+ */
+final class Payments implements Debt.Payer {
+
+    /** How long lasts what was begun without a press that could end it. */
+    static final long SHORT_NANOS = 200_000_000;
+
+    private final State state;
+    private final Turn turn;
+    private final Fence fence;
+    private final Parameters parameters;
+
+    Payments(State state, Turn turn, Fence fence, Parameters parameters) {
+        this.state = state;
+        this.turn = turn;
+        this.fence = fence;
+        this.parameters = parameters;
+    }
+
+    /** A press owes something from now on; if it ended already, for a short time only. */
+    void owe(Press press, Debt debt) {
+        boolean isHeld = press.isHeld();
+        state.ledger.owe(press, debt);
+        if (!isHeld) {
+            state.ledger.waits(press);
+            state.timers.at(
+                    turn.now + SHORT_NANOS, Timers.Kind.DEBT, press, () -> state.ledger.pay(press, debt, this::payOne));
+        }
+    }
+
+    /** Pays all that a press owes; true if it owed something. */
+    boolean pay(Press press) {
+        return state.ledger.pay(press, this::payOne);
+    }
+
+    /** Pays one debt that has left the book. */
+    void payOne(Debt debt) {
+        fence.around("What was held", () -> debt.pay(this));
+    }
+
+    @Override
+    public void end(Debt.Note note) {
+        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64), "end of the note");
+    }
+
+    @Override
+    public void putBack(Debt.Return held) {
+        List<Debt.Return> holders = held.parameter.holders;
+        int place = holders.indexOf(held);
+        holders.remove(held);
+        if (place < holders.size()) {
+            holders.get(place).before =
+                    held.before; // another holds it still, and goes back to where this one would have
+            return;
+        }
+        double position = held.parameter.parameter.position(held.before);
+        if (held.parameter.device.present) {
+            parameters.set(held.parameter, position);
+        } else {
+            parameters.setAway(held.parameter, position);
+        }
+    }
+
+    /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */
+    void say(Press press, State.OfDevice device, Message message, String why) {
+        if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
+            Debt.Note note = new Debt.Note(device, on.channel(), on.note());
+            endOf(note);
+            device.played.set(on.channel());
+            owe(press, note);
+        } else if (message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn) {
+            int number =
+                    message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
+            Debt.Note note = new Debt.Note(device, ((MidiMessage) message).channel(), number);
+            // whoever owes it is told that it is paid by this
+            state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});
+        }
+        say(device, message, why);
+    }
+
+    private void endOf(Debt.Note note) {
+        state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), this::payOne);
+    }
+
+    private void say(State.OfDevice device, Message message, String why) {
+        turn.send(device, message);
+        turn.note(new Said(device.id, why, message));
+    }
+}

@@ -1,0 +1,52 @@
+package orchard.engine;
+
+import orchard.engine.Plan.PresetPlan;
+import orchard.gear.Preset;
+import orchard.outcome.PresetRecalled;
+import orchard.outcome.Refused;
+
+/** Presets that are recalled. */
+final class Presets {
+
+    private final Turn turn;
+    private final Parameters parameters;
+    private final Pages pages;
+
+    Presets(Turn turn, Parameters parameters, Pages pages) {
+        this.turn = turn;
+        this.parameters = parameters;
+        this.pages = pages;
+    }
+
+    /** The preset so many places on from the one that was recalled last; by 0 the only one. */
+    void recall(PresetPlan[] among, int by) {
+        if (among.length == 0) {
+            turn.note(new Refused("There is no such preset"));
+            return;
+        }
+        String last = among[0].device().recalled;
+        int at = -1;
+        for (int i = 0; i < among.length; i++) {
+            at = among[i].preset().id().equals(last) ? i : at;
+        }
+        int place = by == 0 ? 0 : at >= 0 ? at + by : by > 0 ? by - 1 : by;
+        recall(among[Math.floorMod(place, among.length)]);
+    }
+
+    /** Sets everything a preset has, in its order, and opens its page. */
+    void recall(PresetPlan preset) {
+        Preset what = preset.preset();
+        if (!preset.device().present) {
+            turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
+            return;
+        }
+        preset.device().recalled = what.id();
+        turn.note(new PresetRecalled(what.device(), what.id()));
+        for (int i = 0; i < preset.parameters().length; i++) {
+            parameters.set(preset.parameters()[i], preset.positions()[i]);
+        }
+        if (preset.page() > 0) {
+            pages.turnTo(preset.pages(), preset.page());
+        }
+    }
+}
