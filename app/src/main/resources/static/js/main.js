@@ -94,8 +94,8 @@ socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
-socket.on("standing", (message) => {
-  mark(message.unsure);
+socket.on("unsure", ({ devices }) => mark(devices));
+socket.on("standing", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (page().dataset.view === "check") drawInPassing();
 });

@@ -482,8 +482,8 @@ public final class Engine {
             return;
         }
         // every turn has a list of its own, and nobody adds to it any more
-        List<Outcome> steps = Collections.unmodifiableList(turn.outcomes());
-        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), steps);
+        List<Outcome> outcomes = Collections.unmodifiableList(turn.outcomes());
+        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), outcomes);
         try {
             traces.accept(trace);
         } catch (Throwable t) {

@@ -11,7 +11,7 @@ import orchard.signal.Malformed;
 import orchard.signal.OscMessage;
 import org.junit.jupiter.api.Test;
 
-/** Every kind of step has its words. */
+/** Every kind of outcome has its words. */
 class ExplainTest {
 
     private final Bench bench = new Bench(Gear.rig(

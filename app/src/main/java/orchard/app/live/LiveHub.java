@@ -256,15 +256,10 @@ public final class LiveHub {
                 .devices()
                 .forEach(device -> standings.put(
                         device.id(), ports.standing(device.id()).state().words()));
+        socket.tellUnsure(ports.unsure(keeper.rig().devices()));
         if (loopNews || !standings.equals(standingsTold)) {
             standingsTold = standings;
-            socket.tellAll(Map.of(
-                    "type",
-                    "standing",
-                    "standings",
-                    standings,
-                    "unsure",
-                    ports.unsure(keeper.rig().devices())));
+            socket.tellAll(Map.of("type", "standing", "standings", standings));
         }
     }
 

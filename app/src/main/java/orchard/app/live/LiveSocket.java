@@ -64,6 +64,9 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final PortRoom ports;
     private final SignalLog log;
     private final Monitor monitor;
+    /** The devices of which nobody knows whether what they said last is still true. */
+    private volatile List<String> unsure = List.of();
+
     private final ScheduledExecutorService beats = Daemon.scheduler("beats");
 
     LiveSocket(
@@ -196,10 +199,23 @@ public final class LiveSocket extends TextWebSocketHandler {
         client.layout = text(message, "layout");
         tellState(client);
         tell(client, Map.of("type", "learn", "status", learn.status()));
+        tell(client, unsure());
         if (client.view.equals("rehearse")) {
             panels.readings().forEach(reading -> tell(client, reading));
         }
         tell(client, Map.of("type", "welcome"));
+    }
+
+    /** Tells every page, and from now on every one that opens, whose values nobody can be sure of. */
+    void tellUnsure(List<String> devices) {
+        if (!devices.equals(unsure)) {
+            unsure = List.copyOf(devices);
+            tellAll(unsure());
+        }
+    }
+
+    private Map<String, Object> unsure() {
+        return Map.of("type", "unsure", "devices", unsure);
     }
 
     private void watch(OpenPage client, JsonNode message) {

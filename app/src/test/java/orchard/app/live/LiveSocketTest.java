@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.port.PortRoom;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -23,6 +25,33 @@ class LiveSocketTest {
             socket.hear("'type':'learn'");
             socket.hear("'type':'welcome'");
         }
+    }
+
+    /** A page that was drawn before something went, and connects after it, would mark nothing, or for ever. */
+    @Test
+    void aNewPageIsToldWhoseValuesNobodyIsSureOf(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        PortRoom ports = orchard.bean(PortRoom.class);
+        Awaitility.await().until(() -> ports.standing("wherry").isSure());
+        orchard.standIn("wherry").play("cable", "pull", 0);
+        try {
+            Awaitility.await().until(() -> !ports.standing("wherry").isSure());
+            Awaitility.await().untilAsserted(() -> {
+                try (Client.Socket socket = client.socket()) {
+                    socket.say("{'type':'hello','page':'map','layout':''}");
+                    assertThat(socket.hear("'type':'unsure'")).contains("\"wherry\"");
+                }
+            });
+        } finally {
+            orchard.standIn("wherry").play("cable", "plug", 0);
+        }
+        Awaitility.await().until(() -> ports.standing("wherry").isSure());
+        Awaitility.await().untilAsserted(() -> {
+            try (Client.Socket socket = client.socket()) {
+                socket.say("{'type':'hello','page':'map','layout':''}");
+                assertThat(socket.hear("'type':'unsure'")).doesNotContain("\"wherry\"");
+            }
+        });
     }
 
     @Test
