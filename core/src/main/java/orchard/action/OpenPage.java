@@ -23,7 +23,7 @@ public record OpenPage(String device, String page, int by, String tag) implement
     /** The name of the page it opens, if it is there. */
     public Optional<String> name(Directory names) {
         return names.device(device).stream()
-                .flatMap(d -> d.profile().setup().parameterPages().stream())
+                .flatMap(d -> d.profile().choices().parameterPages().stream())
                 .filter(one -> one.id().equals(page))
                 .map(ParameterPage::name)
                 .findFirst();

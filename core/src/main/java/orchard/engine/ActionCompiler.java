@@ -79,7 +79,7 @@ record ActionCompiler(Rig rig, Map<String, PresetPlan> presets, Cells cells, Sta
     /** The numbers of the pages that have its tag. */
     private int[] among(OpenPage open) {
         List<ParameterPage> pages = rig.device(open.device())
-                .map(device -> device.profile().setup().parameterPages())
+                .map(device -> device.profile().choices().parameterPages())
                 .orElse(List.of());
         return IntStream.range(0, pages.size())
                 .filter(i -> open.tag().isEmpty() || pages.get(i).marks().tags().contains(open.tag()))

@@ -112,7 +112,8 @@ final class AnswerCompiler {
         Light light = profile.light(ref.light()).orElseThrow();
         return light.lamp() instanceof Lamp.Led
                 && profile.control(light.control())
-                        .filter(control -> profile.setup().feel(control.kind()).ownLights())
+                        .filter(control ->
+                                profile.choices().feel(control.kind()).ownLights())
                         .isPresent();
     }
 }

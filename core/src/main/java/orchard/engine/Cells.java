@@ -72,7 +72,7 @@ final class Cells {
     /** The pages of a group of controls, or null if there is none of that id. */
     GroupPlan group(Device device, String id) {
         return device.profile()
-                .setup()
+                .traits()
                 .group(id)
                 .map(group -> new GroupPlan(pages(device.id(), id), device.id(), group))
                 .orElse(null);
@@ -80,7 +80,7 @@ final class Cells {
 
     /** The pages of a device's parameters as one group, its keys being the ids of the pages; null if there are none. */
     GroupPlan parameterPages(Device device) {
-        List<ParameterPage> laid = device.profile().setup().parameterPages();
+        List<ParameterPage> laid = device.profile().choices().parameterPages();
         return laid.isEmpty()
                 ? null
                 : new GroupPlan(

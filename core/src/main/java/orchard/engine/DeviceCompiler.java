@@ -89,9 +89,9 @@ final class DeviceCompiler {
                 profile.lights().stream().map(light -> light(device, light)).toList(),
                 Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
                         .anyMatch(MidiKeys::isJoined),
-                MemoryFormat.named(profile.setup().memory()).orElse(null),
+                MemoryFormat.named(profile.traits().memory()).orElse(null),
                 Stream.concat(
-                                profile.setup().pages().stream().map(group -> cells.group(device, group.id())),
+                                profile.traits().pages().stream().map(group -> cells.group(device, group.id())),
                                 Stream.ofNullable(pages))
                         .toList(),
                 pages);
@@ -123,7 +123,7 @@ final class DeviceCompiler {
         Map<String, List<Control>> byPlace = profile.controls().stream().collect(Collectors.groupingBy(Control::place));
         List<Placed> placed = new ArrayList<>();
         for (Control control : profile.controls()) {
-            if (!profile.setup().active(control)) {
+            if (!profile.traits().active(control)) {
                 continue;
             }
             List<Light> own = lightsByPlace.getOrDefault(control.place(), List.of()).stream()
@@ -138,7 +138,7 @@ final class DeviceCompiler {
                     .findFirst()
                     .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
                     .orElse(null);
-            GroupPlan[] opens = profile.setup().pages().stream()
+            GroupPlan[] opens = profile.traits().pages().stream()
                     .filter(group -> group.keys().contains(control.place()))
                     .map(group -> cells.group(device, group.id()))
                     .toList()
@@ -202,7 +202,7 @@ final class DeviceCompiler {
     private static Map<Object, Set<Integer>> pagesByKey(Profile profile) {
         Map<Object, Set<Integer>> pages = new HashMap<>();
         for (Control control : profile.controls()) {
-            if (profile.setup().active(control)) {
+            if (profile.traits().active(control)) {
                 for (Dimension dimension : control.dimensions()) {
                     dimension
                             .pattern()
@@ -217,8 +217,8 @@ final class DeviceCompiler {
 
     /** What Orchard does to a number that a control sends; null for nothing. */
     private static Feeling feeling(Profile profile, Control control, Dimension dimension) {
-        Feel feel = profile.setup().feel(control.kind());
-        boolean byItself = !profile.setup().memory().isEmpty(); // then curve and sensitivity are the device's
+        Feel feel = profile.choices().feel(control.kind());
+        boolean byItself = !profile.traits().memory().isEmpty(); // then curve and sensitivity are the device's
         if (feel.isPlain()) {
             return null;
         } else if (dimension.relative()) {

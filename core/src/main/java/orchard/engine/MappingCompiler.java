@@ -268,7 +268,7 @@ final class MappingCompiler {
             return Takeover.JUMP;
         }
         Takeover ofDevice = rig.device(mapping.trigger().device())
-                .map(device -> device.profile().setup().takeover())
+                .map(device -> device.profile().choices().takeover())
                 .orElse(null);
         Takeover said = mapping.takeover() != null
                 ? mapping.takeover()

@@ -30,7 +30,7 @@ final class Rows {
         GroupPlan pages = cells.parameterPages(device);
         List<Ref.ToControl> controls = mapping.when().triggers();
         List<Laid> laid = new ArrayList<>();
-        List<ParameterPage> all = device.profile().setup().parameterPages();
+        List<ParameterPage> all = device.profile().choices().parameterPages();
         for (int page = 0; page < all.size(); page++) {
             List<ParameterPage.Entry> entries = all.get(page).entries();
             for (int i = 0; i < Math.min(entries.size(), controls.size()); i++) {

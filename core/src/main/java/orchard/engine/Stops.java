@@ -77,7 +77,8 @@ final class Stops {
                             new MidiMessage.ControlChange(channel, 120, 0),
                             new MidiMessage.ControlChange(channel, 123, 0)));
         }
-        boolean isDeaf = device.device().seat().wire().midi() && profile.setup().needsNoteOffs();
+        boolean isDeaf =
+                device.device().seat().wire().midi() && profile.traits().noteOffs();
         for (int channel = 1; isDeaf && channel <= 16; channel++) {
             for (int note = 0; device.state().played.get(channel) && note < 128; note++) {
                 attendance.say(device, "panic", List.of(new MidiMessage.NoteOff(channel, note, 64)));

@@ -11,7 +11,7 @@ import orchard.parameter.Parameter;
 
 /**
  * Makes parameter pages out of groups that lie beside one another, such as tracks, lamps or voices: the same parameters for each of them, or
- * one parameter for several at a time. What is made has no id yet; {@link Setup#withMore} gives it one.
+ * one parameter for several at a time. What is made has no id yet; {@link Choices#withMore} gives it one.
  */
 public final class Banks {
 
@@ -56,7 +56,7 @@ public final class Banks {
                                 .noneMatch(other -> other.parameter().equals(p.id()))) // two of one name
                         .ifPresent(p -> entries.add(new ParameterPage.Entry(p.id(), entry.label())));
             }
-            if (profile.setup().parameterPages().stream().noneMatch(there -> holds(there, entries))) {
+            if (profile.choices().parameterPages().stream().noneMatch(there -> holds(there, entries))) {
                 pages.add(new ParameterPage(
                         "", names.apply(group), new Marks(false, page.marks().tags()), entries));
             }

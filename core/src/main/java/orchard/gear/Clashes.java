@@ -25,7 +25,7 @@ public final class Clashes {
     public static List<Clash> of(Profile profile) {
         Map<Slot, List<Control>> senders = new LinkedHashMap<>();
         for (Control control : profile.controls()) {
-            if (profile.setup().active(control)) {
+            if (profile.traits().active(control)) {
                 Slot.of(control)
                         .forEach(slot -> senders.computeIfAbsent(slot, s -> new ArrayList<>())
                                 .add(control));

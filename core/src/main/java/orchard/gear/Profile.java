@@ -13,7 +13,7 @@ import orchard.signal.Message;
  * @param keepAlive said every {@value #KEEP_ALIVE_SECONDS} seconds, present or not, so that it goes on telling; a device
  *     with none is not asked
  * @param panic said when everything has to stop
- * @param setup pages, feel, colours and memory
+ * @param setup what else it is, and what the performer chose for it
  */
 public record Profile(
         List<Control> controls,
@@ -75,9 +75,33 @@ public record Profile(
         return new Profile(controls, groups, parameters, other, greeting, keepAlive, panic, setup);
     }
 
-    /** The same device set up in another way. */
-    public Profile with(Setup other) {
+    /** The same device, being something else. */
+    public Profile with(Traits other) {
+        return with(new Setup(other, choices()));
+    }
+
+    /** The same device with other choices of the performer's. */
+    public Profile with(Choices other) {
+        return with(new Setup(traits(), other));
+    }
+
+    private Profile with(Setup other) {
         return new Profile(controls, groups, parameters, lights, greeting, keepAlive, panic, other);
+    }
+
+    /** What a newer profile says, with what the performer chose for this one. */
+    public Profile renewed(Profile newer) {
+        return newer.with(choices().over(newer.choices()));
+    }
+
+    /** What the device is beyond its controls. */
+    public Traits traits() {
+        return setup.traits();
+    }
+
+    /** What the performer chose for it. */
+    public Choices choices() {
+        return setup.choices();
     }
 
     /** The control of that id. */

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.ServiceLoader;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
+import orchard.gear.Traits;
 import orchard.signal.MidiMessage;
 
 /**
@@ -18,7 +18,7 @@ public interface MemoryFormat {
             .map(ServiceLoader.Provider::get)
             .toList();
 
-    /** The format of that name, see {@link Setup#memory}. */
+    /** The format of that name, see {@link Traits#memory}. */
     static Optional<MemoryFormat> named(String name) {
         return ALL.stream().filter(one -> one.format().equals(name)).findFirst();
     }

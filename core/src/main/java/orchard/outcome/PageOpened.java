@@ -10,7 +10,7 @@ public record PageOpened(String device, String group, int page) implements Outco
     public List<Line> lines(Telling telling) {
         String which = telling.names()
                 .device(device)
-                .flatMap(d -> d.profile().setup().group(group))
+                .flatMap(d -> d.profile().traits().group(group))
                 .map(of -> "Page %d of %s, “%s”,"
                         .formatted(page, of.name(), of.names().get(page - 1)))
                 .orElse("Page " + page);

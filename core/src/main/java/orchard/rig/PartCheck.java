@@ -30,16 +30,16 @@ record PartCheck(String part) implements Part.Visitor<Void> {
             text("label", control.label());
         });
         unique(device.profile().controls());
-        device.profile().setup().pages().forEach(group -> {
+        device.profile().traits().pages().forEach(group -> {
             name("group", group.name());
             group.names().forEach(page -> name("page", page));
         });
-        device.profile().setup().parameterPages().forEach(page -> {
+        device.profile().choices().parameterPages().forEach(page -> {
             name("name", page.name());
             page.entries().forEach(entry -> text("label", entry.label()));
         });
         device.profile().parameters().forEach(parameter -> name("name", parameter.name()));
-        device.profile().setup().palette().forEach(swatch -> text("palette", swatch.name()));
+        device.profile().traits().palette().forEach(swatch -> text("palette", swatch.name()));
         Seat seat = device.seat();
         if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {
             throw EditRefused.invalid(

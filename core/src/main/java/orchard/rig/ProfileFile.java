@@ -111,7 +111,7 @@ public record ProfileFile(String format, Integer version, String name, Profile p
                 throw new IllegalArgumentException("There are two controls with the id “" + control.id() + "”");
             }
             if (control.page() != null
-                    && profile.setup().group(control.page().group()).isEmpty()) {
+                    && profile.traits().group(control.page().group()).isEmpty()) {
                 throw new IllegalArgumentException("“%s” is on a page of “%s”, which is no group of the profile"
                         .formatted(control.id(), control.page().group()));
             }
@@ -127,7 +127,7 @@ public record ProfileFile(String format, Integer version, String name, Profile p
                 at = profile.group(at.get().parent());
             }
         }
-        for (PageGroup group : profile.setup().pages()) {
+        for (PageGroup group : profile.traits().pages()) {
             List<String> own = new ArrayList<>(group.keys());
             own.removeIf(key -> profile.control(key)
                     .filter(control ->

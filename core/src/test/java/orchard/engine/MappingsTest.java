@@ -414,7 +414,7 @@ class MappingsTest {
         Bench bench = new Bench(Rig.of(List.of(
                 new Part.OfDevice(Gear.box()),
                 new Part.OfDevice(
-                        desk.with(desk.profile().with(desk.profile().setup().withParameterPages(pages)))),
+                        desk.with(desk.profile().with(desk.profile().choices().withParameterPages(pages)))),
                 new Part.OfMapping(row),
                 new Part.OfMapping(next))));
         bench.knob(21, 0);

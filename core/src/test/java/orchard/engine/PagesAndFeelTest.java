@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
+import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -15,7 +16,7 @@ import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
-import orchard.gear.Setup;
+import orchard.gear.Traits;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.outcome.Considered;
@@ -66,11 +67,11 @@ class PagesAndFeelTest {
                 FACE);
     }
 
-    private static Rig rig(Setup setup, List<Control> controls, Mapping... mappings) {
+    private static Rig rig(Profile with, List<Control> controls, Mapping... mappings) {
         List<Light> lights = List.of(
                 new Light("lamp", "Lamp", "pad", new Lamp.Led(1, 36, 0, 5)),
                 new Light("text", "Text", "fader", new Lamp.Text(new byte[] {0x7D}, 4)));
-        Profile profile = new Profile(controls, List.of(), List.of(), lights, List.of(), List.of(), List.of(), setup);
+        Profile profile = with.withControls(controls).withLights(lights);
         List<Part> parts = new ArrayList<>(List.of(
                 new Part.OfDevice(new Device("box", "Box", "", new Seat(Seat.Wire.MIDI, "Box", "Box"), profile)),
                 new Part.OfDevice(Gear.desk())));
@@ -78,9 +79,9 @@ class PagesAndFeelTest {
         return Rig.of(parts);
     }
 
-    private static Setup pages() {
-        return Setup.PLAIN.withPages(List.of(
-                new PageGroup("pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("key1", "key2"))));
+    private static Profile pages() {
+        return Profile.BLANK.with(Traits.PLAIN.withPages(List.of(
+                new PageGroup("pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("key1", "key2")))));
     }
 
     private static MidiMessage on(int note) {
@@ -154,7 +155,7 @@ class PagesAndFeelTest {
     @Test
     void whatIsSwitchedOffIsNotHeard() {
         Bench bench = new Bench(rig(
-                Setup.PLAIN,
+                Profile.BLANK,
                 List.of(fader(Output.PLAYED.switchedOff(true))),
                 Gear.mapping("m", "fader", "position", "volume")));
         assertThat(bench.arrive("box", new MidiMessage.ControlChange(1, 7, 99)).first(NobodyListens.class))
@@ -172,7 +173,7 @@ class PagesAndFeelTest {
                         new MessagePattern.Controller(1, 9, Encoding.ABSOLUTE),
                         Output.of(Output.Press.MOMENTARY, 100, 20))),
                 FACE);
-        Bench bench = new Bench(rig(Setup.PLAIN, List.of(button), Gear.mapping("m", "b", "gate", "volume")));
+        Bench bench = new Bench(rig(Profile.BLANK, List.of(button), Gear.mapping("m", "b", "gate", "volume")));
         bench.arrive("box", new MidiMessage.ControlChange(1, 9, 100));
         bench.arrive("box", new MidiMessage.ControlChange(1, 9, 20));
         assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000", "/desk/volume -60.000");
@@ -182,7 +183,7 @@ class PagesAndFeelTest {
     void deadZonesAreTheEndsAndJitterIsPassedOver() {
         Feel feel = new Feel(Control.Kind.FADER, Feel.Curve.EVEN, 100, 10, 10, 2, false);
         Bench bench = new Bench(rig(
-                Setup.PLAIN.with(feel),
+                Profile.BLANK.with(Choices.NONE.with(feel)),
                 List.of(fader(Output.PLAYED)),
                 Gear.mapping("m", "fader", "position", "volume")));
         bench.arrive("box", new MidiMessage.ControlChange(1, 7, 120));
@@ -201,12 +202,13 @@ class PagesAndFeelTest {
     void aDeviceWithAMemoryBendsVelocitiesItself() {
         Feel firm = new Feel(Control.Kind.PAD, Feel.Curve.NAMED.get(2), 100, 0, 0, 0, false);
         Control plain = new Control("pad", "Pad", Control.Kind.PAD, pad(1, 36).dimensions(), FACE);
-        Bench byOrchard = new Bench(rig(Setup.PLAIN.with(firm), List.of(plain)));
+        Bench byOrchard = new Bench(rig(Profile.BLANK.with(Choices.NONE.with(firm)), List.of(plain)));
         byOrchard.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
         assertThat(byOrchard.last().first(ControlMoved.class).position())
                 .isLessThan(0.3)
                 .isPositive();
-        Setup own = new Setup(List.of(), List.of(firm), List.of(), 40, List.of(), "made up");
+        Profile own =
+                Profile.BLANK.with(Choices.NONE.with(firm)).with(new Traits(List.of(), List.of(), "made up", false));
         Bench byItself = new Bench(rig(own, List.of(plain)));
         byItself.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
         assertThat(byItself.last().first(ControlMoved.class).position()).isGreaterThan(0.5);
@@ -218,7 +220,7 @@ class PagesAndFeelTest {
     @Test
     void aDisplayThatAnswersNothingShowsTheLabel() {
         Control named = fader(Output.PLAYED).named("Fader", "SURF");
-        Bench bench = new Bench(rig(Setup.PLAIN, List.of(named)));
+        Bench bench = new Bench(rig(Profile.BLANK, List.of(named)));
         bench.gone("box");
         bench.present("box");
         bench.pass(50);

@@ -89,7 +89,7 @@ class RecallTest {
         List<Part> parts = new ArrayList<>(List.of(
                 new Part.OfDevice(Gear.box()),
                 new Part.OfDevice(
-                        desk.with(desk.profile().with(desk.profile().setup().withParameterPages(pages)))),
+                        desk.with(desk.profile().with(desk.profile().choices().withParameterPages(pages)))),
                 new Part.OfDevice(new Device(
                         "mind",
                         "Variables",

@@ -21,6 +21,7 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -32,8 +33,8 @@ import orchard.gear.Preset;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
-import orchard.gear.Setup;
 import orchard.gear.Takeover;
+import orchard.gear.Traits;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
@@ -166,14 +167,14 @@ final class WorldRig {
                 "",
                 new Seat(Seat.Wire.MIDI, "Box", "Box"),
                 new Profile(
-                        controls,
-                        List.of(),
-                        List.of(),
-                        lights,
-                        List.of(new MidiMessage.SysEx(new byte[] {0x7D, 1, 1, 1})),
-                        List.of(),
-                        List.of(),
-                        Setup.PLAIN.withPages(List.of(pads))));
+                                controls,
+                                List.of(),
+                                List.of(),
+                                lights,
+                                List.of(new MidiMessage.SysEx(new byte[] {0x7D, 1, 1, 1})),
+                                List.of(),
+                                List.of())
+                        .with(Traits.PLAIN.withPages(List.of(pads))));
     }
 
     /** Software that tells all its values when it is asked, and confirms what is set. */
@@ -194,14 +195,14 @@ final class WorldRig {
                 "",
                 new Seat(Seat.Wire.OSC, "/desk", "127.0.0.1:1"),
                 new Profile(
-                        List.of(),
-                        List.of(new Group("track", "", "Surf", "")),
-                        parameters,
-                        List.of(),
-                        List.of(OscMessage.of("/desk/dump")),
-                        List.of(OscMessage.of("/desk/subscribe")),
-                        List.of(),
-                        Setup.PLAIN.withParameterPages(pages)));
+                                List.of(),
+                                List.of(new Group("track", "", "Surf", "")),
+                                parameters,
+                                List.of(),
+                                List.of(OscMessage.of("/desk/dump")),
+                                List.of(OscMessage.of("/desk/subscribe")),
+                                List.of())
+                        .with(Choices.NONE.withParameterPages(pages)));
     }
 
     /** A synth that plays notes and says nothing. */

@@ -79,7 +79,8 @@ class BanksTest {
     void whatHasAPageLikeItGetsNoSecondOne() {
         Profile profile = profile(4);
         ParameterPage first = page("t1.volume");
-        Setup all = profile.setup().withParameterPages(List.of(first, page("t3.volume"), page("t2.volume", "t2.pan")));
+        Choices all =
+                profile.choices().withParameterPages(List.of(first, page("t3.volume"), page("t2.volume", "t2.pan")));
         assertThat(new Banks(profile.with(all), Group::name).likeIt(first))
                 .extracting(ParameterPage::name)
                 .containsExactly("Track 2", "Track 4");
@@ -157,8 +158,8 @@ class BanksTest {
 
     @Test
     void whatIsMadeGetsIdsOfItsOwnAndNoMoreThanThereIsRoomFor() {
-        Setup one = Setup.PLAIN.withParameterPages(List.of(page("t1.volume")));
-        Setup more = one.withMore(banks(10).across("t1.volume", 8, 1));
+        Choices one = Choices.NONE.withParameterPages(List.of(page("t1.volume")));
+        Choices more = one.withMore(banks(10).across("t1.volume", 8, 1));
         assertThat(more.parameterPages())
                 .extracting(ParameterPage::id)
                 .containsExactly("page1", "page2", "page3", "page4");

@@ -71,7 +71,7 @@ class WordsTest {
         List<Part> parts = new ArrayList<>(Gear.rig().parts());
         parts.removeIf(part -> part.id().equals("desk"));
         parts.add(new Part.OfDevice(
-                desk.with(desk.profile().with(desk.profile().setup().withParameterPages(List.of(tone))))));
+                desk.with(desk.profile().with(desk.profile().choices().withParameterPages(List.of(tone))))));
         parts.add(new Part.OfPreset(new Preset("preset1", "desk", "Low tide", "drone", "", Marks.NONE, List.of())));
         return Rig.of(parts);
     }

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import orchard.Gear;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
+import orchard.gear.Traits;
 import orchard.parameter.Group;
 import orchard.signal.MessagePattern;
 import org.junit.jupiter.api.Test;
@@ -93,7 +93,7 @@ class ProfileFileTest {
         Profile own = box.withControls(box.controls().stream()
                         .map(c -> c.id().equals("p1") ? c.onPage("pads", 1) : c)
                         .toList())
-                .with(Setup.PLAIN.withPages(
+                .with(Traits.PLAIN.withPages(
                         List.of(new PageGroup("pads", "Pads", PageGroup.Paging.KEYS, List.of("1"), List.of("p1")))));
         assertThatThrownBy(() -> ProfileFile.read(ProfileFile.write("x", own)))
                 .hasMessage("“p1” chooses pages of “Pads” and is on them itself: that goes round in a circle");

@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonTypeName;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.reflect.Method;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
@@ -66,8 +68,17 @@ class StoredNamesTest {
                     .sorted(Comparator.comparing(StoredNamesTest::kind))
                     .forEach(variant -> walk(variant, path + ":" + kind(variant)));
         } else {
-            fields(is, path);
+            fields(written(is), path);
         }
+    }
+
+    /** The type itself, or what it says is written in its place. */
+    private static Class<?> written(Class<?> type) {
+        return Arrays.stream(type.getDeclaredMethods())
+                .filter(method -> method.isAnnotationPresent(JsonValue.class))
+                .<Class<?>>map(Method::getReturnType)
+                .findFirst()
+                .orElse(type);
     }
 
     private void fields(Class<?> is, String path) {

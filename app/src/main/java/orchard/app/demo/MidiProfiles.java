@@ -150,7 +150,7 @@ final class MidiProfiles {
         controls.add(panelKnob("rate1", "LFO 1 rate", 14, 6));
         controls.add(panelKnob("attack1", "Attack 1", 18, 7));
         Profile peat = profile(controls, groups, parameters, List.of(), List.of());
-        return peat.with(peat.setup().withParameterPages(peatPages()));
+        return peat.with(peat.choices().withParameterPages(peatPages()));
     }
 
     /** First the tone, then its movement. */

@@ -9,8 +9,8 @@ import orchard.gear.Dimension;
 import orchard.gear.Lamp;
 import orchard.gear.Light;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
 import orchard.gear.Swatch;
+import orchard.gear.Traits;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -88,14 +88,14 @@ public final class ProfileShelf {
                 List.of(new Dimension("position", new MessagePattern.Controller(1, 30, Encoding.ABSOLUTE))),
                 new Control.Face(67, 14, 42, 3)));
         return new Profile(
-                controls,
-                List.of(),
-                List.of(),
-                lights,
-                List.of(new MidiMessage.SysEx(new byte[] {0x7D, 0x01, 0x01, 0x01})),
-                List.of(),
-                List.of(),
-                new Setup(List.of(), List.of(), palette(), Setup.MODEST, List.of(), "cobble"));
+                        controls,
+                        List.of(),
+                        List.of(),
+                        lights,
+                        List.of(new MidiMessage.SysEx(new byte[] {0x7D, 0x01, 0x01, 0x01})),
+                        List.of(),
+                        List.of())
+                .with(new Traits(List.of(), palette(), "cobble", false));
     }
 
     /** Sixteen hues, each in eight depths, as the device's wire format lists them. */

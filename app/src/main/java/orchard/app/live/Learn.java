@@ -115,7 +115,7 @@ public final class Learn {
 
     private String pageName() {
         return names.device(page.device()).stream()
-                .flatMap(device -> device.profile().setup().parameterPages().stream())
+                .flatMap(device -> device.profile().choices().parameterPages().stream())
                 .filter(p -> p.id().equals(page.page()))
                 .map(ParameterPage::name)
                 .findFirst()
@@ -244,14 +244,14 @@ public final class Learn {
         try {
             keeper.commit(rig -> {
                 Device device = rig.ownDevice(onto.device()).orElseThrow();
-                List<ParameterPage> pages = device.profile().setup().parameterPages().stream()
+                List<ParameterPage> pages = device.profile().choices().parameterPages().stream()
                         .map(p -> p.id().equals(onto.page()) ? with(p, touched.parameter()) : p)
                         .toList();
                 return Edit.change(
                         names.words(touched) + " on a page of " + device.name(),
                         new Part.OfDevice(device),
                         new Part.OfDevice(device.with(
-                                device.profile().with(device.profile().setup().withParameterPages(pages)))));
+                                device.profile().with(device.profile().choices().withParameterPages(pages)))));
             });
             done = names.words(touched);
             refused = "";

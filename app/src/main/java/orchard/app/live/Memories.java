@@ -75,7 +75,7 @@ public final class Memories {
     }
 
     private static Optional<MemoryFormat> format(Device device) {
-        return MemoryFormat.named(device.profile().setup().memory());
+        return MemoryFormat.named(device.profile().traits().memory());
     }
 
     /** Takes a trace; called by the hub's thread. */

@@ -53,7 +53,7 @@ public record Sheet(String title, double width, double height, List<Outline> out
             bottom = Math.max(bottom, each.face().y() + each.face().height());
         }
         double scale = faceWidth / (right - left);
-        int pages = device.profile().setup().pages().stream()
+        int pages = device.profile().traits().pages().stream()
                 .mapToInt(group -> group.names().size())
                 .max()
                 .orElse(1);
@@ -78,7 +78,7 @@ public record Sheet(String title, double width, double height, List<Outline> out
         List<Line> lines = new ArrayList<>();
         Map<String, Integer> shown = new HashMap<>();
         StringBuilder title = new StringBuilder(device.name());
-        for (PageGroup group : device.profile().setup().pages()) {
+        for (PageGroup group : device.profile().traits().pages()) {
             int open = Math.min(page, group.names().size());
             shown.put(group.id(), open);
             title.append(" · ")

@@ -327,7 +327,7 @@ record ActionForm(String when, String what, String parameter, String value, int 
         Pick pick = Pick.of(in, value, rig);
         return pick.by() != 0
                 ? new OpenPage(pick.device().id(), "", pick.by(), pick.words())
-                : pick.device().profile().setup().parameterPages().stream()
+                : pick.device().profile().choices().parameterPages().stream()
                         .filter(page -> page.name().equalsIgnoreCase(pick.words()))
                         .findFirst()
                         .map(page -> new OpenPage(pick.device().id(), page.id(), 0, ""))

@@ -184,7 +184,7 @@ class ControlActions {
             String others = device.profile().controls().stream()
                     .filter(other -> !other.id().equals(control)
                             && other.meets(old)
-                            && device.profile().setup().active(other))
+                            && device.profile().traits().active(other))
                     .filter(other -> Slot.of(other).stream().anyMatch(Slot.of(pattern)::contains))
                     .map(Control::name)
                     .collect(Collectors.joining(" and "));

@@ -137,7 +137,7 @@ class DescribePage {
         FaceView face = FaceView.of(device, open, rig, names, values);
         model.addAttribute("face", face);
         model.addAttribute("unknown", view.equals("face") ? unknown(device) : List.of());
-        model.addAttribute("clusters", profile.setup().clusters());
+        model.addAttribute("clusters", profile.choices().clusters());
         Optional<Control> selected = view.equals("touch")
                 ? Optional.empty()
                 : profile.control(control)
@@ -155,7 +155,7 @@ class DescribePage {
                 model.addAttribute("pagings", PageGroup.Paging.values());
             }
             case "colours" -> {
-                model.addAttribute("palette", profile.setup().palette());
+                model.addAttribute("palette", profile.traits().palette());
                 model.addAttribute(
                         "lamps",
                         profile.lights().stream()
@@ -189,7 +189,7 @@ class DescribePage {
     /** The page each group shows: that of a control that was asked for, otherwise the one that is open on the device. */
     private Map<String, Integer> openPages(Device device, String control) {
         Map<String, Integer> open = new HashMap<>();
-        device.profile().setup().pages().forEach(group -> {
+        device.profile().traits().pages().forEach(group -> {
             int page = values.page(device.id(), group.id());
             open.put(group.id(), Math.min(page, group.names().size()));
         });
@@ -202,7 +202,7 @@ class DescribePage {
 
     private static List<Paged> groups(Device device, Map<String, Integer> open) {
         Set<String> clashing = Clashes.ids(device.profile());
-        return device.profile().setup().pages().stream()
+        return device.profile().traits().pages().stream()
                 .map(group -> {
                     List<Integer> pages = device.profile().controls().stream()
                             .filter(c -> c.page() != null && c.page().group().equals(group.id()))
@@ -237,7 +237,7 @@ class DescribePage {
                                 .filter(c -> c.kind() == kind)
                                 .map(Control::id)
                                 .collect(Collectors.joining(" ")),
-                        profile.setup().feel(kind),
+                        profile.choices().feel(kind),
                         kind == Control.Kind.PAD || kind == Control.Kind.KEY,
                         profile.lights().stream()
                                 .anyMatch(light -> light.lamp() instanceof Lamp.Led

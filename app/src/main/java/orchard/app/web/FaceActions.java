@@ -12,7 +12,6 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
 import orchard.rig.EditRefused;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -196,9 +195,8 @@ class FaceActions {
                 "",
                 device -> (together ? "Group " : "Ungroup ") + control.size() + " controls of " + device.name(),
                 profile -> {
-                    Setup setup = profile.setup();
                     List<List<String>> clusters = new ArrayList<>();
-                    for (List<String> cluster : setup.clusters()) {
+                    for (List<String> cluster : profile.choices().clusters()) {
                         List<String> rest = cluster.stream()
                                 .filter(c -> !control.contains(c))
                                 .toList();
@@ -209,7 +207,7 @@ class FaceActions {
                     if (together && control.size() > 1) {
                         clusters.add(control.stream().distinct().toList());
                     }
-                    return profile.with(setup.withClusters(clusters));
+                    return profile.with(profile.choices().withClusters(clusters));
                 });
         return DeviceEdits.back(id, "");
     }

@@ -73,7 +73,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
 
     static FaceView of(Device device, Rig rig, Directory names, Values values) {
         Map<String, Integer> open = new HashMap<>();
-        device.profile().setup().pages().forEach(group -> open.put(group.id(), values.page(device.id(), group.id())));
+        device.profile().traits().pages().forEach(group -> open.put(group.id(), values.page(device.id(), group.id())));
         return of(device, open, rig, names, values);
     }
 

@@ -55,7 +55,7 @@ class FeelActions {
                 seen,
                 "sensitivity",
                 device -> "Change the feel of the " + kind.words() + "s of " + device.name(),
-                profile -> profile.with(profile.setup()
+                profile -> profile.with(profile.choices()
                         .with(new Feel(
                                 kind,
                                 point == null ? Feel.Curve.EVEN : Feel.Curve.of(point),
@@ -82,7 +82,7 @@ class FeelActions {
                 seen,
                 "brightness",
                 device -> "Light " + device.name() + " at " + brightness.strip() + " %",
-                profile -> profile.with(profile.setup().lit(number(id, "brightness", brightness))));
+                profile -> profile.with(profile.choices().lit(number(id, "brightness", brightness))));
         return DeviceEdits.back(id, "feel");
     }
 
@@ -95,7 +95,7 @@ class FeelActions {
                 seen,
                 "takeover",
                 device -> "Takeover of " + device.name(),
-                profile -> profile.with(profile.setup().with(takeover)));
+                profile -> profile.with(profile.choices().with(takeover)));
         return DeviceEdits.back(id, "feel");
     }
 
@@ -112,10 +112,10 @@ class FeelActions {
                 "colour",
                 device -> "Call colour " + value + " of " + device.name() + " “" + name.strip() + "”",
                 profile -> {
-                    List<Swatch> swatches = new ArrayList<>(profile.setup().palette());
+                    List<Swatch> swatches = new ArrayList<>(profile.traits().palette());
                     swatches.removeIf(swatch -> swatch.value() == value);
                     swatches.add(new Swatch(value, name.strip(), colour.strip()));
-                    return profile.with(profile.setup().withPalette(swatches));
+                    return profile.with(profile.traits().withPalette(swatches));
                 });
         return DeviceEdits.back(id, "colours");
     }
@@ -127,8 +127,8 @@ class FeelActions {
                 seen,
                 "",
                 device -> "Take colour " + value + " out of the table of " + device.name(),
-                profile -> profile.with(profile.setup()
-                        .withPalette(profile.setup().palette().stream()
+                profile -> profile.with(profile.traits()
+                        .withPalette(profile.traits().palette().stream()
                                 .filter(swatch -> swatch.value() != value)
                                 .toList())));
         return DeviceEdits.back(id, "colours");
@@ -160,7 +160,7 @@ class FeelActions {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + id + "-colours.csv\"")
                 .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-                .body(Palette.csv(device.profile().setup().palette()));
+                .body(Palette.csv(device.profile().traits().palette()));
     }
 
     @PostMapping("/describe/{id}/palette")
@@ -171,7 +171,7 @@ class FeelActions {
                 seen,
                 "file",
                 device -> "Load the colours of " + device.name(),
-                profile -> profile.with(profile.setup().withPalette(Palette.read(text))));
+                profile -> profile.with(profile.traits().withPalette(Palette.read(text))));
         return DeviceEdits.back(id, "colours");
     }
 }

@@ -68,7 +68,7 @@ class FilesActions {
                 .body(new ClassPathResource("schema/profile.schema.json"));
     }
 
-    /** Takes a profile from a file in place of what the device has; undo brings that back. */
+    /** Takes a profile from a file in place of what the device has; what the performer chose for the device stays. Undo brings the old one back. */
     @PostMapping("/describe/{id}/profile")
     ResponseEntity<Void> load(@PathVariable String id, @RequestParam long seen, @RequestParam MultipartFile file) {
         String text = Uploads.text(id, file);
@@ -77,7 +77,7 @@ class FilesActions {
                 seen,
                 "file",
                 device -> "Load a profile for " + device.name(),
-                profile -> ProfileFile.read(text).profile());
+                profile -> profile.renewed(ProfileFile.read(text).profile()));
         return DeviceEdits.back(id, "");
     }
 

@@ -105,7 +105,7 @@ class ManyPage {
         model.addAttribute(
                 "pages",
                 rig.devices().stream()
-                        .flatMap(d -> d.profile().setup().pages().stream())
+                        .flatMap(d -> d.profile().traits().pages().stream())
                         .mapToInt(group -> group.names().size())
                         .max()
                         .orElse(0));

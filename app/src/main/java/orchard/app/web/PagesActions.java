@@ -41,7 +41,7 @@ class PagesActions {
                         throw EditRefused.invalid(id, "control", "Which controls? Choose at least one.");
                     }
                     String group = id(profile, name);
-                    List<PageGroup> groups = new ArrayList<>(profile.setup().pages());
+                    List<PageGroup> groups = new ArrayList<>(profile.traits().pages());
                     List<String> keys = profile.controls().stream()
                             .filter(c -> c.kind().pressed() && c.name().matches("(?i)(page|bank)\\b.*\\d"))
                             .filter(c -> !control.contains(c.id()))
@@ -53,7 +53,7 @@ class PagesActions {
                     return profile.withControls(profile.controls().stream()
                                     .map(c -> control.contains(c.id()) && c.page() == null ? c.onPage(group, 1) : c)
                                     .toList())
-                            .with(profile.setup().withPages(groups));
+                            .with(profile.traits().withPages(groups));
                 });
         return DeviceEdits.back(id, VIEW);
     }
@@ -62,19 +62,19 @@ class PagesActions {
         String base = name.toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
         String letters = base.isEmpty() ? "group" : base;
         String id = letters;
-        for (int i = 2; profile.setup().group(id).isPresent(); i++) {
+        for (int i = 2; profile.traits().group(id).isPresent(); i++) {
             id = letters + i;
         }
         return id;
     }
 
     private static PageGroup group(Profile profile, String group) {
-        return profile.setup().group(group).orElseThrow(Replies::gone);
+        return profile.traits().group(group).orElseThrow(Replies::gone);
     }
 
     private static Profile replaced(Profile profile, PageGroup group) {
-        return profile.with(profile.setup()
-                .withPages(profile.setup().pages().stream()
+        return profile.with(profile.traits()
+                .withPages(profile.traits().pages().stream()
                         .map(g -> g.id().equals(group.id()) ? group : g)
                         .toList()));
     }
@@ -225,8 +225,8 @@ class PagesActions {
                                                         null)
                                                 : c)
                                         .toList())
-                                .with(profile.setup()
-                                        .withPages(profile.setup().pages().stream()
+                                .with(profile.traits()
+                                        .withPages(profile.traits().pages().stream()
                                                 .filter(g -> !g.id().equals(group))
                                                 .toList()));
                     }

@@ -17,10 +17,10 @@ import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Banks;
+import orchard.gear.Choices;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
-import orchard.gear.Setup;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -79,7 +79,7 @@ class ParameterPagesPage {
                 .filter(d -> d.id().equals(device))
                 .findFirst()
                 .or(() -> devices.stream()
-                        .filter(d -> !d.profile().setup().parameterPages().isEmpty())
+                        .filter(d -> !d.profile().choices().parameterPages().isEmpty())
                         .findFirst())
                 .or(() -> devices.stream().findFirst());
         chosen.ifPresent(d -> show(d, page, rig, model));
@@ -87,7 +87,7 @@ class ParameterPagesPage {
     }
 
     private void show(Device device, String page, Rig rig, Model model) {
-        List<ParameterPage> pages = device.profile().setup().parameterPages();
+        List<ParameterPage> pages = device.profile().choices().parameterPages();
         model.addAttribute("device", device);
         model.addAttribute("seen", keeper.revision(device.id()));
         model.addAttribute("pages", pages);
@@ -207,9 +207,9 @@ class ParameterPagesPage {
             String device, long seen, String label, Function<Device, List<ParameterPage>> making) {
         String[] first = new String[1];
         edit(device, seen, label, owner -> {
-            Setup setup = owner.profile().setup();
-            Setup more = setup.withMore(making.apply(owner));
-            first[0] = more.parameterPages().get(setup.parameterPages().size()).id();
+            Choices before = owner.profile().choices();
+            Choices more = before.withMore(making.apply(owner));
+            first[0] = more.parameterPages().get(before.parameterPages().size()).id();
             return more.parameterPages();
         });
         return go(device, first[0]);
@@ -317,7 +317,7 @@ class ParameterPagesPage {
     ResponseEntity<Void> open(@PathVariable String device, @PathVariable String page) {
         keeper.rig()
                 .ownDevice(device)
-                .filter(d -> d.profile().setup().parameterPages().stream().anyMatch(p -> p.id().equals(page)))
+                .filter(d -> d.profile().choices().parameterPages().stream().anyMatch(p -> p.id().equals(page)))
                 .orElseThrow(Replies::gone);
         engine.open(device, page);
         return ResponseEntity.noContent().build();
@@ -370,7 +370,7 @@ class ParameterPagesPage {
     }
 
     private static Stream<ParameterPage> pages(Device device) {
-        return device.profile().setup().parameterPages().stream();
+        return device.profile().choices().parameterPages().stream();
     }
 
     private void edit(String id, long seen, String label, Function<Device, List<ParameterPage>> change) {
@@ -386,7 +386,7 @@ class ParameterPagesPage {
                     label + device.name(),
                     new Part.OfDevice(device),
                     new Part.OfDevice(device.with(
-                            device.profile().with(device.profile().setup().withParameterPages(after)))));
+                            device.profile().with(device.profile().choices().withParameterPages(after)))));
         });
     }
 

@@ -136,7 +136,7 @@ class PlanPage {
     /** Groups of controls that send such messages: pages, and kinds. */
     private static List<Target> targets(Device device, Slot.Space space) {
         List<Target> targets = new ArrayList<>();
-        device.profile().setup().pages().forEach(group -> {
+        device.profile().traits().pages().forEach(group -> {
             for (int page = 1; page <= group.names().size(); page++) {
                 Control.Page wanted = new Control.Page(group.id(), page);
                 target(

@@ -131,7 +131,7 @@ class PresetsPage {
         List<Choice> choices = new ArrayList<>();
         choices.add(new Choice(device.id() + "/", "all of " + device.name()));
         device.profile()
-                .setup()
+                .choices()
                 .parameterPages()
                 .forEach(page -> choices.add(
                         new Choice(device.id() + "/page/" + page.id(), "what is on page “" + page.name() + "”")));
@@ -148,7 +148,7 @@ class PresetsPage {
         Optional<Device> device = rig.device(preset.device());
         model.addAttribute("called", device.map(Device::name).orElse("Its device is not in the rig."));
         model.addAttribute(
-                "pages", device.map(d -> d.profile().setup().parameterPages()).orElse(List.of()));
+                "pages", device.map(d -> d.profile().choices().parameterPages()).orElse(List.of()));
         model.addAttribute("buttons", Pickers.buttons(rig));
         model.addAttribute(
                 "reasons",
@@ -209,7 +209,7 @@ class PresetsPage {
         if (parts.length < 3) {
             return parameter -> true;
         } else if (parts[1].equals("page")) {
-            List<String> ids = device.profile().setup().parameterPages().stream()
+            List<String> ids = device.profile().choices().parameterPages().stream()
                     .filter(page -> page.id().equals(parts[2]))
                     .flatMap(page -> page.entries().stream())
                     .map(ParameterPage.Entry::parameter)

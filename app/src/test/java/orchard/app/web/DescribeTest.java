@@ -218,8 +218,12 @@ class DescribeTest {
         browser.pressOn(".velocity .handle[data-index='2']", Keys.ARROW_UP);
         browser.see(".curvenames", "own");
         browser.click(".feel[hx-post$='/PAD'] button[type=submit]");
-        browser.until(() ->
-                cobble(orchard).setup().feel(Control.Kind.PAD).curve().points().equals(List.of(0, 14, 37, 72, 127)));
+        browser.until(() -> cobble(orchard)
+                .choices()
+                .feel(Control.Kind.PAD)
+                .curve()
+                .points()
+                .equals(List.of(0, 14, 37, 72, 127)));
         browser.go("/check");
         browser.see("main", "The memory of Cobble and the rig do not agree.");
         browser.go("/describe?device=cobble&view=memory");
@@ -315,7 +319,7 @@ class DescribeTest {
         browser.find("#palettefile").sendKeys(bad.toString());
         browser.click(".files form button[type=submit]");
         browser.see(".files .refusal", "Line 3: The value of a colour is 0–127, and 200 is not.");
-        assertThat(cobble(orchard).setup().palette()).hasSize(128);
+        assertThat(cobble(orchard).traits().palette()).hasSize(128);
     }
 
     @Test

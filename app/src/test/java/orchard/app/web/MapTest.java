@@ -331,7 +331,7 @@ class MapTest {
                 .ownDevice("loft")
                 .orElseThrow()
                 .profile()
-                .setup()
+                .choices()
                 .parameterPages()
                 .get(1)
                 .entries()

@@ -43,7 +43,7 @@ class TrackPagesTest {
         begin(orchard, browser);
         browser.see("#alike", "Bellows to First light can have the same parameters");
         browser.click("#each button");
-        browser.until(() -> wherry(orchard).setup().parameterPages().size() == 24);
+        browser.until(() -> wherry(orchard).choices().parameterPages().size() == 24);
         browser.see(".chip[aria-current]", "Bellows");
         browser.see(".spot strong", "Bellows › Volume");
         browser.see("#alike", "All the others have a page like it.");
@@ -52,7 +52,7 @@ class TrackPagesTest {
         browser.see("#banks .refusal", "There are at most 32 pages, and these would be 48");
         assertThat(browser.barriers()).isEmpty();
         browser.chord(Keys.CONTROL, "z");
-        browser.until(() -> wherry(orchard).setup().parameterPages().size() == 1);
+        browser.until(() -> wherry(orchard).choices().parameterPages().size() == 1);
         assertThat(browser.complaints()).isEmpty();
     }
 

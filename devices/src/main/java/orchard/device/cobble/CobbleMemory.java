@@ -8,13 +8,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Control.Kind;
 import orchard.gear.Dimension;
 import orchard.gear.Feel;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
+import orchard.gear.Traits;
 import orchard.memory.MemoryFormat;
 import orchard.memory.Programme;
 import orchard.signal.MessagePattern;
@@ -140,7 +141,7 @@ public final class CobbleMemory implements MemoryFormat {
         List<byte[]> blocks = new ArrayList<>();
         int padPages = pages(profile, "pad1", PAGE_KEYS);
         int knobPages = pages(profile, "knob1", 100);
-        blocks.add(settings(profile.setup(), padPages, knobPages));
+        blocks.add(settings(profile.choices(), padPages, knobPages));
         ByteArrayOutputStream keys = new ByteArrayOutputStream();
         for (String id : keyIds()) {
             keys.writeBytes(bytes(profile, id, "gate", "press", "step"));
@@ -183,7 +184,7 @@ public final class CobbleMemory implements MemoryFormat {
     private static int pages(Profile profile, String place, int most) {
         int pages = (int) profile.controls().stream()
                 .filter(control ->
-                        control.place().equals(place) && profile.setup().active(control))
+                        control.place().equals(place) && profile.traits().active(control))
                 .count();
         if (pages > most) {
             throw new IllegalArgumentException(
@@ -192,9 +193,9 @@ public final class CobbleMemory implements MemoryFormat {
         return Math.max(1, pages);
     }
 
-    private static byte[] settings(Setup setup, int padPages, int knobPages) {
-        Feel pads = setup.feel(Kind.PAD);
-        Feel knobs = setup.feel(Kind.ENDLESS_KNOB);
+    private static byte[] settings(Choices choices, int padPages, int knobPages) {
+        Feel pads = choices.feel(Kind.PAD);
+        Feel knobs = choices.feel(Kind.ENDLESS_KNOB);
         int named = Feel.Curve.NAMED.indexOf(pads.curve());
         byte[] data = new byte[SETTINGS];
         data[0] = (byte) padPages;
@@ -208,9 +209,9 @@ public final class CobbleMemory implements MemoryFormat {
         data[10] = (byte) (knobs.sensitivity() >> 7);
         data[11] = (byte) (knobs.sensitivity() & 0x7F);
         for (int i = 0; i < LIT.size(); i++) {
-            data[12] |= (byte) (setup.feel(LIT.get(i)).ownLights() ? 1 << i : 0);
+            data[12] |= (byte) (choices.feel(LIT.get(i)).ownLights() ? 1 << i : 0);
         }
-        data[13] = (byte) (int) setup.brightness();
+        data[13] = (byte) (int) choices.brightness();
         return data;
     }
 
@@ -273,7 +274,9 @@ public final class CobbleMemory implements MemoryFormat {
                         Map.of("turn", CobbleEntry.dimension("turn", data, (knob - 1) * CobbleEntry.BYTES)));
             }
         }
-        return before.withControls(List.copyOf(controls.values())).with(setup(before.setup(), settings));
+        return before.withControls(List.copyOf(controls.values()))
+                .with(choices(before.choices(), settings))
+                .with(before.traits().withPages(groups(before.traits(), settings[0], settings[1])));
     }
 
     private static Optional<Dimension> gate(MessagePattern velocity) {
@@ -317,12 +320,12 @@ public final class CobbleMemory implements MemoryFormat {
         controls.put(id, control.sending(dimensions));
     }
 
-    private static Setup setup(Setup before, byte[] settings) {
+    private static Choices choices(Choices before, byte[] settings) {
         Feel pads = before.feel(Kind.PAD);
         Feel knobs = before.feel(Kind.ENDLESS_KNOB);
         List<Integer> points =
                 IntStream.range(3, 8).mapToObj(i -> (int) settings[i]).toList();
-        Setup setup = before.lit(settings[13])
+        Choices choices = before.lit(settings[13])
                 .with(new Feel(
                         Kind.PAD,
                         Feel.Curve.of(points),
@@ -340,7 +343,7 @@ public final class CobbleMemory implements MemoryFormat {
                         knobs.jitter(),
                         (settings[12] & 4) != 0));
         Feel buttons = before.feel(Kind.BUTTON);
-        setup = setup.with(new Feel(
+        return choices.with(new Feel(
                 Kind.BUTTON,
                 buttons.curve(),
                 buttons.sensitivity(),
@@ -348,20 +351,19 @@ public final class CobbleMemory implements MemoryFormat {
                 buttons.deadHigh(),
                 buttons.jitter(),
                 (settings[12] & 2) != 0));
-        return setup.withPages(groups(setup, settings[0], settings[1]));
     }
 
-    private static List<PageGroup> groups(Setup setup, int padPages, int knobPages) {
-        List<PageGroup> groups = new ArrayList<>(setup.pages());
+    private static List<PageGroup> groups(Traits traits, int padPages, int knobPages) {
+        List<PageGroup> groups = new ArrayList<>(traits.pages());
         groups.removeIf(group -> group.id().equals("pads") || group.id().equals("knobs"));
-        if (padPages > 1 || setup.group("pads").isPresent()) {
-            PageGroup pads = setup.group("pads")
+        if (padPages > 1 || traits.group("pads").isPresent()) {
+            PageGroup pads = traits.group("pads")
                     .orElse(new PageGroup(
                             "pads", "Pads", PageGroup.Paging.KEYS, List.of("Page 1"), keyIds().subList(0, PAGE_KEYS)));
             groups.add(pads.with(names(pads, padPages)));
         }
-        if (knobPages > 1 || setup.group("knobs").isPresent()) {
-            PageGroup knobs = setup.group("knobs")
+        if (knobPages > 1 || traits.group("knobs").isPresent()) {
+            PageGroup knobs = traits.group("knobs")
                     .orElse(new PageGroup(
                             "knobs", "Knobs", PageGroup.Paging.FREE, List.of("Page 1"), List.of("side1", "side2")));
             groups.add(knobs.with(names(knobs, knobPages)));

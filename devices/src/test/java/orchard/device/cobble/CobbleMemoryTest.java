@@ -15,7 +15,7 @@ import orchard.gear.Output;
 import orchard.gear.Output.Press;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
-import orchard.gear.Setup;
+import orchard.gear.Traits;
 import orchard.memory.MemoryFormat;
 import orchard.memory.Programme;
 import orchard.signal.Encoding;
@@ -59,9 +59,7 @@ class CobbleMemoryTest {
                     new Dimension("gate", new MessagePattern.NoteGate(1, 80 + controls.size() % 16))));
         }
         controls.add(control("crossfader", Control.Kind.FADER, new Dimension("position", cc(30))));
-        return Profile.BLANK
-                .withControls(controls)
-                .with(new Setup(List.of(), List.of(), List.of(), 40, List.of(), "cobble"));
+        return Profile.BLANK.withControls(controls).with(new Traits(List.of(), List.of(), "cobble", false));
     }
 
     private static MessagePattern anyPattern(Random random, boolean relative) {
@@ -118,7 +116,7 @@ class CobbleMemoryTest {
                 0,
                 0,
                 random.nextBoolean());
-        return base.withControls(controls).with(base.setup().with(pads).lit(random.nextInt(101)));
+        return base.withControls(controls).with(base.choices().with(pads).lit(random.nextInt(101)));
     }
 
     @Property(tries = 300)
@@ -150,13 +148,13 @@ class CobbleMemoryTest {
     @Test
     void pagesOfTheDeviceBecomePagesOfTheRig() {
         Profile two = profile().withControls(paged(profile()));
-        Programme programme = format.programme(two.with(two.setup()
+        Programme programme = format.programme(two.with(two.traits()
                 .withPages(List.of(new PageGroup(
                         "pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), CobbleMemory.keyIds())))));
         assertThat(programme.size()).isEqualTo(5);
         Profile taken = format.profile(profile(), programme);
         assertThat(taken.control("pad7@2")).isPresent();
-        assertThat(taken.setup().group("pads").orElseThrow().paging()).isEqualTo(PageGroup.Paging.KEYS);
+        assertThat(taken.traits().group("pads").orElseThrow().paging()).isEqualTo(PageGroup.Paging.KEYS);
         assertThat(format.programme(taken)).isEqualTo(programme);
         assertThat(format.differences(format.programme(profile()), programme))
                 .extracting(

@@ -1,0 +1,53 @@
+package orchard.gear;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a device is, beyond what its controls send: the same for everybody who owns one. It comes with the profile and goes when a
+ * newer profile takes its place.
+ *
+ * @param pages the groups of controls that have pages
+ * @param palette its colour table, by value
+ * @param memory name of the format in which its programme is read and written, or "" if it cannot be
+ * @param noteOffs whether a panic has to end every note one by one, because it does not know “all notes off”
+ */
+public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory, boolean noteOffs) {
+
+    /** Nothing special. */
+    public static final Traits PLAIN = new Traits(List.of(), List.of(), "", false);
+
+    public Traits {
+        pages = pages == null ? List.of() : List.copyOf(pages);
+        palette = palette == null
+                ? List.of()
+                : palette.stream()
+                        .sorted(Comparator.comparingInt(Swatch::value))
+                        .toList();
+        memory = memory == null ? "" : memory;
+    }
+
+    /** The group of that id. */
+    public Optional<PageGroup> group(String id) {
+        return pages.stream().filter(group -> group.id().equals(id)).findFirst();
+    }
+
+    /** Whether a control can be heard: not on a page that is switched off. */
+    public boolean active(Control control) {
+        return control.page() == null
+                || group(control.page().group())
+                        .map(group -> group.active(control.page().number()))
+                        .orElse(true);
+    }
+
+    /** The same with other page groups. */
+    public Traits withPages(List<PageGroup> other) {
+        return new Traits(other, palette, memory, noteOffs);
+    }
+
+    /** The same with another colour table. */
+    public Traits withPalette(List<Swatch> other) {
+        return new Traits(pages, other, memory, noteOffs);
+    }
+}
