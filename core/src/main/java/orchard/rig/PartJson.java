@@ -17,6 +17,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -62,9 +63,28 @@ public final class PartJson {
         }
     }
 
-    /** JSON that people read: indented, fields in their order. */
-    static String pretty(Object value) {
-        return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(value) + "\n";
+    /**
+     * JSON that people read and compare: fields in their order, broken into lines down to a depth; what lies deeper stands on one line.
+     *
+     * @param depth of objects and lists that are broken, 1 for the outermost only
+     */
+    static String lines(Object value, int depth) {
+        return MAPPER.writer().with(new LinePrinter(depth)).writeValueAsString(value) + "\n";
+    }
+
+    /** A JSON text as a tree. */
+    static JsonNode tree(String json) {
+        return MAPPER.readTree(json);
+    }
+
+    /** A tree with the fields of a value. */
+    static JsonNode tree(Object value) {
+        return MAPPER.valueToTree(value);
+    }
+
+    /** What a tree says. */
+    static <T> T value(JsonNode tree, Class<T> type) {
+        return MAPPER.treeToValue(tree, type);
     }
 
     /** The tokens of a JSON text. */

@@ -6,16 +6,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
-import java.util.stream.Collectors;
 import orchard.gear.Control;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.parameter.Group;
-import tools.jackson.core.JacksonException;
-import tools.jackson.core.JsonParser;
-import tools.jackson.core.TokenStreamLocation;
-import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
 /**
  * A device's profile as a file: JSON of the published schema {@code profile.schema.json}.
@@ -34,7 +28,7 @@ public record ProfileFile(String format, Integer version, String name, Profile p
 
     /** The file of a profile. */
     public static String write(String name, Profile profile) {
-        return PartJson.pretty(new ProfileFile(FORMAT, VERSION, name, profile));
+        return PartJson.lines(new ProfileFile(FORMAT, VERSION, name, profile), 3);
     }
 
     /**
@@ -43,64 +37,14 @@ public record ProfileFile(String format, Integer version, String name, Profile p
      * @throws IllegalArgumentException with line and column, what was found and what was expected
      */
     public static ProfileFile read(String json) {
-        ProfileFile file;
-        try {
-            file = PartJson.readTree(json, ProfileFile.class);
-        } catch (UnrecognizedPropertyException e) {
-            throw new IllegalArgumentException("%s: “%s” is no field here; expected one of %s"
-                    .formatted(place(json, e), e.getPropertyName(), known(e)));
-        } catch (JacksonException e) {
-            throw new IllegalArgumentException(place(json, e) + ": " + reason(e));
-        }
-        if (file == null || !FORMAT.equals(file.format())) {
-            throw new IllegalArgumentException("This is no profile: expected \"format\": \"" + FORMAT + "\"");
-        } else if (file.version() == null || file.version() != VERSION) {
-            throw new IllegalArgumentException(
-                    "This profile has version %s; this Orchard reads version %d".formatted(file.version(), VERSION));
-        } else if (file.profile() == null) {
+        ProfileFile file = JsonFile.read(json, () -> PartJson.readTree(json, ProfileFile.class));
+        JsonFile.check(
+                "profile", FORMAT, file == null ? null : file.format(), VERSION, file == null ? null : file.version());
+        if (file.profile() == null) {
             throw new IllegalArgumentException("The field “profile” is missing");
         }
         check(file.profile());
         return file;
-    }
-
-    /** Where in the text the fault is; the parser itself only knows where it was when it noticed. */
-    private static String place(String json, JacksonException e) {
-        StringBuilder pointer = new StringBuilder();
-        for (JacksonException.Reference step : e.getPath()) {
-            pointer.append('/').append(step.getIndex() >= 0 ? String.valueOf(step.getIndex()) : step.getPropertyName());
-        }
-        TokenStreamLocation at = e.getLocation();
-        try (JsonParser parser = PartJson.parser(json)) {
-            while (pointer.length() > 0 && parser.nextToken() != null) {
-                if (parser.streamReadContext().pathAsPointer().toString().contentEquals(pointer)) {
-                    at = parser.currentTokenLocation();
-                    break;
-                }
-            }
-        } catch (JacksonException broken) {
-            // then the fault is where the parser stopped
-        }
-        return at == null ? "Somewhere" : "Line %d, column %d".formatted(at.getLineNr(), at.getColumnNr());
-    }
-
-    private static String known(UnrecognizedPropertyException e) {
-        return e.getKnownPropertyIds() == null
-                ? "the schema's"
-                : e.getKnownPropertyIds().stream()
-                        .map(String::valueOf)
-                        .collect(Collectors.toCollection(TreeSet::new))
-                        .stream()
-                        .collect(Collectors.joining(", "));
-    }
-
-    /** Our own sentences are inside Jackson's. */
-    private static String reason(JacksonException e) {
-        Throwable cause = e;
-        while (cause.getCause() != null && cause.getCause() != cause) {
-            cause = cause.getCause();
-        }
-        return cause instanceof IllegalArgumentException own ? own.getMessage() : e.getOriginalMessage();
     }
 
     /** What JSON cannot say: ids that are there once, and no going round in circles. */

@@ -45,7 +45,7 @@ class ProfileFileTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            "label" : ""        | "colour" : "red"      | Line 9, column 7: “colour” is no field here; expected one of dimensions, face, id, kind, label, name, page
+            "label" : ""        | "colour" : "red"      | Line 7, column 41: “colour” is no field here; expected one of dimensions, face, id, kind, label, name, page
             "channel" : 1,      | "channel" : 17,       | Channel 17 is not in 1–16
             "controller" : 21   | "controller" : 999    | Controller 999 is not in 0–127
             orchard-profile     | orchard-rig           | This is no profile: expected "format": "orchard-profile"

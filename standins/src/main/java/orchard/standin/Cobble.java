@@ -2,6 +2,7 @@ package orchard.standin;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Map;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
@@ -20,6 +21,7 @@ import orchard.standin.CobbleProgramme.Entry;
  */
 public final class Cobble extends MidiStandIn {
 
+    private static final Map<Integer, String> COLOURS = new OwnProfile("cobble").colours();
     private static final byte MODEL = 0x01;
     private static final int KNOBS = CobbleProgramme.KNOBS;
     private static final int PADS = CobbleProgramme.PADS;
@@ -185,7 +187,7 @@ public final class Cobble extends MidiStandIn {
         }
         press(CobbleProgramme.CROSSFADER + pad, programme.pad(padPage, pad, 0), true, programme.velocity(strength));
         if (programme.lightsPads()) {
-            panel.show("pad" + (pad + 1), 96 / 127.0, "lit " + colour(96));
+            panel.show("pad" + (pad + 1), 96 / 127.0, "lit " + COLOURS.get(96));
         }
     }
 
@@ -336,21 +338,10 @@ public final class Cobble extends MidiStandIn {
         if (note >= FIRST_PAD && note < FIRST_PAD + PADS && channel <= 3 && !programme.lightsPads()) {
             String how = channel == 1 ? "lit" : channel == 2 ? "blinking" : "breathing";
             panel.show(
-                    "pad" + (note - FIRST_PAD + 1), palette / 127.0, palette == 0 ? "" : how + " " + colour(palette));
+                    "pad" + (note - FIRST_PAD + 1),
+                    palette / 127.0,
+                    palette == 0 ? "" : how + " " + COLOURS.get(palette));
         }
-    }
-
-    /** How a palette index looks: sixteen hues, each in eight depths, 1 to 127; as {@code #rrggbb}. */
-    public static String colour(int index) {
-        double hue = (index - 1) % 16 / 16.0 * 6;
-        double depth = 1 - (index - 1) / 16 * 0.1;
-        int[] rgb = new int[3];
-        for (int i = 0; i < 3; i++) {
-            double from = (hue + new double[] {0, 4, 2}[i]) % 6;
-            double level = Math.max(0, Math.min(1, Math.abs(from - 3) - 1));
-            rgb[i] = (int) Math.rint(255 * depth * (0.15 + 0.85 * level));
-        }
-        return "#%02x%02x%02x".formatted(rgb[0], rgb[1], rgb[2]);
     }
 
     private void showKnob(int knob) {

@@ -17,7 +17,6 @@ import orchard.signal.OscMessage;
  */
 public final class LampLoft extends OscDesk {
 
-    private static final int LAMPS = 12;
     private static final int BANKS = 4;
     private static final int PLAYBACKS = 8;
     private static final int TAPS = 4;
@@ -26,21 +25,6 @@ public final class LampLoft extends OscDesk {
     private static final int TAP_NOTE = 37;
     private static final int MODEL = 0x06;
     private static final String AT = "/loft/";
-    private static final String[] NAMES = {
-        "Harbour left",
-        "Harbour right",
-        "Tower",
-        "Clock face",
-        "Water 1",
-        "Water 2",
-        "Water 3",
-        "Storm left",
-        "Storm right",
-        "Lantern",
-        "Moon",
-        "House"
-    };
-
     private final float[][] banks = new float[BANKS][PLAYBACKS];
     private final Deque<Long> taps = new ArrayDeque<>();
     private DeskMidi midi;
@@ -57,26 +41,9 @@ public final class LampLoft extends OscDesk {
      */
     public LampLoft(int port, boolean lan) {
         super("/loft", port, lan);
-        for (int lamp = 1; lamp <= LAMPS; lamp++) {
-            String at = AT + "lamp/" + lamp + "/";
-            add(new DeskParameter(at + "level", "Level", 0, 100, 0, "%", "linear"));
-            add(new DeskParameter(at + "hue", "Hue", 0, 360, 40, "°", "linear"));
-            add(new DeskParameter(at + "saturation", "Saturation", 0, 100, 30, "%", "linear"));
-            names.put(at + "name", NAMES[lamp - 1]);
-        }
-        for (int mover = 1; mover <= 2; mover++) {
-            String at = AT + "mover/" + mover + "/";
-            add(new DeskParameter(at + "pan", "Pan", -270, 270, 0, "°", "linear"));
-            add(new DeskParameter(at + "tilt", "Tilt", -135, 135, 0, "°", "linear"));
-            names.put(at + "name", "Mover " + mover);
-        }
-        add(new DeskParameter(AT + "bank", "Bank", 1, BANKS, 1, "", "whole"));
-        for (int playback = 1; playback <= PLAYBACKS; playback++) {
-            add(new DeskParameter(AT + "playback/" + playback, "Playback " + playback, 0, 100, 0, "%", "linear"));
-        }
-        add(new DeskParameter(AT + "master", "Master", 0, 100, 100, "%", "linear"));
-        add(DeskParameter.named(AT + "blackout", "Blackout", "off", "on"));
-        add(new DeskParameter(AT + "tempo", "Tempo", 20, 300, 120, "BPM", "linear"));
+        OwnProfile own = new OwnProfile("lamp-loft");
+        own.parameters().forEach(this::add);
+        names.putAll(own.names());
         open();
         midi = new DeskMidi("Lamp Loft", MODEL, true, this::hear);
     }

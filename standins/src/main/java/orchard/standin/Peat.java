@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
-import java.util.stream.IntStream;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
@@ -65,32 +64,13 @@ public final class Peat extends MidiStandIn {
         }
     }
 
-    private static final int WAVEFORMS = 96;
-    private static final List<String> SOUNDS = List.of(
-            "Low tide",
-            "Fog bank",
-            "Harbour hum",
-            "Slack water",
-            "Rope and pulley",
-            "Glass storm",
-            "Cellar organ",
-            "Far engine",
-            "Moth light",
-            "Salt choir",
-            "Undertow",
-            "Clock heart",
-            "Cold stove",
-            "Iron moon",
-            "Reed bed",
-            "First light");
+    private static final OwnProfile OWN = new OwnProfile("peat");
+    private static final List<String> SOUNDS = OWN.values("sound.patch");
+    private static final List<String> WAVEFORMS = OWN.values("oscillator1.waveform");
     private static final int PATCHES = SOUNDS.size();
     private static final byte PANEL = 0x10;
     private static final byte ASK = 0x40;
     private static final byte DUMP = 0x41;
-    private static final String[] GRAINS = {
-        "Reed", "Horn", "Glass", "Moss", "Iron", "Salt", "Ember", "Hollow", "Silt", "Frost", "Bell", "Rope"
-    };
-    private static final String[] SHADES = {"plain", "dark", "bright", "slow", "rough", "wide", "thin", "far"};
 
     private final int[][] patches = new int[PATCHES][Knob.values().length];
     private final MidiJoiner joiner = new MidiJoiner();
@@ -117,24 +97,12 @@ public final class Peat extends MidiStandIn {
         return "peat";
     }
 
-    /** The names of the patches, in the order of their numbers. */
-    public static List<String> sounds() {
-        return SOUNDS;
-    }
-
-    /** The names of the waveforms, in the order of their numbers. */
-    public static List<String> waveforms() {
-        return IntStream.range(0, WAVEFORMS)
-                .mapToObj(i -> GRAINS[i / SHADES.length] + " " + SHADES[i % SHADES.length])
-                .toList();
-    }
-
     private void show() {
         panel.show("patch", patch / (PATCHES - 1.0), (patch + 1) + " " + SOUNDS.get(patch));
         for (Knob knob : Knob.values()) {
             int value = patches[patch][knob.ordinal()];
             String text = knob.ordinal() < 4
-                    ? waveforms().get((int) Math.rint((value >> 7) / 127.0 * (WAVEFORMS - 1)))
+                    ? WAVEFORMS.get((int) Math.rint((value >> 7) / 127.0 * (WAVEFORMS.size() - 1)))
                     : knob.controller < 0 ? String.valueOf(value) : String.valueOf(value >> 7);
             panel.show(knob.part(), value / 16_383.0, text);
         }

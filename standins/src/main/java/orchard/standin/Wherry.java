@@ -28,36 +28,12 @@ public final class Wherry extends OscDesk {
     private static final int ROWS = 8;
     private static final String AT = "/wherry/";
     private static final int NARRATOR = 4;
+    private static final String FILTER = AT + "track/" + NARRATOR + "/device/1/";
     private static final int LOWEST_ROW_NOTE = 36;
     private static final int MODEL = 0x05;
-    private static final String[] NAMES = {
-        "Harp",
-        "Bellows",
-        "Surf",
-        "Narrator",
-        "Clockwork",
-        "Seabirds",
-        "Undertow",
-        "Rain",
-        "Drum low",
-        "Drum high",
-        "Bell buoy",
-        "Rope",
-        "Gulls far",
-        "Chains",
-        "Choir",
-        "Glass",
-        "Wind",
-        "Hull",
-        "Lantern",
-        "Footsteps",
-        "Clock tower",
-        "Storm",
-        "Tide",
-        "First light"
-    };
-
+    private final OwnProfile own = new OwnProfile("wherry");
     private volatile Announcement announcing;
+
     /** Which of the tracks stands at each place. */
     private final List<Integer> order = new ArrayList<>();
 
@@ -81,13 +57,11 @@ public final class Wherry extends OscDesk {
      */
     public Wherry(int port, boolean lan) {
         super("/wherry", port, lan);
+        own.parameters().forEach(this::add);
+        names.putAll(own.names());
         for (int track = 1; track <= TRACKS; track++) {
-            track(AT + "track/" + track + "/");
-            names.put(AT + "track/" + track + "/name", NAMES[track - 1]);
             order.add(track);
         }
-        filter();
-        song();
         panel.show("transport", 0, "stopped");
         panel.show("learn", 0, "");
         open();
@@ -99,33 +73,13 @@ public final class Wherry extends OscDesk {
         clock.scheduleAtFixedRate(this::modulate, 33, 33, TimeUnit.MILLISECONDS);
     }
 
-    private void track(String at) {
-        add(new DeskParameter(at + "volume", "Volume", -60, 6, -12, "dB", "taper").touched());
-        add(new DeskParameter(at + "pan", "Pan", -100, 100, 0, "%", "linear"));
-        add(DeskParameter.named(at + "mute", "Mute", "off", "on"));
-        add(DeskParameter.named(at + "solo", "Solo", "off", "on"));
-        add(DeskParameter.named(at + "arm", "Arm", "off", "on"));
-        add(new DeskParameter(at + "send1", "Send 1", -60, 6, -60, "dB", "taper"));
-        add(new DeskParameter(at + "send2", "Send 2", -60, 6, -60, "dB", "taper"));
-        add(DeskParameter.named(at + "phrase", "Phrase", numbered("none", "Phrase")));
-        add(new DeskParameter(at + "meter", "Meter", -60, 6, -60, "dB", "linear").told());
-    }
-
-    private static String[] numbered(String none, String word) {
-        String[] names = new String[ROWS + 1];
-        names[0] = none;
-        for (int i = 1; i <= ROWS; i++) {
-            names[i] = word + " " + i;
-        }
-        return names;
-    }
-
+    /** The device on the narrator's track that the profile knows. */
     private void filter() {
-        add(new DeskParameter(device() + "cutoff", "Cutoff", 200, 8000, 8000, "Hz", "log"));
-        add(new DeskParameter(device() + "resonance", "Resonance", 0, 100, 18, "%", "linear"));
-        add(new DeskParameter(device() + "drive", "Drive", 0, 24, 0, "dB", "linear"));
-        add(new DeskParameter(device() + "mix", "Mix", 0, 100, 100, "%", "linear"));
-        names.put(device() + "name", "Filter");
+        own.parameters().stream()
+                .filter(parameter -> parameter.address().startsWith(FILTER))
+                .forEach(parameter ->
+                        add(parameter.at(device() + parameter.address().substring(FILTER.length()))));
+        names.put(device() + "name", own.names().get(FILTER + "name"));
     }
 
     private void echo() {
@@ -133,22 +87,6 @@ public final class Wherry extends OscDesk {
         add(new DeskParameter(device() + "feedback", "Feedback", 0, 100, 30, "%", "linear"));
         add(new DeskParameter(device() + "mix", "Mix", 0, 100, 40, "%", "linear"));
         names.put(device() + "name", "Echo");
-    }
-
-    private void song() {
-        for (int knob = 1; knob <= 6; knob++) {
-            add(new DeskParameter(AT + "blend/" + knob, "Blend " + knob, 0, 100, 0, "", "whole"));
-        }
-        add(DeskParameter.named(AT + "row", "Row", numbered("none", "Row")));
-        add(DeskParameter.named(AT + "marker", "Marker", "Start", "Dusk", "Bell", "Low tide", "Storm", "Light"));
-        add(DeskParameter.named(AT + "loop", "Loop", "off", "on"));
-        add(new DeskParameter(AT + "tempo", "Tempo", 20, 300, 96, "BPM", "linear"));
-        add(new DeskParameter(AT + "sway", "Sway", 0, 100, 0, "%", "linear"));
-        add(DeskParameter.named(AT + "automation", "Automation", "off", "read", "touch", "latch", "write"));
-        add(new DeskParameter(AT + "position", "Position", 0, 512, 0, "beats", "linear"));
-        add(new DeskParameter(AT + "selected", "Selected track", 1, TRACKS, 1, "", "whole"));
-        add(DeskParameter.named(AT + "modulator", "Modulator", "off", "on"));
-        add(new DeskParameter(AT + "master", "Master", -60, 6, -6, "dB", "taper").touched());
     }
 
     private void announce() {

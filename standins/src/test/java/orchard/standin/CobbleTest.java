@@ -70,7 +70,10 @@ class CobbleTest {
         plug.tell(0x7D, 1, 0x20, 3, '1', '.', '2', ' ', 'k', 'H', 'z');
         assertThat(cobble.readings())
                 .contains(
-                        new StandIn.Reading("pad1", 1, "blinking " + Cobble.colour(127)),
+                        new StandIn.Reading(
+                                "pad1",
+                                1,
+                                "blinking " + new OwnProfile("cobble").colours().get(127)),
                         new StandIn.Reading("knob3", 1, "1.2 kHz"));
     }
 

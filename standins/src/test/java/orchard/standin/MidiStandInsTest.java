@@ -149,7 +149,9 @@ class MidiStandInsTest {
         assertThat(reading("waveform1")).isEqualTo("1.00 Rope far");
         device.play("resonance", "turn", 0.5);
         assertThat(words()).containsExactly("SysEx 7D 04 10 0D 40");
-        assertThat(Peat.waveforms()).hasSize(96).doesNotHaveDuplicates();
+        assertThat(new OwnProfile("peat").values("oscillator1.waveform"))
+                .hasSize(96)
+                .doesNotHaveDuplicates();
     }
 
     @Test

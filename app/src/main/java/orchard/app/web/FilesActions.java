@@ -60,12 +60,12 @@ class FilesActions {
                 ProfileFile.write(device.name(), device.profile()).getBytes(StandardCharsets.UTF_8));
     }
 
-    /** The schema that profile files follow (JSON Schema, draft 2020-12). */
-    @GetMapping("/schema/profile.schema.json")
-    ResponseEntity<Resource> schema() {
+    /** The schemas that profiles and rigs follow as files (JSON Schema, draft 2020-12). */
+    @GetMapping("/schema/{name:profile|rig}.schema.json")
+    ResponseEntity<Resource> schema(@PathVariable String name) {
         return ResponseEntity.ok()
                 .contentType(MediaType.valueOf("application/schema+json"))
-                .body(new ClassPathResource("schema/profile.schema.json"));
+                .body(new ClassPathResource("schema/" + name + ".schema.json"));
     }
 
     /** Takes a profile from a file in place of what the device has; what the performer chose for the device stays. Undo brings the old one back. */
