@@ -6,11 +6,13 @@ import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.light.Led;
+import orchard.light.Letters;
+import orchard.light.Light;
+import orchard.light.Ring;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -57,9 +59,9 @@ public final class Gear {
                     face));
         }
         List<Light> lights = List.of(
-                new Light("k1.text", "Display 1", "k1", new Lamp.Text(new byte[] {0x7D, 1, 0x20, 1}, 12)),
-                new Light("k1.ring", "Ring 1", "k1", new Lamp.Ring(1, 21)),
-                new Light("p1.led", "Lamp 1", "p1", new Lamp.Led(1, 36, 0, 5)));
+                new Light("k1.text", "Display 1", "k1", new Letters(new byte[] {0x7D, 1, 0x20, 1}, 12)),
+                new Light("k1.ring", "Ring 1", "k1", new Ring(1, 21)),
+                new Light("p1.led", "Lamp 1", "p1", new Led(1, 36, 0, 5)));
         return new Device(
                 "box",
                 "Box",

@@ -14,6 +14,7 @@ class ModulesTest {
             "signal",
             "session",
             "parameter",
+            "light",
             "gear",
             "shape",
             "action",

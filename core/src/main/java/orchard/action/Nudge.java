@@ -5,7 +5,6 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
 
@@ -45,7 +44,7 @@ public record Nudge(Ref.ToParameter parameter, double by, boolean around) implem
 
     @Override
     public String words(Directory names) {
-        Optional<Parameter> measured = names.parameter(parameter).filter(p -> !(p.law() instanceof Law.Named));
+        Optional<Parameter> measured = names.parameter(parameter).filter(p -> !p.hasNames());
         return "move " + names.words(parameter) + (by > 0 ? " up by " : " down by ")
                 + Display.real(Math.abs(by), measured)
                 + (around ? ", and round" : "");

@@ -13,14 +13,12 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
-import orchard.gear.Slot;
-import orchard.parameter.Binding;
+import orchard.light.Light;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.table.Csv;
 
@@ -55,7 +53,7 @@ public final class NumberPlan {
     public record Use(
             Device device,
             Direction direction,
-            Slot slot,
+            MessageId slot,
             String part,
             String dimension,
             String name,
@@ -83,12 +81,14 @@ public final class NumberPlan {
     }
 
     private static void controls(Device device, List<Use> uses) {
-        Set<Slot> clashing =
+        Set<MessageId> clashing =
                 Clashes.of(device.profile()).stream().map(Clashes.Clash::slot).collect(Collectors.toSet());
         for (Control control : device.profile().controls()) {
             String name = control.name() + (control.pageNumber() == 1 ? "" : ", page " + control.pageNumber());
             for (Dimension dimension : control.dimensions()) {
-                for (Slot slot : dimension.output().off() ? List.<Slot>of() : Slot.of(dimension.pattern())) {
+                for (MessageId slot : dimension.output().off()
+                        ? List.<MessageId>of()
+                        : dimension.pattern().ids()) {
                     uses.add(new Use(
                             device,
                             Direction.IN,
@@ -103,12 +103,12 @@ public final class NumberPlan {
     }
 
     private static void answers(Device device, List<Use> uses) {
-        Map<Slot, Integer> drivers = new LinkedHashMap<>();
+        Map<MessageId, Integer> drivers = new LinkedHashMap<>();
         for (Parameter parameter : device.profile().parameters()) {
-            slots(parameter.binding()).forEach(slot -> drivers.merge(slot, 1, Integer::sum));
+            parameter.binding().ids().forEach(slot -> drivers.merge(slot, 1, Integer::sum));
         }
         for (Parameter parameter : device.profile().parameters()) {
-            for (Slot slot : slots(parameter.binding())) {
+            for (MessageId slot : parameter.binding().ids()) {
                 uses.add(new Use(
                         device,
                         parameter.settable() ? Direction.OUT : Direction.IN,
@@ -120,35 +120,11 @@ public final class NumberPlan {
             }
         }
         for (Light light : device.profile().lights()) {
-            slot(light.lamp())
-                    .ifPresent(slot ->
+            light.kind()
+                    .ids()
+                    .forEach(slot ->
                             uses.add(new Use(device, Direction.OUT, slot, light.id(), "", light.name(), false)));
         }
-    }
-
-    private static List<Slot> slots(Binding binding) {
-        if (binding instanceof Binding.Controller cc) {
-            return List.of(new Slot(Slot.Space.CONTROLLER, cc.channel(), cc.number()));
-        } else if (binding instanceof Binding.FineController fine) {
-            return Slot.of(new MessagePattern.FineController(fine.channel(), fine.number()));
-        } else if (binding instanceof Binding.Numbered numbered) {
-            return List.of(new Slot(
-                    numbered.registered() ? Slot.Space.RPN : Slot.Space.NRPN, numbered.channel(), numbered.number()));
-        } else if (binding instanceof Binding.Osc osc) {
-            return List.of(new Slot(Slot.Space.OSC, 0, 0, osc.address()));
-        }
-        return List.of();
-    }
-
-    private static Optional<Slot> slot(Lamp lamp) {
-        if (lamp instanceof Lamp.Led led) {
-            return Optional.of(new Slot(Slot.Space.NOTE, led.channel(), led.note()));
-        } else if (lamp instanceof Lamp.Ring ring) {
-            return Optional.of(new Slot(Slot.Space.CONTROLLER, ring.channel(), ring.number()));
-        } else if (lamp instanceof Lamp.Motor motor) {
-            return Optional.of(new Slot(Slot.Space.BEND, motor.channel(), 0));
-        }
-        return Optional.empty();
     }
 
     /** Everything that is in use, device by device. */
@@ -157,7 +133,7 @@ public final class NumberPlan {
     }
 
     /** What one device says or hears of one kind. */
-    public List<Use> uses(String device, Direction direction, Slot.Space space) {
+    public List<Use> uses(String device, Direction direction, MessageId.Space space) {
         return uses.stream()
                 .filter(use -> use.device().id().equals(device)
                         && use.direction() == direction
@@ -170,8 +146,8 @@ public final class NumberPlan {
      *
      * @param channel 1–16, or 0 for any
      */
-    public List<Slot> free(String device, Direction direction, Slot.Space space, int channel, int count) {
-        Set<Slot> taken = new HashSet<>();
+    public List<MessageId> free(String device, Direction direction, MessageId.Space space, int channel, int count) {
+        Set<MessageId> taken = new HashSet<>();
         uses(device, direction, space).forEach(use -> taken.add(use.slot()));
         return Clashes.free(taken, space, channel, count);
     }
@@ -181,12 +157,12 @@ public final class NumberPlan {
      *
      * @throws IllegalArgumentException if there are not enough places, or a control has no number of that kind
      */
-    public Edit give(Device device, List<String> controls, List<Slot> places) {
+    public Edit give(Device device, List<String> controls, List<MessageId> places) {
         if (places.size() < controls.size()) {
             throw new IllegalArgumentException(
                     "%d numbers are needed, and %d are free".formatted(controls.size(), places.size()));
         }
-        Map<String, Slot> given = new LinkedHashMap<>();
+        Map<String, MessageId> given = new LinkedHashMap<>();
         for (int i = 0; i < controls.size(); i++) {
             given.put(controls.get(i), places.get(i));
         }
@@ -199,19 +175,20 @@ public final class NumberPlan {
                 new Part.OfDevice(device.with(device.profile().withControls(all))));
     }
 
-    private static Control moved(Control control, Slot place) {
+    private static Control moved(Control control, MessageId place) {
         List<Dimension> dimensions = new ArrayList<>(control.dimensions());
         for (int i = 0; i < dimensions.size(); i++) {
-            Slot old = Slot.of(dimensions.get(i).pattern()).get(0);
+            MessageId old = dimensions.get(i).pattern().ids().get(0);
             if (old.space() == place.space()) {
                 for (int j = 0; j < dimensions.size(); j++) {
                     MessagePattern pattern = dimensions.get(j).pattern();
-                    Slot slot = Slot.of(pattern).get(0);
+                    MessageId slot = pattern.ids().get(0);
                     // velocity, gate and pressure of one note go together
                     boolean same = slot.channel() == old.channel()
                             && slot.number() == old.number()
                             && (slot.space() == old.space()
-                                    || slot.space() == Slot.Space.KEY_PRESSURE && old.space() == Slot.Space.NOTE);
+                                    || slot.space() == MessageId.Space.KEY_PRESSURE
+                                            && old.space() == MessageId.Space.NOTE);
                     if (same) {
                         dimensions.set(
                                 j,
@@ -317,7 +294,7 @@ public final class NumberPlan {
                         && other.part().equals(use.part())
                         && other.device().equals(device)
                         && other.dimension().equals(use.dimension())
-                        && other.slot().equals(new Slot(use.slot().space(), channel, number)));
+                        && other.slot().equals(new MessageId(use.slot().space(), channel, number)));
         if (half || channel == use.slot().channel() && number == use.slot().number()) {
             return;
         }
@@ -329,7 +306,7 @@ public final class NumberPlan {
         }
         Dimension dimension = control.dimension(use.dimension()).orElseThrow();
         MessagePattern pattern = Clashes.at(
-                        dimension.pattern(), new Slot(use.slot().space(), channel, number))
+                        dimension.pattern(), new MessageId(use.slot().space(), channel, number))
                 .orElseThrow(() -> new IllegalArgumentException(number + " cannot be the number of "
                         + dimension.pattern().words()));
         changed.get(device.id())

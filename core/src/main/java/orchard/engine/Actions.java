@@ -23,7 +23,6 @@ import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 
 /**
@@ -289,20 +288,10 @@ final class Actions {
         double next = parameter.real(Parameters.known(of)) + by;
         if (around && (next < low - 1e-9 || next > high + 1e-9)) {
             // what has steps has one more place to be than its width
-            double width = high - low + (isStepped(parameter) ? stepSize(parameter) : 0);
+            double width = high - low + parameter.step();
             next = low + ((next - low) % width + width) % width;
         }
         set(of, parameter.position(next));
-    }
-
-    private static boolean isStepped(Parameter parameter) {
-        return parameter.law() instanceof Law.Stepped || parameter.law() instanceof Law.Named;
-    }
-
-    private static double stepSize(Parameter parameter) {
-        return parameter.law() instanceof Law.Stepped stepped
-                ? (parameter.range().high() - parameter.range().low()) / (stepped.count() - 1)
-                : 1;
     }
 
     private boolean isThere(State.OfParameter parameter) {

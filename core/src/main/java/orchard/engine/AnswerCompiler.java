@@ -10,10 +10,9 @@ import orchard.action.SetParameter;
 import orchard.engine.Plan.AnswerPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.light.Light;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Parameter;
@@ -93,7 +92,7 @@ final class AnswerCompiler {
                     if (!lightsItself(rig, ref)) {
                         answers.add(new AnswerPlan(
                                 cells.light(ref),
-                                light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE,
+                                Show.Rule.usual(light),
                                 position -> position >= 0.5,
                                 shape,
                                 cells.parameter(laid.parameter()),
@@ -110,7 +109,7 @@ final class AnswerCompiler {
     private static boolean lightsItself(Rig rig, Ref.ToLight ref) {
         Profile profile = rig.device(ref.device()).orElseThrow().profile();
         Light light = profile.light(ref.light()).orElseThrow();
-        return light.lamp() instanceof Lamp.Led
+        return light.kind().onOff()
                 && profile.control(light.control())
                         .filter(control ->
                                 profile.choices().feel(control.kind()).ownLights())

@@ -23,10 +23,9 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Feel;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.light.Light;
 import orchard.memory.MemoryFormat;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -102,13 +101,13 @@ final class DeviceCompiler {
                 .control(light.control())
                 .flatMap(control -> control.dimension(Dimension.TOUCH))
                 .isPresent();
-        State.OfControl touch = senses && light.lamp() instanceof Lamp.Motor
+        State.OfControl touch = senses && light.kind().pushes()
                 ? cells.control(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
                 : null;
-        String idle = light.lamp() instanceof Lamp.Text
+        String idle = light.kind().letters() > 0
                 ? device.profile().control(light.control()).map(Control::label).orElse("")
                 : "";
-        return new LightPlan(cells.light(new Ref.ToLight(device.id(), light.id())), light.lamp(), touch, idle);
+        return new LightPlan(cells.light(new Ref.ToLight(device.id(), light.id())), light.kind(), touch, idle);
     }
 
     private List<Placed> controls(Device device, Map<Object, List<State.OfControl>> byKey) {
@@ -127,14 +126,14 @@ final class DeviceCompiler {
                 continue;
             }
             List<Light> own = lightsByPlace.getOrDefault(control.place(), List.of()).stream()
-                    .filter(light -> light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor)
+                    .filter(light -> light.kind().standsWithHand())
                     .toList();
             State.OfLight[] rings = own.stream()
                     .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
                     .toList()
                     .toArray(Nothing.LIGHTS);
             State.OfLight motor = own.stream()
-                    .filter(light -> light.lamp() instanceof Lamp.Motor)
+                    .filter(light -> light.kind().pushes())
                     .findFirst()
                     .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
                     .orElse(null);

@@ -2,7 +2,7 @@ package orchard.engine;
 
 import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
-import orchard.gear.Lamp;
+import orchard.light.LightKind;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
 import orchard.outcome.Refused;
@@ -95,7 +95,7 @@ final class Lights {
     }
 
     private void stands(State.OfLight light, double position) {
-        light.shown = light.plan.lamp().message(position, "");
+        light.shown = light.plan.kind().message(position, "");
         light.handUntil = turn.now + HAND_NANOS;
         changed(light);
     }
@@ -137,7 +137,7 @@ final class Lights {
         }
         AnswerPlan rule = rule(light);
         String text = rule == null ? plan.idle() : words(rule);
-        Message message = rule == null ? dark(light) : plan.lamp().message(place(rule), text);
+        Message message = rule == null ? dark(light) : plan.kind().message(place(rule), text);
         if (message == null || message.equals(light.shown)) {
             return;
         }
@@ -180,9 +180,8 @@ final class Lights {
 
     /** What a lamp or display says that answers nothing: dark, or what it is called; rings and motors stay where they are. */
     private static Message dark(State.OfLight light) {
-        Lamp lamp = light.plan.lamp();
-        boolean canBeDark = lamp instanceof Lamp.Led || lamp instanceof Lamp.Text;
+        LightKind kind = light.plan.kind();
         boolean hasSomethingToSay = light.used || !light.plan.idle().isEmpty();
-        return canBeDark && hasSomethingToSay ? lamp.message(0, light.plan.idle()) : null;
+        return kind.goesDark() && hasSomethingToSay ? kind.message(0, light.plan.idle()) : null;
     }
 }

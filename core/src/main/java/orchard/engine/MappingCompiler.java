@@ -18,7 +18,6 @@ import orchard.engine.Plan.Place;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Fault;
@@ -243,9 +242,7 @@ final class MappingCompiler {
                 .profile()
                 .lightsOn(laid.place().control().control())
                 .stream()
-                .anyMatch(light -> light.lamp() instanceof Lamp.Motor
-                        || light.lamp() instanceof Lamp.Ring
-                        || light.lamp() instanceof Lamp.Element);
+                .anyMatch(light -> light.kind().putsControl());
         return isPut ? Takeover.JUMP : takeover(rig, mapping);
     }
 

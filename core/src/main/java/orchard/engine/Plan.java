@@ -15,11 +15,11 @@ import orchard.action.ResetMoved;
 import orchard.action.Tap;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
 import orchard.gear.PageGroup;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.light.LightKind;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -294,15 +294,15 @@ public final class Plan {
      * @param touch the control that senses a finger on it, or null
      * @param idle what a display shows while it answers nothing, or ""
      */
-    record LightPlan(State.OfLight state, Lamp lamp, State.OfControl touch, String idle) {
+    record LightPlan(State.OfLight state, LightKind kind, State.OfControl touch, String idle) {
 
         boolean isMotor() {
-            return lamp instanceof Lamp.Motor;
+            return kind.pushes();
         }
 
         /** Whether a hand may have put it elsewhere than Orchard did. */
         boolean standsWithHand() {
-            return lamp instanceof Lamp.Motor || lamp instanceof Lamp.Ring;
+            return kind.standsWithHand();
         }
     }
 

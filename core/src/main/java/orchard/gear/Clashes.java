@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** Controls of one device that send the same, and other numbers for them. */
@@ -19,14 +20,14 @@ public final class Clashes {
     private Clashes() {}
 
     /** Controls that can be heard at once and take the same place. */
-    public record Clash(Slot slot, List<Control> controls) {}
+    public record Clash(MessageId slot, List<Control> controls) {}
 
     /** All clashes of a profile, in the order of its controls. */
     public static List<Clash> of(Profile profile) {
-        Map<Slot, List<Control>> senders = new LinkedHashMap<>();
+        Map<MessageId, List<Control>> senders = new LinkedHashMap<>();
         for (Control control : profile.controls()) {
             if (profile.traits().active(control)) {
-                Slot.of(control)
+                control.messageIds()
                         .forEach(slot -> senders.computeIfAbsent(slot, s -> new ArrayList<>())
                                 .add(control));
             }
@@ -59,10 +60,11 @@ public final class Clashes {
      * @throws IllegalArgumentException naming the control that cannot be given another number
      */
     public static List<Control> renumbered(Profile profile, Collection<String> ids) {
-        Set<Slot> taken = new HashSet<>();
+        Set<MessageId> taken = new HashSet<>();
         profile.controls().stream()
                 .filter(control -> !ids.contains(control.id()))
-                .forEach(control -> control.dimensions().forEach(d -> taken.addAll(Slot.of(d.pattern()))));
+                .forEach(control -> control.dimensions()
+                        .forEach(d -> taken.addAll(d.pattern().ids())));
         List<Control> controls = new ArrayList<>();
         for (Control control : profile.controls()) {
             controls.add(ids.contains(control.id()) ? renumbered(control, taken) : control);
@@ -70,24 +72,25 @@ public final class Clashes {
         return controls;
     }
 
-    private static Control renumbered(Control control, Set<Slot> taken) {
-        Map<Slot, Slot> moved = new HashMap<>();
+    private static Control renumbered(Control control, Set<MessageId> taken) {
+        Map<MessageId, MessageId> moved = new HashMap<>();
         List<Dimension> dimensions = new ArrayList<>();
         for (Dimension dimension : control.dimensions()) {
             MessagePattern free = free(control, dimension.pattern(), taken, moved);
             dimensions.add(dimension.with(free));
         }
-        dimensions.forEach(d -> taken.addAll(Slot.of(d.pattern())));
+        dimensions.forEach(d -> taken.addAll(d.pattern().ids()));
         return control.sending(dimensions);
     }
 
     /** A note's velocity, gate and pressure move together. */
-    private static MessagePattern free(Control control, MessagePattern old, Set<Slot> taken, Map<Slot, Slot> moved) {
-        Slot first = Slot.of(old).get(0);
-        Slot together = first.space() == Slot.Space.KEY_PRESSURE
-                ? new Slot(Slot.Space.NOTE, first.channel(), first.number())
+    private static MessagePattern free(
+            Control control, MessagePattern old, Set<MessageId> taken, Map<MessageId, MessageId> moved) {
+        MessageId first = old.ids().get(0);
+        MessageId together = first.space() == MessageId.Space.KEY_PRESSURE
+                ? new MessageId(MessageId.Space.NOTE, first.channel(), first.number())
                 : first;
-        Slot place = moved.get(together);
+        MessageId place = moved.get(together);
         if (place != null) {
             return at(old, place).orElseThrow();
         }
@@ -96,13 +99,13 @@ public final class Clashes {
             int channel = (first.channel() - 1 + step) % 16 + 1;
             for (int turn = 0; turn < count; turn++) {
                 int number = (first.number() + turn) % count;
-                Slot candidate = new Slot(together.space(), channel, number);
+                MessageId candidate = new MessageId(together.space(), channel, number);
                 Optional<MessagePattern> pattern = at(old, candidate);
                 if (pattern.isPresent()
-                        && !Slot.isReserved(together.space(), number)
-                        && Slot.of(pattern.get()).stream().noneMatch(taken::contains)
-                        && !(together.space() == Slot.Space.NOTE
-                                && taken.contains(new Slot(Slot.Space.KEY_PRESSURE, channel, number)))) {
+                        && !MessageId.isReserved(together.space(), number)
+                        && pattern.get().ids().stream().noneMatch(taken::contains)
+                        && !(together.space() == MessageId.Space.NOTE
+                                && taken.contains(new MessageId(MessageId.Space.KEY_PRESSURE, channel, number)))) {
                     moved.put(together, candidate);
                     return pattern.get();
                 }
@@ -115,7 +118,7 @@ public final class Clashes {
     }
 
     /** The same kind of message at another place; nothing where that place is none for it. */
-    public static Optional<MessagePattern> at(MessagePattern old, Slot slot) {
+    public static Optional<MessagePattern> at(MessagePattern old, MessageId slot) {
         int channel = slot.channel();
         int number = slot.number();
         if (old instanceof MessagePattern.NoteVelocity) {
@@ -148,13 +151,13 @@ public final class Clashes {
      * @param count how many
      * @return fewer than asked for if there are no more
      */
-    public static List<Slot> free(Set<Slot> taken, Slot.Space space, int channel, int count) {
-        List<List<Slot>> runs = new ArrayList<>();
+    public static List<MessageId> free(Set<MessageId> taken, MessageId.Space space, int channel, int count) {
+        List<List<MessageId>> runs = new ArrayList<>();
         for (int ch = channel == 0 ? 1 : channel; ch <= (channel == 0 ? 16 : channel); ch++) {
-            List<Slot> run = new ArrayList<>();
+            List<MessageId> run = new ArrayList<>();
             for (int number = 0; number <= space.count(); number++) {
-                Slot slot = new Slot(space, ch, number);
-                if (number < space.count() && !taken.contains(slot) && !Slot.isReserved(space, number)) {
+                MessageId slot = new MessageId(space, ch, number);
+                if (number < space.count() && !taken.contains(slot) && !MessageId.isReserved(space, number)) {
                     run.add(slot);
                 } else if (!run.isEmpty()) {
                     runs.add(run);
@@ -163,21 +166,21 @@ public final class Clashes {
             }
         }
         // the smallest run that is large enough leaves the large ones whole
-        Optional<List<Slot>> enough =
+        Optional<List<MessageId>> enough =
                 runs.stream().filter(run -> run.size() >= count).min((a, b) -> Integer.compare(a.size(), b.size()));
         if (enough.isPresent()) {
             return List.copyOf(enough.get().subList(0, count));
         }
-        List<Slot> found = new ArrayList<>();
+        List<MessageId> found = new ArrayList<>();
         runs.sort((a, b) -> Integer.compare(b.size(), a.size()));
-        for (List<Slot> run : runs) {
+        for (List<MessageId> run : runs) {
             found.addAll(run.subList(0, Math.min(run.size(), count - found.size())));
         }
         return found;
     }
 
     /** Places in runs, in words: {@code ch 1: 46–63, 65}. */
-    public static String runs(List<Slot> slots) {
+    public static String runs(List<MessageId> slots) {
         Map<Integer, TreeSet<Integer>> byChannel = new LinkedHashMap<>();
         slots.forEach(slot ->
                 byChannel.computeIfAbsent(slot.channel(), c -> new TreeSet<>()).add(slot.number()));

@@ -2,6 +2,7 @@ package orchard.gear;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.signal.MessageId;
 
 /**
  * Something that is moved. On a device with pages, each page of a control is a control of its own at the same place.
@@ -94,6 +95,15 @@ public record Control(
     /** The dimension of that name, if the control has it. */
     public Optional<Dimension> dimension(String name) {
         return dimensions.stream().filter(d -> d.name().equals(name)).findFirst();
+    }
+
+    /** What tells its messages from all others, without those of what is switched off; each once. */
+    public List<MessageId> messageIds() {
+        return dimensions.stream()
+                .filter(dimension -> !dimension.output().off())
+                .flatMap(dimension -> dimension.pattern().ids().stream())
+                .distinct()
+                .toList();
     }
 
     /** What stands on a display for it. */

@@ -2,6 +2,7 @@ package orchard.gear;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.light.Light;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;

@@ -5,10 +5,10 @@ import java.util.Optional;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.light.Drawn;
+import orchard.light.Light;
 import orchard.signal.MessagePattern;
 
 /**
@@ -47,7 +47,7 @@ public record Layout(String id, String name, List<Element> elements) {
                         new Control.Face(e.x(), e.y(), e.width(), e.height())))
                 .toList();
         List<Light> lights = faders.stream()
-                .map(e -> new Light(e.id(), e.name(), e.id(), new Lamp.Element(e.id())))
+                .map(e -> new Light(e.id(), e.name(), e.id(), new Drawn(e.id())))
                 .toList();
         return new Device(
                 id,

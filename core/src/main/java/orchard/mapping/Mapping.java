@@ -5,7 +5,6 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.gear.Directory;
-import orchard.gear.Lamp;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.parameter.Marks;
@@ -54,9 +53,7 @@ public record Mapping(
                 .anyMatch(light -> directory
                         .device(light.device())
                         .flatMap(device -> device.profile().light(light.light()))
-                        .filter(l -> l.lamp() instanceof Lamp.Motor
-                                || l.lamp() instanceof Lamp.Ring
-                                || l.lamp() instanceof Lamp.Element)
+                        .filter(l -> l.kind().putsControl())
                         .isPresent());
     }
 

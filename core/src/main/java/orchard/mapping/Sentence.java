@@ -12,8 +12,8 @@ import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Directory;
-import orchard.gear.Light;
 import orchard.gear.Ref;
+import orchard.light.Light;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
@@ -154,7 +154,7 @@ public record Sentence(List<Phrase> phrases) {
             Optional<Control> control =
                     light.flatMap(l -> device.flatMap(d -> d.profile().control(l.control())));
             String where = control.map(c -> c.name() + "’s ").orElse("");
-            String lamp = control.isPresent() ? light.map(l -> l.lamp().words()).orElseThrow() : directory.words(ref);
+            String lamp = control.isPresent() ? light.map(l -> l.kind().words()).orElseThrow() : directory.words(ref);
             String rule = answer.rule() == Show.Rule.VALUE ? "its value on " : "on or off on ";
             lamps.computeIfAbsent(rule + where, k -> new ArrayList<>()).add(lamp);
         }

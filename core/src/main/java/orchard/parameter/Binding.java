@@ -2,6 +2,7 @@ package orchard.parameter;
 
 import java.util.List;
 import orchard.signal.Message;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiKeys;
 import orchard.signal.MidiMessage;
@@ -23,6 +24,9 @@ public sealed interface Binding {
 
     /** Lookup key of the messages in which the device tells the value; see {@link MessagePattern#key()}. */
     Object key();
+
+    /** What tells its messages from all others on the wire; empty where they have no number of their own. */
+    List<MessageId> ids();
 
     /** The message in words. */
     String words();
@@ -73,6 +77,11 @@ public sealed interface Binding {
         }
 
         @Override
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.OSC, 0, 0, address));
+        }
+
+        @Override
         public String words() {
             return address;
         }
@@ -100,6 +109,11 @@ public sealed interface Binding {
         @Override
         public Object key() {
             return new MidiMessage.ControlChange(channel, number, 0).key();
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.CONTROLLER, channel, number));
         }
 
         @Override
@@ -133,6 +147,11 @@ public sealed interface Binding {
         }
 
         @Override
+        public List<MessageId> ids() {
+            return new MessagePattern.FineController(channel, number).ids();
+        }
+
+        @Override
         public String words() {
             return "CC %d and %d, ch %d".formatted(number, number + 32, channel);
         }
@@ -158,6 +177,11 @@ public sealed interface Binding {
         @Override
         public Object key() {
             return words();
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of();
         }
 
         @Override
@@ -189,6 +213,11 @@ public sealed interface Binding {
         }
 
         @Override
+        public List<MessageId> ids() {
+            return List.of();
+        }
+
+        @Override
         public String words() {
             return "kept by Orchard";
         }
@@ -217,6 +246,11 @@ public sealed interface Binding {
         @Override
         public Object key() {
             return MidiKeys.numbered(channel, registered, number);
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of(new MessageId(registered ? MessageId.Space.RPN : MessageId.Space.NRPN, channel, number));
         }
 
         @Override

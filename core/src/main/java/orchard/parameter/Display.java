@@ -17,9 +17,7 @@ public final class Display {
 
     /** A parameter's value: its name where the law has names, otherwise number and unit. */
     public static String text(double real, Law law, Range range) {
-        return law instanceof Law.Named named
-                ? named.label((int) range.clamp(Math.rint(real)))
-                : text(real, range.unit());
+        return law.hasNames() ? law.label((int) range.clamp(Math.rint(real))) : text(real, range.unit());
     }
 
     /** A real value of a parameter that may not be known. */

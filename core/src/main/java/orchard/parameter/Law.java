@@ -19,6 +19,23 @@ public sealed interface Law {
     /** The law's name in a sentence. */
     String words();
 
+    /** How many values there are, or 0 if they are not counted. */
+    int count();
+
+    /** Whether the values have names. */
+    boolean hasNames();
+
+    /** The name of one of the values as it is shown and typed; "" where they have none. */
+    String label(int index);
+
+    /** All names as they are shown and typed, none of them twice; empty where there are none. */
+    default List<String> labels() {
+        return hasNames() ? IntStream.range(0, count()).mapToObj(this::label).toList() : List.of();
+    }
+
+    /** Whether it needs a range that begins above 0. */
+    boolean aboveZero();
+
     /** Equal steps of position are equal steps of value. */
     record Linear() implements Law {
         @Override
@@ -29,6 +46,26 @@ public sealed interface Law {
         @Override
         public double position(double real, Range range) {
             return (range.clamp(real) - range.low()) / (range.high() - range.low());
+        }
+
+        @Override
+        public int count() {
+            return 0;
+        }
+
+        @Override
+        public boolean hasNames() {
+            return false;
+        }
+
+        @Override
+        public String label(int index) {
+            return "";
+        }
+
+        @Override
+        public boolean aboveZero() {
+            return false;
         }
 
         @Override
@@ -47,6 +84,26 @@ public sealed interface Law {
         @Override
         public double position(double real, Range range) {
             return Math.log(range.clamp(real) / range.low()) / Math.log(range.high() / range.low());
+        }
+
+        @Override
+        public int count() {
+            return 0;
+        }
+
+        @Override
+        public boolean hasNames() {
+            return false;
+        }
+
+        @Override
+        public String label(int index) {
+            return "";
+        }
+
+        @Override
+        public boolean aboveZero() {
+            return true;
         }
 
         @Override
@@ -80,6 +137,26 @@ public sealed interface Law {
         }
 
         @Override
+        public int count() {
+            return 0;
+        }
+
+        @Override
+        public boolean hasNames() {
+            return false;
+        }
+
+        @Override
+        public String label(int index) {
+            return "";
+        }
+
+        @Override
+        public boolean aboveZero() {
+            return false;
+        }
+
+        @Override
         public String words() {
             return "fader taper";
         }
@@ -103,6 +180,21 @@ public sealed interface Law {
         }
 
         @Override
+        public boolean hasNames() {
+            return false;
+        }
+
+        @Override
+        public String label(int index) {
+            return "";
+        }
+
+        @Override
+        public boolean aboveZero() {
+            return false;
+        }
+
+        @Override
         public String words() {
             return "in " + count + " steps";
         }
@@ -118,7 +210,8 @@ public sealed interface Law {
             names = List.copyOf(names);
         }
 
-        /** A name as it is shown and typed: the second of a name that stands twice is told apart by a number. */
+        /** The second of a name that stands twice is told apart by a number. */
+        @Override
         public String label(int index) {
             String name = names.get(index);
             int times = 1;
@@ -128,9 +221,9 @@ public sealed interface Law {
             return times == 1 ? name : name + " (" + times + ")";
         }
 
-        /** All names as they are shown and typed. */
-        public List<String> labels() {
-            return IntStream.range(0, names.size()).mapToObj(this::label).toList();
+        @Override
+        public boolean hasNames() {
+            return true;
         }
 
         @Override
@@ -141,6 +234,16 @@ public sealed interface Law {
         @Override
         public double position(double real, Range range) {
             return Math.rint(range.clamp(real)) / (names.size() - 1);
+        }
+
+        @Override
+        public int count() {
+            return names.size();
+        }
+
+        @Override
+        public boolean aboveZero() {
+            return false;
         }
 
         @Override

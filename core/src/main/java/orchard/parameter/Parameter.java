@@ -31,7 +31,7 @@ public record Parameter(
         law = law instanceof Law.Linear ? LINEAR : law; // thousands of parameters have it, and one will do
         marks = marks == null ? Marks.NONE : marks;
         favourites = favourites == null ? List.of() : List.copyOf(favourites);
-        if (law instanceof Law.Logarithmic && range.low() <= 0) {
+        if (law.aboveZero() && range.low() <= 0) {
             throw new IllegalArgumentException(id + ": a logarithmic range begins above 0");
         }
     }
@@ -66,9 +66,17 @@ public record Parameter(
 
     /** How many values there are, or 0 if they are not counted. */
     public int count() {
-        return law instanceof Law.Stepped stepped
-                ? stepped.count()
-                : law instanceof Law.Named named ? named.names().size() : 0;
+        return law.count();
+    }
+
+    /** Whether its values have names. */
+    public boolean hasNames() {
+        return law.hasNames();
+    }
+
+    /** How far apart two values that are counted are, or 0 if they are not. */
+    public double step() {
+        return count() == 0 ? 0 : (range.high() - range.low()) / (count() - 1);
     }
 
     /** All values that are counted: favourites first, then the rest in their order. */

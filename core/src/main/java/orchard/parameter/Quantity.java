@@ -28,8 +28,8 @@ public final class Quantity {
      */
     public static double parse(String text, Law law, Range range) throws Unreadable {
         String typed = text.strip();
-        if (law instanceof Law.Named named) {
-            return byName(typed, named);
+        if (law.hasNames()) {
+            return byName(typed, law.labels());
         }
         Matcher matcher = FORM.matcher(typed.replace('−', '-').replace('\u00a0', ' '));
         if (typed.length() > 40 || !matcher.matches()) {
@@ -74,8 +74,7 @@ public final class Quantity {
         return law.real(share, range);
     }
 
-    private static double byName(String typed, Law.Named named) throws Unreadable {
-        List<String> labels = named.labels();
+    private static double byName(String typed, List<String> labels) throws Unreadable {
         for (int i = 0; i < labels.size(); i++) {
             if (labels.get(i).equals(typed)) {
                 return i;

@@ -3,7 +3,7 @@ package orchard.recognise;
 import java.util.List;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
-import orchard.gear.Slot;
+import orchard.signal.MessageId;
 
 /**
  * What the recogniser takes a control for.
@@ -16,7 +16,7 @@ import orchard.gear.Slot;
  * @param seen what was heard of it
  */
 public record Guess(
-        Slot slot,
+        MessageId slot,
         String name,
         Control.Kind kind,
         List<Dimension> dimensions,

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import orchard.gear.Slot;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** Something pressed, with what belongs to it. */
@@ -95,20 +95,20 @@ final class Held {
         for (int i = 0; i < Math.min(a.length, b.length); i++) {
             differing += a[i].equals(b[i]) ? 0 : 1;
         }
-        return other.slot.space() == Slot.Space.SYSEX ? differing : 0;
+        return other.slot.space() == MessageId.Space.SYSEX ? differing : 0;
     }
 
     /** Its message as a switch. */
     MessagePattern gate() {
-        Slot slot = trail.slot;
-        return slot.space() == Slot.Space.NOTE
+        MessageId slot = trail.slot;
+        return slot.space() == MessageId.Space.NOTE
                 ? new MessagePattern.NoteGate(slot.channel(), slot.number())
                 : new MessagePattern.SysExByte(slot.text(), Encoding.ABSOLUTE, release);
     }
 
     /** Its message as a strength. */
     MessagePattern velocity() {
-        return trail.slot.space() == Slot.Space.NOTE ? trail.pattern : gate();
+        return trail.slot.space() == MessageId.Space.NOTE ? trail.pattern : gate();
     }
 
     /** The number it goes back to when its pad is let go, or null if it stays. */

@@ -7,16 +7,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import orchard.gear.Slot;
+import orchard.signal.MessageId;
 
 /** Finds what is pressed among trails, and what belongs to each press; takes out of the trails what it has found. */
 final class Presses {
 
     private static final int SURELY_KEYS = 25;
 
-    private final Map<Slot, Trail> left;
+    private final Map<MessageId, Trail> left;
 
-    Presses(Map<Slot, Trail> left) {
+    Presses(Map<MessageId, Trail> left) {
         this.left = left;
     }
 
@@ -24,7 +24,7 @@ final class Presses {
     List<Held> all() {
         List<Held> presses = new ArrayList<>();
         for (Trail trail : List.copyOf(left.values())) {
-            if (trail.slot.space() == Slot.Space.NOTE) {
+            if (trail.slot.space() == MessageId.Space.NOTE) {
                 presses.add(new Held(trail, "", Nature.ofNote(trail)));
             }
         }
@@ -37,7 +37,7 @@ final class Presses {
     private List<Held> pairsOfSysEx() {
         List<Held> presses = new ArrayList<>();
         List<Trail> said = left.values().stream()
-                .filter(trail -> trail.slot.space() == Slot.Space.SYSEX)
+                .filter(trail -> trail.slot.space() == MessageId.Space.SYSEX)
                 .toList();
         Set<Trail> used = new HashSet<>();
         for (Trail off : said) {
@@ -63,28 +63,28 @@ final class Presses {
 
     /** What speaks only while something is held down belongs to it: pressure, X and Y, the movement of a touched fader. */
     void attach(List<Held> presses) {
-        Map<Slot, Held> byNote = new HashMap<>();
+        Map<MessageId, Held> byNote = new HashMap<>();
         presses.forEach(press -> byNote.put(press.trail.slot, press));
         for (Trail trail : List.copyOf(left.values())) {
-            Slot slot = trail.slot;
-            if (slot.space() == Slot.Space.KEY_PRESSURE) {
-                Held press = byNote.get(new Slot(Slot.Space.NOTE, slot.channel(), slot.number()));
+            MessageId slot = trail.slot;
+            if (slot.space() == MessageId.Space.KEY_PRESSURE) {
+                Held press = byNote.get(new MessageId(MessageId.Space.NOTE, slot.channel(), slot.number()));
                 if (press != null) {
                     press.pressure = trail;
                     left.remove(slot);
                 }
                 continue;
             }
-            boolean canBelong = slot.space() == Slot.Space.CONTROLLER
-                    || slot.space() == Slot.Space.BEND
-                    || slot.space() == Slot.Space.NRPN
-                    || slot.space() == Slot.Space.SYSEX;
+            boolean canBelong = slot.space() == MessageId.Space.CONTROLLER
+                    || slot.space() == MessageId.Space.BEND
+                    || slot.space() == MessageId.Space.NRPN
+                    || slot.space() == MessageId.Space.SYSEX;
             if (!canBelong) {
                 continue;
             }
             presses.stream()
-                    .filter(press ->
-                            (press.trail.slot.space() == Slot.Space.SYSEX) == (slot.space() == Slot.Space.SYSEX))
+                    .filter(press -> (press.trail.slot.space() == MessageId.Space.SYSEX)
+                            == (slot.space() == MessageId.Space.SYSEX))
                     .filter(press -> press.belongs(trail))
                     .findFirst()
                     .ifPresent(press -> {
@@ -95,17 +95,17 @@ final class Presses {
     }
 
     /** Long rows of notes next to each other, without pressure of their own, are keys. */
-    static Set<Slot> keys(List<Held> presses) {
-        Map<Integer, TreeMap<Integer, Slot>> byChannel = new HashMap<>();
+    static Set<MessageId> keys(List<Held> presses) {
+        Map<Integer, TreeMap<Integer, MessageId>> byChannel = new HashMap<>();
         for (Held press : presses) {
-            Slot slot = press.trail.slot;
-            if (slot.space() == Slot.Space.NOTE && press.companions.isEmpty() && press.pressure == null) {
+            MessageId slot = press.trail.slot;
+            if (slot.space() == MessageId.Space.NOTE && press.companions.isEmpty() && press.pressure == null) {
                 byChannel.computeIfAbsent(slot.channel(), c -> new TreeMap<>()).put(slot.number(), slot);
             }
         }
-        Set<Slot> keys = new HashSet<>();
+        Set<MessageId> keys = new HashSet<>();
         byChannel.values().forEach(notes -> {
-            List<Slot> run = new ArrayList<>();
+            List<MessageId> run = new ArrayList<>();
             for (int note = notes.firstKey(); note <= notes.lastKey() + 1; note++) {
                 if (notes.containsKey(note)) {
                     run.add(notes.get(note));

@@ -13,8 +13,8 @@ import orchard.gear.Control.Kind;
 import orchard.gear.Dimension;
 import orchard.gear.Output;
 import orchard.gear.Output.Press;
-import orchard.gear.Slot;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** One look at all trails: which of them belong together, and what each is taken for. */
@@ -22,13 +22,13 @@ final class Reading {
 
     private static final double SAME_MOMENT = 0.003;
 
-    private final Map<Slot, Trail> left = new LinkedHashMap<>();
-    private final Set<Slot> fineHeard;
+    private final Map<MessageId, Trail> left = new LinkedHashMap<>();
+    private final Set<MessageId> fineHeard;
     private final List<Guess> guesses = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
 
     /** @param fineHeard the NRPN and RPN whose fine half was heard */
-    Reading(Map<Slot, Trail> trails, Set<Slot> fineHeard) {
+    Reading(Map<MessageId, Trail> trails, Set<MessageId> fineHeard) {
         left.putAll(trails);
         this.fineHeard = fineHeard;
     }
@@ -39,7 +39,7 @@ final class Reading {
         Presses finder = new Presses(left);
         List<Held> presses = finder.all();
         finder.attach(presses);
-        Set<Slot> keys = Presses.keys(presses);
+        Set<MessageId> keys = Presses.keys(presses);
         for (Held press : presses) {
             left.remove(press.trail.slot);
             pressed(press, keys.contains(press.trail.slot));
@@ -53,11 +53,11 @@ final class Reading {
     /** Two controllers 32 apart that always speak together are halves of one of 14 bit. */
     private void joinHalves() {
         for (Trail fine : List.copyOf(left.values())) {
-            Slot slot = fine.slot;
-            if (slot.space() != Slot.Space.CONTROLLER || slot.number() < 32 || slot.number() > 63) {
+            MessageId slot = fine.slot;
+            if (slot.space() != MessageId.Space.CONTROLLER || slot.number() < 32 || slot.number() > 63) {
                 continue;
             }
-            Trail coarse = left.get(new Slot(Slot.Space.CONTROLLER, slot.channel(), slot.number() - 32));
+            Trail coarse = left.get(new MessageId(MessageId.Space.CONTROLLER, slot.channel(), slot.number() - 32));
             if (coarse == null || coarse.count() < 2 || together(fine, coarse) < 0.8 || together(coarse, fine) < 0.5) {
                 continue;
             }
@@ -113,7 +113,7 @@ final class Reading {
         }
         String[] names = press.pressure == null && press.companions.size() == 3
                 ? new String[] {"pressure", "x", "y"}
-                : press.companions.size() == 1 && trail.slot.space() == Slot.Space.SYSEX
+                : press.companions.size() == 1 && trail.slot.space() == MessageId.Space.SYSEX
                         ? new String[] {"pressure"}
                         : new String[] {"x", "y", "z"};
         List<Trail> companions = new ArrayList<>(press.companions);
@@ -159,16 +159,16 @@ final class Reading {
     /** Two that always move together are the directions of one field; the arguments of one OSC message are too. */
     private void pairs() {
         Map<String, List<Trail>> byAddress = left.values().stream()
-                .filter(trail -> trail.slot.space() == Slot.Space.OSC)
+                .filter(trail -> trail.slot.space() == MessageId.Space.OSC)
                 .collect(Collectors.groupingBy(trail -> trail.slot.text(), LinkedHashMap::new, Collectors.toList()));
         byAddress.values().stream().filter(list -> list.size() > 1).forEach(list -> {
             list.sort(Comparator.comparingInt(trail -> trail.slot.number()));
             directions(list, list.size() == 2 ? Kind.XY : Kind.MOTION);
         });
         List<Trail> alone = left.values().stream()
-                .filter(trail -> trail.slot.space() == Slot.Space.CONTROLLER
-                        || trail.slot.space() == Slot.Space.SYSEX
-                        || trail.slot.space() == Slot.Space.NRPN)
+                .filter(trail -> trail.slot.space() == MessageId.Space.CONTROLLER
+                        || trail.slot.space() == MessageId.Space.SYSEX
+                        || trail.slot.space() == MessageId.Space.NRPN)
                 .filter(trail -> trail.count() >= 6)
                 .toList();
         for (Trail x : alone) {
@@ -217,12 +217,12 @@ final class Reading {
     private void alone(Trail trail) {
         Nature nature = nature(trail);
         MessagePattern pattern = pattern(trail, nature);
-        if (trail.slot.space() == Slot.Space.PROGRAM) {
+        if (trail.slot.space() == MessageId.Space.PROGRAM) {
             guess(trail, Kind.BUTTON, List.of(new Dimension("press", pattern)), 0.95, "", List.of(Kind.BUTTON), nature);
             return;
         }
         boolean free = trail.bits == 0;
-        if (trail.slot.space() == Slot.Space.SYSEX && trail.count() == 1) {
+        if (trail.slot.space() == MessageId.Space.SYSEX && trail.count() == 1) {
             return; // an answer or a greeting; a control says more than one thing, or says it again
         }
         switch (nature.type()) {
@@ -291,8 +291,8 @@ final class Reading {
                         : streams
                                 ? Kind.MOTION
                                 : free
-                                                || trail.bits == 14 && trail.slot.space() == Slot.Space.BEND
-                                                || trail.slot.space() == Slot.Space.CHANNEL_PRESSURE
+                                                || trail.bits == 14 && trail.slot.space() == MessageId.Space.BEND
+                                                || trail.slot.space() == MessageId.Space.CHANNEL_PRESSURE
                                         ? Kind.FADER
                                         : Kind.KNOB;
                 String name = kind == Kind.KNOB ? "turn" : kind == Kind.MOTION ? "amount" : "position";
@@ -364,7 +364,7 @@ final class Reading {
             case STEPS -> "the next step at every press";
             case ABSOLUTE, RELATIVE, COUNTING, STILL -> "stays";
         };
-        int bits = moved.slot.space() == Slot.Space.NRPN || moved.slot.space() == Slot.Space.RPN
+        int bits = moved.slot.space() == MessageId.Space.NRPN || moved.slot.space() == MessageId.Space.RPN
                 ? fineHeard.contains(moved.slot) ? 14 : 7
                 : moved.bits;
         guesses.add(new Guess(
@@ -380,7 +380,7 @@ final class Reading {
     }
 
     private Guess named(Guess guess) {
-        if (guess.slot().space() == Slot.Space.OSC || guess.slot().space() == Slot.Space.TOUCH) {
+        if (guess.slot().space() == MessageId.Space.OSC || guess.slot().space() == MessageId.Space.TOUCH) {
             return guess.as(addressed(guess.slot().text()), guess.kind());
         }
         int number = counts.merge(guess.kind().noun(), 1, Integer::sum);

@@ -5,10 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import orchard.gear.Slot;
 import orchard.signal.Encoding;
 import orchard.signal.Identity;
 import orchard.signal.Message;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
@@ -26,10 +26,10 @@ public final class Recogniser {
     private static final int MOST_TRAILS = 1_000;
     private static final int LONGEST_SYSEX = 16;
 
-    private final Map<Slot, Trail> trails = new LinkedHashMap<>();
+    private final Map<MessageId, Trail> trails = new LinkedHashMap<>();
     private final MidiJoiner joiner = new MidiJoiner();
     private int order;
-    private final Set<Slot> fineHeard = new HashSet<>();
+    private final Set<MessageId> fineHeard = new HashSet<>();
 
     /**
      * Takes a message.
@@ -74,7 +74,7 @@ public final class Recogniser {
         if (numbered != null && numbered.value() >= 0) {
             MessagePattern pattern =
                     new MessagePattern.Numbered(m.channel(), numbered.registered(), numbered.number(), 14);
-            Slot slot = Slot.of(pattern).get(0);
+            MessageId slot = pattern.ids().get(0);
             if (m.number() == 38 && trails.containsKey(slot)) {
                 fineHeard.add(slot);
                 trails.get(slot).correct(numbered.value());
@@ -99,7 +99,7 @@ public final class Recogniser {
     }
 
     private void add(long nanos, MessagePattern pattern, int bits, double number) {
-        Slot slot = Slot.of(pattern).get(0);
+        MessageId slot = pattern.ids().get(0);
         Trail trail = trails.get(slot);
         if (trail == null && trails.size() < MOST_TRAILS) {
             trail = new Trail(slot, pattern, bits);

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.TreeSet;
-import orchard.gear.Slot;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /**
@@ -15,7 +15,7 @@ final class Trail {
     private static final int MOST = 1_200;
     private static final int KEPT_OF_BEGINNING = 400;
 
-    final Slot slot;
+    final MessageId slot;
     /** The message without its number; what it says about encodings and outputs is found out later. */
     final MessagePattern pattern;
     /** 7 or 14; 0 where numbers are not counted in bits. */
@@ -28,7 +28,7 @@ final class Trail {
     private int heard;
     private boolean whole = true;
 
-    Trail(Slot slot, MessagePattern pattern, int bits) {
+    Trail(MessageId slot, MessagePattern pattern, int bits) {
         this.slot = slot;
         this.pattern = pattern;
         this.bits = bits;

@@ -8,17 +8,15 @@ import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.light.Light;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Group;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
 
@@ -57,7 +55,7 @@ public final class Copies {
     /** A switch is set by a press, not by how hard it was. */
     private Ref.ToControl trigger(Ref.ToControl moved, Ref.ToParameter target) {
         boolean isSwitch = rig.parameter(target)
-                .filter(p -> p.law() instanceof Law.Named named && named.names().size() == 2)
+                .filter(p -> p.hasNames() && p.count() == 2)
                 .isPresent();
         boolean hasGate = control(moved).flatMap(c -> c.dimension("gate")).isPresent();
         return isSwitch && hasGate ? new Ref.ToControl(moved.device(), moved.control(), "gate") : moved;
@@ -70,9 +68,7 @@ public final class Copies {
                 .map(p -> p.lightsOn(trigger.control()))
                 .orElse(List.of());
         return lights.stream()
-                .map(light -> new Show.Answer(
-                        new Ref.ToLight(trigger.device(), light.id()),
-                        light.lamp() instanceof Lamp.Led ? Show.Rule.ON_OFF : Show.Rule.VALUE))
+                .map(light -> new Show.Answer(new Ref.ToLight(trigger.device(), light.id()), Show.Rule.usual(light)))
                 .toList();
     }
 

@@ -5,7 +5,7 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import orchard.action.Action;
 import orchard.action.Value;
-import orchard.gear.Lamp;
+import orchard.light.LightKind;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
@@ -32,7 +32,7 @@ public final class PartJson {
             .addMixIn(Part.class, Variant.class)
             .addMixIn(Law.class, Variant.class)
             .addMixIn(Binding.class, Variant.class)
-            .addMixIn(Lamp.class, Variant.class)
+            .addMixIn(LightKind.class, Variant.class)
             .addMixIn(Message.class, Variant.class)
             .addMixIn(MessagePattern.class, Variant.class)
             .addMixIn(MessagePattern.SysExByte.class, SysExNames.class)

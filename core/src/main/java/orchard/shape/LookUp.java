@@ -84,12 +84,13 @@ public record LookUp(List<String> names) implements Stage {
 
     @Override
     public StageFunction on(Parameter parameter, Medium taken) {
-        if (!(parameter.law() instanceof Law.Named named)) {
+        List<String> labels = parameter.law().labels();
+        if (labels.isEmpty()) {
             throw new IllegalArgumentException(parameter.name() + " has no names to look up");
         }
         double[] values = names.stream()
                 .mapToDouble(name -> {
-                    int place = named.labels().indexOf(name);
+                    int place = labels.indexOf(name);
                     if (place < 0) {
                         throw new IllegalArgumentException(parameter.name() + " has no value called “" + name + "”");
                     }

@@ -1,7 +1,6 @@
 package orchard.shape;
 
 import java.util.function.DoubleUnaryOperator;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 
 /** What a stage does that remembers nothing: there and back. */
@@ -25,9 +24,7 @@ record Pure(DoubleUnaryOperator there, DoubleUnaryOperator back, Inverse inverse
 
     /** What has steps rounds on its way. */
     private static Inverse conversion(Parameter parameter) {
-        return parameter.law() instanceof Law.Stepped || parameter.law() instanceof Law.Named
-                ? Inverse.PART
-                : Inverse.WHOLE;
+        return parameter.count() > 0 ? Inverse.PART : Inverse.WHOLE;
     }
 
     @Override

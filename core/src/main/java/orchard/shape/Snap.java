@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Optional;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.parameter.Typed;
@@ -27,10 +26,7 @@ public record Snap(double size, double hysteresis) implements Stage {
     /** The steps a parameter has, or else ten. */
     static Snap fitting(Parameter parameter) {
         Range range = parameter.range();
-        double width = range.high() - range.low();
-        double size = parameter.law() instanceof Law.Stepped stepped
-                ? width / (stepped.count() - 1)
-                : parameter.law() instanceof Law.Named ? 1 : width / 10;
+        double size = parameter.count() > 0 ? parameter.step() : (range.high() - range.low()) / 10;
         return new Snap(size, 0.1);
     }
 

@@ -8,39 +8,8 @@ import java.util.List;
  */
 public sealed interface MessagePattern {
 
-    /**
-     * Somebody who has to know of every pattern.
-     *
-     * @param <R> what comes of it
-     */
-    interface Visitor<R> {
-        R noteVelocity(NoteVelocity pattern);
-
-        R noteGate(NoteGate pattern);
-
-        R keyPressure(KeyPressure pattern);
-
-        R controller(Controller pattern);
-
-        R fineController(FineController pattern);
-
-        R numbered(Numbered pattern);
-
-        R program(Program pattern);
-
-        R sysExByte(SysExByte pattern);
-
-        R aftertouch(Aftertouch pattern);
-
-        R wheel(Wheel pattern);
-
-        R oscNumber(OscNumber pattern);
-
-        R touch(Touch pattern);
-    }
-
-    /** Leads to the visitor's method for this pattern. */
-    <R> R accept(Visitor<R> visitor);
+    /** What tells its messages from all others; the velocity and the gate of a note have the same. */
+    List<MessageId> ids();
 
     /** Lookup key: an {@link Integer} below {@link MidiKeys#COUNT} for most of MIDI; else a number, prefix, address or element id. */
     Object key();
@@ -90,8 +59,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.noteVelocity(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.NOTE, channel, note));
         }
 
         @Override
@@ -119,8 +88,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.noteGate(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.NOTE, channel, note));
         }
 
         @Override
@@ -148,8 +117,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.keyPressure(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.KEY_PRESSURE, channel, note));
         }
 
         @Override
@@ -177,8 +146,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.controller(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.CONTROLLER, channel, controller));
         }
 
         @Override
@@ -211,8 +180,10 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.fineController(this);
+        public List<MessageId> ids() {
+            return List.of(
+                    new MessageId(MessageId.Space.CONTROLLER, channel, controller),
+                    new MessageId(MessageId.Space.CONTROLLER, channel, controller + 32));
         }
 
         @Override
@@ -255,8 +226,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.numbered(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(registered ? MessageId.Space.RPN : MessageId.Space.NRPN, channel, number));
         }
 
         @Override
@@ -296,8 +267,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.program(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.PROGRAM, channel, program));
         }
 
         @Override
@@ -344,8 +315,17 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.sysExByte(this);
+        public List<MessageId> ids() {
+            MessageId pressed = new MessageId(MessageId.Space.SYSEX, 0, 0, template);
+            return release.isEmpty()
+                    ? List.of(pressed)
+                    : List.of(
+                            pressed,
+                            new MessageId(
+                                    MessageId.Space.SYSEX,
+                                    0,
+                                    0,
+                                    SysExTemplate.of(release).text()));
         }
 
         @Override
@@ -393,8 +373,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.aftertouch(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.CHANNEL_PRESSURE, channel, 0));
         }
 
         @Override
@@ -421,8 +401,8 @@ public sealed interface MessagePattern {
         }
 
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.wheel(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.BEND, channel, 0));
         }
 
         @Override
@@ -458,8 +438,8 @@ public sealed interface MessagePattern {
      */
     record OscNumber(String address, int index, double low, double high, Encoding encoding) implements MessagePattern {
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.oscNumber(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.OSC, 0, index, address));
         }
 
         @Override
@@ -484,8 +464,8 @@ public sealed interface MessagePattern {
     /** An element of one of Orchard's own layouts. */
     record Touch(String element) implements MessagePattern {
         @Override
-        public <R> R accept(Visitor<R> visitor) {
-            return visitor.touch(this);
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.TOUCH, 0, 0, element));
         }
 
         @Override

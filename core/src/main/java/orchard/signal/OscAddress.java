@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import orchard.light.Letters;
 
 /**
  * An OSC address that may be a pattern, as a receiver matches it against its own addresses: {@code ?} any character,

@@ -72,7 +72,7 @@ public final class ParameterTable {
 
         /** The row of a parameter. */
         public static Row of(Profile profile, Parameter p) {
-            boolean named = p.law() instanceof Law.Named;
+            boolean named = p.hasNames();
             return new Row(
                     profile.group(p.group()).map(Group::name).orElse(""),
                     p.name(),
@@ -364,7 +364,7 @@ public final class ParameterTable {
         }
         double low = real("the low end", row.low(), 0);
         double high = real("the high end", row.high(), 1);
-        if (law instanceof Law.Logarithmic && low <= 0) {
+        if (law.aboveZero() && low <= 0) {
             throw new IllegalArgumentException("a logarithmic range begins above 0");
         }
         if (low >= high) {

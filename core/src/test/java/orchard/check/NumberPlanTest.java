@@ -5,10 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import orchard.Gear;
-import orchard.gear.Slot;
 import orchard.gear.Swatch;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.table.Csv;
 import orchard.table.Palette;
@@ -23,12 +23,13 @@ class NumberPlanTest {
 
     @Test
     void showsWhatComesInAndWhatGoesOut() {
-        assertThat(plan.uses("box", NumberPlan.Direction.IN, Slot.Space.CONTROLLER))
+        assertThat(plan.uses("box", NumberPlan.Direction.IN, MessageId.Space.CONTROLLER))
                 .extracting(use -> use.slot().number(), NumberPlan.Use::name)
                 .containsExactly(Tuple.tuple(21, "Knob 1, turn"), Tuple.tuple(22, "Knob 2, turn"));
-        assertThat(plan.uses("box", NumberPlan.Direction.OUT, Slot.Space.NOTE)).hasSize(1);
-        assertThat(plan.free("box", NumberPlan.Direction.IN, Slot.Space.CONTROLLER, 1, 3))
-                .extracting(Slot::number)
+        assertThat(plan.uses("box", NumberPlan.Direction.OUT, MessageId.Space.NOTE))
+                .hasSize(1);
+        assertThat(plan.free("box", NumberPlan.Direction.IN, MessageId.Space.CONTROLLER, 1, 3))
+                .extracting(MessageId::number)
                 .doesNotContain(21, 22);
     }
 

@@ -9,11 +9,11 @@ import orchard.Gear;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
+import orchard.light.Light;
+import orchard.light.Motor;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.outcome.Considered;
@@ -250,7 +250,7 @@ class ArrivingTest {
                         List.of(fader),
                         List.of(),
                         List.of(),
-                        List.of(new Light("f.motor", "motor", "f", new Lamp.Motor(1))),
+                        List.of(new Light("f.motor", "motor", "f", new Motor(1))),
                         List.of(),
                         List.of(),
                         List.of()));

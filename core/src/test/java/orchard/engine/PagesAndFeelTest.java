@@ -10,13 +10,14 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Feel;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Traits;
+import orchard.light.Led;
+import orchard.light.Letters;
+import orchard.light.Light;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.outcome.Considered;
@@ -69,8 +70,8 @@ class PagesAndFeelTest {
 
     private static Rig rig(Profile with, List<Control> controls, Mapping... mappings) {
         List<Light> lights = List.of(
-                new Light("lamp", "Lamp", "pad", new Lamp.Led(1, 36, 0, 5)),
-                new Light("text", "Text", "fader", new Lamp.Text(new byte[] {0x7D}, 4)));
+                new Light("lamp", "Lamp", "pad", new Led(1, 36, 0, 5)),
+                new Light("text", "Text", "fader", new Letters(new byte[] {0x7D}, 4)));
         Profile profile = with.withControls(controls).withLights(lights);
         List<Part> parts = new ArrayList<>(List.of(
                 new Part.OfDevice(new Device("box", "Box", "", new Seat(Seat.Wire.MIDI, "Box", "Box"), profile)),

@@ -25,8 +25,6 @@ import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.PageGroup;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -35,6 +33,11 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Traits;
+import orchard.light.Led;
+import orchard.light.Letters;
+import orchard.light.Light;
+import orchard.light.Motor;
+import orchard.light.Ring;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
@@ -146,7 +149,7 @@ final class WorldRig {
                         FACE);
                 controls.add(i < 2 ? pad.onPage("pads", page) : pad);
             }
-            lights.add(new Light("led" + i, "LED " + i, "pad" + i, new Lamp.Led(1, FIRST_PAD + i, 0, 5)));
+            lights.add(new Light("led" + i, "LED " + i, "pad" + i, new Led(1, FIRST_PAD + i, 0, 5)));
         }
         for (int i = 1; i <= 2; i++) {
             controls.add(new Control(
@@ -156,9 +159,9 @@ final class WorldRig {
                     List.of(new Dimension("gate", new MessagePattern.NoteGate(2, i))),
                     FACE));
         }
-        lights.add(new Light("ring", "Ring", "knob", new Lamp.Ring(1, KNOB)));
-        lights.add(new Light("text", "Text", "knob", new Lamp.Text(new byte[] {0x7D, 1, 0x20, 1}, 8)));
-        lights.add(new Light("motor", "Motor", "motor", new Lamp.Motor(1)));
+        lights.add(new Light("ring", "Ring", "knob", new Ring(1, KNOB)));
+        lights.add(new Light("text", "Text", "knob", new Letters(new byte[] {0x7D, 1, 0x20, 1}, 8)));
+        lights.add(new Light("motor", "Motor", "motor", new Motor(1)));
         PageGroup pads =
                 new PageGroup("pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), List.of("page1", "page2"));
         return new Device(

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import org.junit.jupiter.api.Test;
 
@@ -90,15 +91,18 @@ class ClashesTest {
 
     @Test
     void freeOnesComeInFewRuns() {
-        Set<Slot> taken = new HashSet<>();
+        Set<MessageId> taken = new HashSet<>();
         for (int channel = 1; channel <= 16; channel++) {
-            taken.add(new Slot(Slot.Space.NOTE, channel, 30));
+            taken.add(new MessageId(MessageId.Space.NOTE, channel, 30));
         }
-        assertThat(Clashes.runs(Clashes.free(taken, Slot.Space.NOTE, 0, 40))).isEqualTo("ch 1: 31–70");
-        assertThat(Clashes.runs(Clashes.free(taken, Slot.Space.NOTE, 3, 20))).isEqualTo("ch 3: 0–19");
-        assertThat(Clashes.runs(Clashes.free(taken, Slot.Space.NOTE, 3, 120))).isEqualTo("ch 3: 0–22, 31–127");
-        assertThat(Clashes.free(taken, Slot.Space.NOTE, 3, 200)).hasSize(127);
-        assertThat(Clashes.free(Set.of(), Slot.Space.CONTROLLER, 1, 128))
-                .noneMatch(slot -> Slot.isReserved(slot.space(), slot.number()));
+        assertThat(Clashes.runs(Clashes.free(taken, MessageId.Space.NOTE, 0, 40)))
+                .isEqualTo("ch 1: 31–70");
+        assertThat(Clashes.runs(Clashes.free(taken, MessageId.Space.NOTE, 3, 20)))
+                .isEqualTo("ch 3: 0–19");
+        assertThat(Clashes.runs(Clashes.free(taken, MessageId.Space.NOTE, 3, 120)))
+                .isEqualTo("ch 3: 0–22, 31–127");
+        assertThat(Clashes.free(taken, MessageId.Space.NOTE, 3, 200)).hasSize(127);
+        assertThat(Clashes.free(Set.of(), MessageId.Space.CONTROLLER, 1, 128))
+                .noneMatch(slot -> MessageId.isReserved(slot.space(), slot.number()));
     }
 }

@@ -123,7 +123,7 @@ class SchemaTest {
                 .orElse(type);
         Set<String> names = new TreeSet<>(more);
         for (RecordComponent field : written.getRecordComponents()) {
-            JsonProperty stored = field.getAnnotation(JsonProperty.class);
+            JsonProperty stored = field.getAccessor().getAnnotation(JsonProperty.class);
             String name = stored == null ? field.getName() : stored.value();
             names.add(name);
             compare(field.getGenericType(), said.path("properties").path(name), file, path + "/" + name);

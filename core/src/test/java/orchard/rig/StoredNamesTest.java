@@ -103,7 +103,7 @@ class StoredNamesTest {
     }
 
     private static String name(RecordComponent field) {
-        JsonProperty stored = field.getAnnotation(JsonProperty.class);
+        JsonProperty stored = field.getAccessor().getAnnotation(JsonProperty.class);
         return stored == null ? field.getName() : stored.value();
     }
 }

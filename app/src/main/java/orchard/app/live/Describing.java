@@ -13,11 +13,11 @@ import orchard.engine.Trace;
 import orchard.gear.Arrangement;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Slot;
 import orchard.outcome.NobodyListens;
 import orchard.recognise.Guess;
 import orchard.recognise.Recogniser;
 import orchard.signal.Identity;
+import orchard.signal.MessageId;
 import org.springframework.stereotype.Component;
 
 /**
@@ -31,8 +31,8 @@ public final class Describing {
 
     private static final class Session {
         final Recogniser recogniser = new Recogniser();
-        final Map<Slot, Control.Kind> kinds = new HashMap<>();
-        final Set<Slot> dropped = new HashSet<>();
+        final Map<MessageId, Control.Kind> kinds = new HashMap<>();
+        final Set<MessageId> dropped = new HashSet<>();
         long version;
     }
 

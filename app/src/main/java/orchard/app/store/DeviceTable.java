@@ -9,12 +9,12 @@ import java.util.stream.Collectors;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.gear.Setup;
+import orchard.light.Light;
+import orchard.light.LightKind;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -37,7 +37,7 @@ class DeviceTable {
     private static final TypeReference<List<Dimension>> DIMENSIONS = new TypeReference<>() {};
     private static final TypeReference<Law> LAW = new TypeReference<>() {};
     private static final TypeReference<Binding> BINDING = new TypeReference<>() {};
-    private static final TypeReference<Lamp> LAMP = new TypeReference<>() {};
+    private static final TypeReference<LightKind> LAMP = new TypeReference<>() {};
     private static final TypeReference<Reception> RECEPTION = new TypeReference<>() {};
     private static final TypeReference<Said> SAID = new TypeReference<>() {};
     private static final TypeReference<Setup> SETUP = new TypeReference<>() {};
@@ -195,7 +195,7 @@ class DeviceTable {
                 "insert into light (device, place, id, name, control, lamp) values (?, ?, ?, ?, ?, ?)",
                 device.id(),
                 profile.lights(),
-                l -> new Object[] {l.id(), l.name(), l.control(), PartJson.write(l.lamp(), LAMP)});
+                l -> new Object[] {l.id(), l.name(), l.control(), PartJson.write(l.kind(), LAMP)});
     }
 
     private <T> void insertAll(String sql, String device, List<T> rows, Function<T, Object[]> columns) {

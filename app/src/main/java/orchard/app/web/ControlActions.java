@@ -9,11 +9,10 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Lamp;
-import orchard.gear.Slot;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.signal.NoteName;
 import org.springframework.http.MediaType;
@@ -67,9 +66,8 @@ class ControlActions {
     /** How many letters the display of a control has; as many as a name may have if there is none. */
     static int room(Device device, String control) {
         return device.profile().lightsOn(control).stream()
-                .map(light -> light.lamp())
-                .filter(Lamp.Text.class::isInstance)
-                .mapToInt(lamp -> ((Lamp.Text) lamp).length())
+                .mapToInt(light -> light.kind().letters())
+                .filter(letters -> letters > 0)
                 .min()
                 .orElse(Rig.LONGEST_NAME);
     }
@@ -120,25 +118,26 @@ class ControlActions {
 
     /** A message for it that nothing else of the device sends. */
     private static MessagePattern free(Device device, Control control, String name) {
-        Slot first = Slot.of(control.dimensions().get(0).pattern()).get(0);
-        if (name.equals("pressure") && first.space() == Slot.Space.NOTE) {
+        MessageId first = control.dimensions().get(0).pattern().ids().get(0);
+        if (name.equals("pressure") && first.space() == MessageId.Space.NOTE) {
             return new MessagePattern.KeyPressure(first.channel(), first.number());
         } else if (first.channel() == 0) {
             return control.dimensions().get(0).pattern();
         }
         var taken = device.profile().controls().stream()
                 .flatMap(other -> other.dimensions().stream())
-                .flatMap(dimension -> Slot.of(dimension.pattern()).stream())
+                .flatMap(dimension -> dimension.pattern().ids().stream())
                 .collect(Collectors.toSet());
         boolean note = name.equals(Dimension.TOUCH) || name.equals("gate");
-        List<Slot> free = Clashes.free(taken, note ? Slot.Space.NOTE : Slot.Space.CONTROLLER, first.channel(), 1);
+        List<MessageId> free =
+                Clashes.free(taken, note ? MessageId.Space.NOTE : MessageId.Space.CONTROLLER, first.channel(), 1);
         if (free.isEmpty()) {
-            free = Clashes.free(taken, note ? Slot.Space.NOTE : Slot.Space.CONTROLLER, 0, 1);
+            free = Clashes.free(taken, note ? MessageId.Space.NOTE : MessageId.Space.CONTROLLER, 0, 1);
         }
         if (free.isEmpty()) {
             throw EditRefused.invalid(device.id(), "name", "No number is free on any channel");
         }
-        Slot slot = free.get(0);
+        MessageId slot = free.get(0);
         return note
                 ? new MessagePattern.NoteGate(slot.channel(), slot.number())
                 : new MessagePattern.Controller(slot.channel(), slot.number(), Encoding.ABSOLUTE);
@@ -177,15 +176,15 @@ class ControlActions {
             SendsForm form = new SendsForm(fields.getOrDefault("what", ""), fields);
             MessagePattern pattern = form.pattern(id, notes());
             form.output(id);
-            Slot slot = Slot.of(pattern).get(0);
-            String both = slot.space() == Slot.Space.NOTE || slot.space() == Slot.Space.KEY_PRESSURE
+            MessageId slot = pattern.ids().get(0);
+            String both = slot.space() == MessageId.Space.NOTE || slot.space() == MessageId.Space.KEY_PRESSURE
                     ? " (" + notes().name(slot.number()) + ")"
                     : "";
             String others = device.profile().controls().stream()
                     .filter(other -> !other.id().equals(control)
                             && other.meets(old)
                             && device.profile().traits().active(other))
-                    .filter(other -> Slot.of(other).stream().anyMatch(Slot.of(pattern)::contains))
+                    .filter(other -> other.messageIds().stream().anyMatch(pattern.ids()::contains))
                     .map(Control::name)
                     .collect(Collectors.joining(" and "));
             wrong = !others.isEmpty();

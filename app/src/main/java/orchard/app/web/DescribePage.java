@@ -20,12 +20,12 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Feel;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.light.Light;
+import orchard.light.LightKind;
 import orchard.mapping.Sentence;
 import orchard.outcome.NobodyListens;
 import orchard.rig.Rig;
@@ -158,9 +158,7 @@ class DescribePage {
                 model.addAttribute("palette", profile.traits().palette());
                 model.addAttribute(
                         "lamps",
-                        profile.lights().stream()
-                                .filter(l -> l.lamp() instanceof Lamp.Led)
-                                .count());
+                        profile.lights().stream().filter(l -> l.kind().onOff()).count());
             }
             default -> {
                 // the others need no more
@@ -178,7 +176,7 @@ class DescribePage {
             views.add(new View("pages", "Pages", ""));
             views.add(new View("feel", "Feel", ""));
         }
-        if (profile.lights().stream().anyMatch(light -> light.lamp() instanceof Lamp.Led)) {
+        if (profile.lights().stream().anyMatch(light -> light.kind().onOff())) {
             views.add(new View("colours", "Colours", ""));
         }
         standing.ifPresent(s -> views.add(new View("memory", "Memory", s.wantsAttention() ? "!" : "")));
@@ -240,7 +238,7 @@ class DescribePage {
                         profile.choices().feel(kind),
                         kind == Control.Kind.PAD || kind == Control.Kind.KEY,
                         profile.lights().stream()
-                                .anyMatch(light -> light.lamp() instanceof Lamp.Led
+                                .anyMatch(light -> light.kind().onOff()
                                         && profile.control(light.control())
                                                 .filter(c -> c.kind() == kind)
                                                 .isPresent())))
@@ -252,7 +250,8 @@ class DescribePage {
         model.addAttribute("room", ControlActions.room(device, control.id()));
         model.addAttribute(
                 "hasDisplay",
-                device.profile().lightsOn(control.id()).stream().anyMatch(l -> l.lamp() instanceof Lamp.Text));
+                device.profile().lightsOn(control.id()).stream()
+                        .anyMatch(l -> l.kind().letters() > 0));
         model.addAttribute("kinds", Control.Kind.values());
         model.addAttribute("messageKinds", SendsForm.KINDS);
         model.addAttribute("presses", Output.Press.values());
@@ -273,8 +272,8 @@ class DescribePage {
         model.addAttribute(
                 "lights",
                 device.profile().lightsOn(control.id()).stream()
-                        .map(Light::lamp)
-                        .map(lamp -> lamp.words())
+                        .map(Light::kind)
+                        .map(LightKind::words)
                         .toList());
         model.addAttribute(
                 "leads",

@@ -13,9 +13,8 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Directory;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Ref;
+import orchard.light.Light;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 
@@ -132,7 +131,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                         .orElse(mappings.get(0).targets().isEmpty() ? control.name() : "missing");
         Control.Face face = control.face();
         Optional<Light> display = device.profile().lightsOn(control.id()).stream()
-                .filter(light -> light.lamp() instanceof Lamp.Text)
+                .filter(light -> light.kind().letters() > 0)
                 .findFirst();
         return new Spot(
                 control.id(),
@@ -153,7 +152,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 display.map(light -> values.shown(device.id() + "/" + light.id()))
                         .filter(shown -> !shown.isEmpty())
                         .orElse(control.label()),
-                display.map(light -> ((Lamp.Text) light.lamp()).length()).orElse(0),
+                display.map(light -> light.kind().letters()).orElse(0),
                 control.dimension("x").isPresent() && control.dimension("y").isPresent()
                         ? new Ref.ToControl(device.id(), control.id(), "x").key() + " "
                                 + new Ref.ToControl(device.id(), control.id(), "y").key()

@@ -8,12 +8,10 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Feel;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Swatch;
 import orchard.gear.Takeover;
 import orchard.rig.EditRefused;
-import orchard.signal.MidiMessage;
+import orchard.signal.Message;
 import orchard.table.Palette;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -141,16 +139,13 @@ class FeelActions {
         if (value < 0 || value > 127) {
             throw EditRefused.invalid(id, "value", "A value is 0–127");
         }
-        List<Light> lamps = device.profile().lights().stream()
-                .filter(light -> light.lamp() instanceof Lamp.Led)
+        List<Message> lit = device.profile().lights().stream()
+                .flatMap(light -> light.kind().colour(value).stream())
                 .toList();
-        if (lamps.isEmpty()) {
+        if (lit.isEmpty()) {
             throw EditRefused.invalid(id, "value", device.name() + " has no lamps that Orchard knows.");
         }
-        for (Light light : lamps) {
-            Lamp.Led led = (Lamp.Led) light.lamp();
-            engine.say(id, new MidiMessage.NoteOn(led.channel(), led.note(), value), "looking at colour " + value);
-        }
+        lit.forEach(message -> engine.say(id, message, "looking at colour " + value));
         return ResponseEntity.noContent().build();
     }
 

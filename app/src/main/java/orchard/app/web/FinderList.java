@@ -12,7 +12,6 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 
@@ -136,8 +135,8 @@ record FinderList(List<Row> rows, List<Branch> tree) {
         String where = names.groupTitle(device, parameter.group())
                 .map(group -> device.name() + " · " + group)
                 .orElse(device.name());
-        String range = parameter.law() instanceof Law.Named named
-                ? named.names().size() + " names"
+        String range = parameter.hasNames()
+                ? parameter.count() + " names"
                 : parameter.textOfReal(parameter.range().low()) + " to "
                         + parameter.textOfReal(parameter.range().high());
         String words = String.join(

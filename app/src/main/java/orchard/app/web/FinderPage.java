@@ -20,7 +20,6 @@ import orchard.inventory.Doubt;
 import orchard.inventory.Inventory;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
-import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -242,7 +241,7 @@ class FinderPage {
             int place = parameter.favourites().indexOf(choice.real());
             return place < 0 ? MOST_FAVOURITES + choice.number() : place;
         }));
-        model.addAttribute("choices", parameter.law() instanceof Law.Named ? choices : List.of());
+        model.addAttribute("choices", parameter.hasNames() ? choices : List.of());
     }
 
     private void show(Device device, Control control, Rig rig, Model model) {

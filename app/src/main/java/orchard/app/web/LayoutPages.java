@@ -12,6 +12,7 @@ import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Layout;
+import orchard.light.Drawn;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;

@@ -14,10 +14,10 @@ import orchard.check.NumberPlan;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Slot;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
+import orchard.signal.MessageId;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -34,8 +34,8 @@ class PlanPage {
 
     private static final int NUMBERS = 128;
     private static final int MOST = 512;
-    private static final List<Slot.Space> SPACES =
-            List.of(Slot.Space.NOTE, Slot.Space.CONTROLLER, Slot.Space.PROGRAM, Slot.Space.KEY_PRESSURE);
+    private static final List<MessageId.Space> SPACES = List.of(
+            MessageId.Space.NOTE, MessageId.Space.CONTROLLER, MessageId.Space.PROGRAM, MessageId.Space.KEY_PRESSURE);
 
     private final RigKeeper keeper;
 
@@ -53,7 +53,7 @@ class PlanPage {
     String page(
             @RequestParam(defaultValue = "") String device,
             @RequestParam(defaultValue = "IN") NumberPlan.Direction direction,
-            @RequestParam(defaultValue = "CONTROLLER") Slot.Space kind,
+            @RequestParam(defaultValue = "CONTROLLER") MessageId.Space kind,
             @RequestParam(defaultValue = "0") int count,
             @RequestParam(defaultValue = "0") int channel,
             Model model) {
@@ -75,7 +75,7 @@ class PlanPage {
         model.addAttribute("channel", channel);
         model.addAttribute("channels", IntStream.rangeClosed(1, 16).boxed().toList());
         chosen.ifPresent(d -> {
-            List<Slot> offered = count > 0 && count <= MOST && channel >= 0 && channel <= 16
+            List<MessageId> offered = count > 0 && count <= MOST && channel >= 0 && channel <= 16
                     ? plan.free(d.id(), direction, kind, channel, count)
                     : List.of();
             List<NumberPlan.Use> uses = plan.uses(d.id(), direction, kind);
@@ -105,20 +105,24 @@ class PlanPage {
         return "describe/plan";
     }
 
-    private static List<Cell> cells(Device device, List<NumberPlan.Use> uses, List<Slot> offered, Slot.Space kind) {
-        Map<Slot, List<NumberPlan.Use>> bySlot = uses.stream().collect(Collectors.groupingBy(NumberPlan.Use::slot));
-        Set<Slot> free = Set.copyOf(offered);
+    private static List<Cell> cells(
+            Device device, List<NumberPlan.Use> uses, List<MessageId> offered, MessageId.Space kind) {
+        Map<MessageId, List<NumberPlan.Use>> bySlot =
+                uses.stream().collect(Collectors.groupingBy(NumberPlan.Use::slot));
+        Set<MessageId> free = Set.copyOf(offered);
         List<Cell> cells = new ArrayList<>();
         for (int channel = 1; channel <= 16; channel++) {
             for (int number = 0; number < NUMBERS; number++) {
-                Slot slot = new Slot(kind, channel, number);
+                MessageId slot = new MessageId(kind, channel, number);
                 List<NumberPlan.Use> here = bySlot.getOrDefault(slot, List.of());
                 boolean clash = here.stream().anyMatch(NumberPlan.Use::clashing);
                 String state = clash
                         ? "clashing"
                         : !here.isEmpty()
                                 ? "taken"
-                                : free.contains(slot) ? "offered" : Slot.isReserved(kind, number) ? "reserved" : "";
+                                : free.contains(slot)
+                                        ? "offered"
+                                        : MessageId.isReserved(kind, number) ? "reserved" : "";
                 if (!state.isEmpty()) {
                     String who = here.stream().map(NumberPlan.Use::name).collect(Collectors.joining(" and "));
                     String title = slot.words() + ": " + (who.isEmpty() ? state : who + (clash ? ", clashing" : ""));
@@ -134,7 +138,7 @@ class PlanPage {
     }
 
     /** Groups of controls that send such messages: pages, and kinds. */
-    private static List<Target> targets(Device device, Slot.Space space) {
+    private static List<Target> targets(Device device, MessageId.Space space) {
         List<Target> targets = new ArrayList<>();
         device.profile().traits().pages().forEach(group -> {
             for (int page = 1; page <= group.names().size(); page++) {
@@ -154,10 +158,10 @@ class PlanPage {
     }
 
     private static void target(
-            String name, Device device, Slot.Space space, Predicate<Control> which, List<Target> targets) {
+            String name, Device device, MessageId.Space space, Predicate<Control> which, List<Target> targets) {
         List<String> ids = device.profile().controls().stream()
                 .filter(which)
-                .filter(c -> Slot.of(c).stream().anyMatch(slot -> slot.space() == space))
+                .filter(c -> c.messageIds().stream().anyMatch(slot -> slot.space() == space))
                 .map(Control::id)
                 .toList();
         if (!ids.isEmpty()) {
@@ -170,7 +174,7 @@ class PlanPage {
     ResponseEntity<Void> give(
             @RequestParam String device,
             @RequestParam long seen,
-            @RequestParam Slot.Space kind,
+            @RequestParam MessageId.Space kind,
             @RequestParam int channel,
             @RequestParam List<String> control) {
         keeper.commit(device, seen, rig -> {

@@ -7,9 +7,9 @@ import java.util.Map;
 import java.util.OptionalInt;
 import orchard.gear.Dimension;
 import orchard.gear.Output;
-import orchard.gear.Slot;
 import orchard.rig.EditRefused;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 import orchard.signal.NoteName;
 
@@ -44,7 +44,7 @@ record SendsForm(String what, Map<String, String> fields) {
     /** The form of a dimension as it is. */
     static SendsForm of(Dimension dimension, NoteName notes) {
         Map<String, String> f = new LinkedHashMap<>();
-        Slot slot = Slot.of(dimension.pattern()).get(0);
+        MessageId slot = dimension.pattern().ids().get(0);
         f.put("channel", String.valueOf(Math.max(1, slot.channel())));
         f.put("number", String.valueOf(slot.number()));
         f.put("encoding", dimension.pattern().encoding().name());

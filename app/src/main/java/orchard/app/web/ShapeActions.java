@@ -77,7 +77,7 @@ class ShapeActions {
         Optional<Parameter> parameter =
                 keeper.rig().mapping(id).flatMap(Mapping::target).flatMap(names::parameter);
         Optional<Advice> advice = Optional.empty();
-        if (parameter.isPresent() && !(parameter.get().law() instanceof Law.Named)) {
+        if (parameter.isPresent() && !parameter.get().hasNames()) {
             Range free = new Range(-1e9, 1e9, parameter.get().range().unit());
             try {
                 advice = Advice.of(

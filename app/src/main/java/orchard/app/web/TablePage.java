@@ -14,7 +14,6 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
-import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -106,8 +105,8 @@ class TablePage {
                 parameter.id(),
                 key,
                 ParameterTable.Row.of(device.profile(), parameter),
-                parameter.law() instanceof Law.Named named
-                        ? named.names().size() + " names"
+                parameter.hasNames()
+                        ? parameter.count() + " names"
                         : parameter.law().words(),
                 value == null ? "" : value.text());
     }

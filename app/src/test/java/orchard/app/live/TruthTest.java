@@ -14,9 +14,11 @@ import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.port.PortRoom;
 import orchard.gear.Device;
-import orchard.gear.Lamp;
-import orchard.gear.Light;
 import orchard.gear.Ref;
+import orchard.light.Letters;
+import orchard.light.Light;
+import orchard.light.Motor;
+import orchard.light.Ring;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Binding;
@@ -172,20 +174,20 @@ class TruthTest {
                 Math.max(0, Math.min(1, ShapeFunction.of(shape, parameter).backward(place(parameter, truth))));
         String control = light.control();
         boolean isSluice = answer.light().device().equals("sluice");
-        if (light.lamp() instanceof Lamp.Ring || light.lamp() instanceof Lamp.Motor) {
+        if (light.kind() instanceof Ring || light.kind() instanceof Motor) {
             Reading shown = shower.get(control);
             if (Math.abs(shown.value() - expected) > 0.012) {
                 wrong.add("%s of %s stands at %.3f instead of %.3f (%s)"
                         .formatted(light.name(), answer.light().device(), shown.value(), expected, truth.text()));
             }
-        } else if (light.lamp() instanceof Lamp.Text text && !isSluice) {
+        } else if (light.kind() instanceof Letters text && !isSluice) {
             String wanted = truth.text()
                     .substring(0, Math.min(text.length(), truth.text().length()));
             if (!shower.get(control).text().contains(wanted)) {
                 wrong.add("%s says “%s” instead of “%s”"
                         .formatted(light.name(), shower.get(control).text(), wanted));
             }
-        } else if (light.lamp() instanceof Lamp.Text text) {
+        } else if (light.kind() instanceof Letters text) {
             String wanted = truth.text()
                     .substring(0, Math.min(text.length(), truth.text().length()));
             boolean shown = shower.values().stream()

@@ -332,7 +332,7 @@ class DescribeTest {
         browser.find("#sheet svg");
         browser.find("#profilefile").sendKeys(bad.toString());
         browser.click(".filesview form[hx-post$='/profile'] button[type=submit]");
-        browser.see(".filesview form[hx-post$='/profile'] .refusal", "Line 9, column 7: “lable” is no field here");
+        browser.see(".filesview form[hx-post$='/profile'] .refusal", "Line 7, column 44: “lable” is no field here");
         browser.find("#profilefile").sendKeys(good.toString());
         browser.click(".filesview form[hx-post$='/profile'] button[type=submit]");
         browser.until(() -> control(orchard, "knob5").name().equals("Fifth"));

@@ -8,8 +8,8 @@ import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Output;
 import orchard.gear.Output.Press;
-import orchard.gear.Slot;
 import orchard.signal.Encoding;
+import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** The {@value #BYTES} bytes in which Cobble's memory says what one movement sends; {@code docs/wires.md} lists them. */
@@ -31,7 +31,7 @@ final class CobbleEntry {
         if (output.off()) {
             return new byte[BYTES];
         }
-        Slot slot = Slot.of(pattern).get(0);
+        MessageId slot = pattern.ids().get(0);
         int type = Type.of(pattern)
                 .orElseThrow(
                         () -> new IllegalArgumentException(control.name() + ": Cobble cannot send " + pattern.words()))

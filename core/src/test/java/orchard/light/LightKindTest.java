@@ -1,19 +1,20 @@
-package orchard.gear;
+package orchard.light;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import orchard.Gear;
+import orchard.gear.Profile;
 import orchard.signal.MidiMessage;
 import orchard.signal.TouchMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class LampTest {
+class LightKindTest {
 
-    private static final Lamp DISPLAY = new Lamp.Text(new byte[] {0x7D, 1, 0x20, 2}, 12);
+    private static final LightKind DISPLAY = new Letters(new byte[] {0x7D, 1, 0x20, 2}, 12);
 
     @ParameterizedTest
     @CsvSource(
@@ -35,10 +36,10 @@ class LampTest {
 
     @Test
     void lampsTakeWhatTheyCanShow() {
-        assertThat(new Lamp.Led(2, 40, 0, 96).message(0.5, "on")).isEqualTo(new MidiMessage.NoteOn(2, 40, 96));
-        assertThat(new Lamp.Led(2, 40, 0, 96).message(0.49, "off")).isEqualTo(new MidiMessage.NoteOn(2, 40, 0));
-        assertThat(new Lamp.Ring(1, 21).message(1, "")).isEqualTo(new MidiMessage.ControlChange(1, 21, 127));
-        assertThat(new Lamp.Element("e1").message(0.5, "half")).isEqualTo(new TouchMessage("e1", 0.5, "half"));
+        assertThat(new Led(2, 40, 0, 96).message(0.5, "on")).isEqualTo(new MidiMessage.NoteOn(2, 40, 96));
+        assertThat(new Led(2, 40, 0, 96).message(0.49, "off")).isEqualTo(new MidiMessage.NoteOn(2, 40, 0));
+        assertThat(new Ring(1, 21).message(1, "")).isEqualTo(new MidiMessage.ControlChange(1, 21, 127));
+        assertThat(new Drawn("e1").message(0.5, "half")).isEqualTo(new TouchMessage("e1", 0.5, "half"));
     }
 
     @Test

@@ -1,0 +1,40 @@
+package orchard.light;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.signal.Message;
+import orchard.signal.MessageId;
+
+/** What a light can show and the message that makes it show that. */
+public sealed interface LightKind permits Led, Ring, Motor, Letters, Drawn {
+
+    /** The message that shows a value (0..1) and its text; each kind takes what it can show. */
+    Message message(double value, String text);
+
+    /** What a performer calls it in a sentence: “show its value on Knob 3's <em>display</em>”. */
+    String words();
+
+    /** What names its messages on the wire; empty where nobody else could take them. */
+    List<MessageId> ids();
+
+    /** Whether it shows on and off rather than a place on a way. */
+    boolean onOff();
+
+    /** Whether it can show that it answers nothing. */
+    boolean goesDark();
+
+    /** Whether it shows where a control stands, so that the control needs no picking up. */
+    boolean putsControl();
+
+    /** Whether a hand on its control puts it elsewhere than Orchard did. */
+    boolean standsWithHand();
+
+    /** Whether it moves its control under the hand. */
+    boolean pushes();
+
+    /** How many letters it shows, 0 for none. */
+    int letters();
+
+    /** The message that shows a colour of the device's palette, 0–127, if it has colours. */
+    Optional<Message> colour(int index);
+}
