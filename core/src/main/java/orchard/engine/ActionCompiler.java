@@ -4,6 +4,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
@@ -21,10 +22,11 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.rig.Rig;
 
 /**
@@ -42,7 +44,12 @@ record ActionCompiler(Rig rig, Map<String, PresetPlan> presets, Cells cells, Sta
     }
 
     private ActionPlan plan(
-            Action action, int memory, State.OfDevice device, GroupPlan pages, int[] among, PresetPlan[] recalled) {
+            Action action,
+            int memory,
+            State.OfDevice device,
+            SelectorPlan selector,
+            int[] among,
+            PresetPlan[] recalled) {
         Ref.ToParameter other = action.value() == null ? null : action.value().other();
         return new ActionPlan(
                 kept == null ? new State.OfAction(memory) : kept,
@@ -50,7 +57,7 @@ record ActionCompiler(Rig rig, Map<String, PresetPlan> presets, Cells cells, Sta
                 action.parameter() == null ? null : cells.parameter(action.parameter()),
                 other == null ? null : cells.parameter(other),
                 device,
-                pages,
+                selector,
                 among,
                 recalled);
     }
@@ -72,7 +79,8 @@ record ActionCompiler(Rig rig, Map<String, PresetPlan> presets, Cells cells, Sta
 
     @Override
     public ActionPlan openPage(OpenPage action) {
-        GroupPlan pages = rig.device(action.device()).map(cells::parameterPages).orElse(null);
+        SelectorPlan pages =
+                rig.device(action.device()).map(cells::parameterPages).orElse(null);
         return plan(action, 1, null, pages, among(action), Nothing.PRESETS);
     }
 
@@ -89,18 +97,25 @@ record ActionCompiler(Rig rig, Map<String, PresetPlan> presets, Cells cells, Sta
 
     @Override
     public ActionPlan recall(Recall action) {
-        return plan(action, 1, null, null, NONE, among(action));
-    }
-
-    /** The preset it recalls, or those it goes through, by name. */
-    private PresetPlan[] among(Recall recall) {
-        return presets.values().stream()
-                .filter(plan -> plan.preset().device().equals(recall.device()))
-                .filter(plan -> recall.preset().isEmpty()
-                        ? plan.preset().isOf(recall.tag())
-                        : plan.preset().id().equals(recall.preset()))
+        PresetPlan[] all = presets.values().stream()
+                .filter(plan -> plan.preset().device().equals(action.device()))
                 .sorted(Comparator.comparing(plan -> plan.preset().name(), String.CASE_INSENSITIVE_ORDER))
                 .toArray(PresetPlan[]::new);
+        int[] among = IntStream.range(0, all.length)
+                .filter(i -> action.preset().isEmpty()
+                        ? all[i].preset().isOf(action.tag())
+                        : all[i].preset().id().equals(action.preset()))
+                .map(i -> i + 1)
+                .toArray();
+        Selector selector = new Selector(
+                new Selector.Owner(Selector.Kind.PRESETS, action.device(), ""),
+                Stream.of(all)
+                        .map(plan -> new Selector.Place(
+                                plan.preset().id(), plan.preset().name()))
+                        .toList(),
+                Selector.Ends.WRAP);
+        State.OfSelector state = cells.device(action.device()).presets;
+        return plan(action, 1, null, new SelectorPlan(state, selector), among, all);
     }
 
     @Override

@@ -147,7 +147,7 @@ final class Actions {
 
         @Override
         public Void openPage(OpenPage action) {
-            if (plan.pages() != null) {
+            if (plan.selector() != null) {
                 pages.turn(plan, action, action.by() * steps);
             }
             return null;
@@ -155,7 +155,7 @@ final class Actions {
 
         @Override
         public Void recall(Recall action) {
-            presets.recall(plan.presets(), action.preset().isEmpty() ? action.by() * steps : 0);
+            presets.recall(plan, action.preset().isEmpty() ? action.by() * steps : 0);
             return null;
         }
 

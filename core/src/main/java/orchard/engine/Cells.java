@@ -2,15 +2,13 @@ package orchard.engine;
 
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import orchard.engine.Plan.GroupPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.PageGroup;
-import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 
 /**
  * The places in {@link State} of everything in the rig: once given, a place stays as long as the thing is in the rig, so that controls and parameters
@@ -25,7 +23,7 @@ final class Cells {
         final Map<Ref.ToControl, State.OfControl> controls = new HashMap<>();
         final Map<Ref.ToParameter, State.OfParameter> parameters = new HashMap<>();
         final Map<Ref.ToLight, State.OfLight> lights = new HashMap<>();
-        final Map<String, State.OfPages> pages = new HashMap<>();
+        final Map<Selector.Owner, State.OfSelector> selectors = new HashMap<>();
 
         OfDevice(String id) {
             device = new State.OfDevice(id);
@@ -65,33 +63,27 @@ final class Cells {
         return mappings.computeIfAbsent(id, State.OfMapping::new);
     }
 
-    private State.OfPages pages(String device, String group) {
-        return all(device).pages.computeIfAbsent(group, g -> new State.OfPages());
+    private SelectorPlan plan(Selector selector) {
+        return new SelectorPlan(
+                all(selector.owner().device())
+                        .selectors
+                        .computeIfAbsent(selector.owner(), owner -> new State.OfSelector()),
+                selector);
     }
 
     /** The pages of a group of controls, or null if there is none of that id. */
-    GroupPlan group(Device device, String id) {
+    SelectorPlan group(Device device, String id) {
         return device.profile()
                 .traits()
                 .group(id)
-                .map(group -> new GroupPlan(pages(device.id(), id), device.id(), group))
+                .map(group -> plan(Selector.controlPages(device.id(), group)))
                 .orElse(null);
     }
 
-    /** The pages of a device's parameters as one group, its keys being the ids of the pages; null if there are none. */
-    GroupPlan parameterPages(Device device) {
-        List<ParameterPage> laid = device.profile().choices().parameterPages();
-        return laid.isEmpty()
-                ? null
-                : new GroupPlan(
-                        pages(device.id(), "/parameters"),
-                        device.id(),
-                        new PageGroup(
-                                "parameters",
-                                "Parameters",
-                                PageGroup.Paging.FREE,
-                                laid.stream().map(ParameterPage::name).toList(),
-                                laid.stream().map(ParameterPage::id).toList()));
+    /** The pages of a device's parameters, or null if there are none. */
+    SelectorPlan parameterPages(Device device) {
+        Selector pages = Selector.parameterPages(device);
+        return pages.places().isEmpty() ? null : plan(pages);
     }
 
     /** Forgets what is not in the rig any more; what is in it has its place already. */
@@ -114,6 +106,11 @@ final class Cells {
                 .keySet()
                 .removeIf(ref -> device.profile().parameter(ref.parameter()).isEmpty());
         of.lights.keySet().removeIf(ref -> device.profile().light(ref.light()).isEmpty());
+        of.selectors
+                .keySet()
+                .removeIf(owner -> owner.kind() == Selector.Kind.PARAMETER_PAGES
+                        ? device.profile().choices().parameterPages().isEmpty()
+                        : device.profile().traits().group(owner.group()).isEmpty());
     }
 
     /** How many places are kept. */
@@ -121,7 +118,7 @@ final class Cells {
         return mappings.size()
                 + devices.values().stream()
                         .mapToInt(of ->
-                                1 + of.controls.size() + of.parameters.size() + of.lights.size() + of.pages.size())
+                                1 + of.controls.size() + of.parameters.size() + of.lights.size() + of.selectors.size())
                         .sum();
     }
 }

@@ -13,9 +13,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.engine.Plan.AnswerPlan;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Device;
 import orchard.gear.Preset;
@@ -112,14 +112,14 @@ public final class Compiler {
                 positions.add(parameter.get().position(setting.real()));
             }
         }
-        GroupPlan pages = cells.parameterPages(device);
+        SelectorPlan pages = cells.parameterPages(device);
         return new PresetPlan(
                 preset,
                 cells.device(device.id()),
                 own.toArray(Nothing.PARAMETERS),
                 positions.stream().mapToDouble(p -> p).toArray(),
                 pages,
-                pages == null ? 0 : pages.group().keys().indexOf(preset.page()) + 1);
+                pages == null ? 0 : pages.selector().number(preset.page()));
     }
 
     private Map<String, Made> mappings(Rig rig, boolean sameGear, boolean samePresets) {
@@ -170,7 +170,7 @@ public final class Compiler {
         Map<State.OfControl, Set<State.OfParameter>> touches = new HashMap<>();
         Map<State.OfLight, List<AnswerPlan>> rules = new LinkedHashMap<>();
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
-        Map<State.OfPages, Set<State.OfLight>> turned = new LinkedHashMap<>();
+        Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
         for (MappingPlan plan : plans) {
             for (State.OfControl control : plan.triggers()) {
                 listeners.computeIfAbsent(control, c -> new ArrayList<>(1)).add(plan);

@@ -57,7 +57,7 @@ final class Controls {
                 if (control.down || control.plan.isDown()) {
                     return control.plan.page().number();
                 }
-                page = control.plan.page().group().state().open;
+                page = control.plan.page().group().state().at;
             }
         }
         return page;

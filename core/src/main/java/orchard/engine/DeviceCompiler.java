@@ -14,11 +14,12 @@ import orchard.engine.DevicePlan.Dispatch;
 import orchard.engine.DevicePlan.Placed;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.Manner;
+import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.PagePlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -75,7 +76,7 @@ final class DeviceCompiler {
         profile.groups().stream()
                 .filter(group -> !group.nameAddress().isEmpty())
                 .forEach(group -> groups.put(group.nameAddress(), group));
-        GroupPlan pages = cells.parameterPages(device);
+        SelectorPlan pages = cells.parameterPages(device);
         Map<State.OfControl, ControlPlan> plans = new HashMap<>();
         placed.forEach(control -> plans.put(control.state(), control.plan()));
         return new DevicePlan(
@@ -137,12 +138,12 @@ final class DeviceCompiler {
                     .findFirst()
                     .map(light -> cells.light(new Ref.ToLight(device.id(), light.id())))
                     .orElse(null);
-            GroupPlan[] opens = profile.traits().pages().stream()
+            PageKey[] opens = profile.traits().pages().stream()
                     .filter(group -> group.keys().contains(control.place()))
-                    .map(group -> cells.group(device, group.id()))
+                    .map(group -> new PageKey(cells.group(device, group.id()), group))
                     .toList()
-                    .toArray(Nothing.GROUPS);
-            GroupPlan paged = control.page() == null
+                    .toArray(Nothing.PAGE_KEYS);
+            SelectorPlan paged = control.page() == null
                     ? null
                     : cells.group(device, control.page().group());
             for (Dimension dimension : control.dimensions()) {

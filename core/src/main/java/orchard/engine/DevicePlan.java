@@ -6,9 +6,9 @@ import java.util.Map;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Device;
 import orchard.memory.MemoryFormat;
 import orchard.parameter.Group;
@@ -37,8 +37,8 @@ record DevicePlan(
         List<LightPlan> lights,
         boolean joins,
         MemoryFormat memory,
-        List<GroupPlan> groups,
-        GroupPlan pages) {
+        List<SelectorPlan> selectors,
+        SelectorPlan pages) {
 
     private static final State.OfControl[] NONE = {};
 
@@ -72,9 +72,8 @@ record DevicePlan(
             light.state().plan = light;
             changed.accept(light.state());
         }
-        for (GroupPlan group : groups) {
-            group.state().open =
-                    Math.min(group.state().open, group.group().names().size());
+        for (SelectorPlan selector : selectors) {
+            selector.takeEffect();
         }
     }
 

@@ -5,9 +5,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import orchard.engine.Plan.ControlPlan;
-import orchard.engine.Plan.GroupPlan;
+import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
@@ -250,8 +251,8 @@ public final class Engine {
         @Override
         public void opened(Event.Opened event) {
             DevicePlan device = plan.device(event.device());
-            GroupPlan group = device == null ? null : device.pages();
-            int page = group == null ? 0 : group.group().keys().indexOf(event.page()) + 1;
+            SelectorPlan group = device == null ? null : device.pages();
+            int page = group == null ? 0 : group.selector().number(event.page());
             if (page > 0) {
                 pages.turnTo(group, page);
             } else {
@@ -413,9 +414,11 @@ public final class Engine {
             if (of.page() != null && !of.needsPage()) {
                 open(of.page().group(), of.page().number()); // nothing else sends this
             }
-            for (GroupPlan group : of.opens()) {
+            for (PageKey key : of.opens()) {
                 if (control.isHeld()) {
-                    open(group, group.group().opens(of.control().id(), group.state().open));
+                    open(
+                            key.pages(),
+                            key.group().opens(of.control().id(), key.pages().state().at));
                 }
             }
         }
@@ -431,7 +434,7 @@ public final class Engine {
     }
 
     /** A page is open now; 0 for none that is known. */
-    private void open(GroupPlan group, int page) {
+    private void open(SelectorPlan group, int page) {
         if (page > 0) {
             pages.turnTo(group, page);
         }

@@ -54,7 +54,7 @@ final class Lights {
     }
 
     /** Another page is open. */
-    void turned(State.OfPages pages) {
+    void turned(State.OfSelector pages) {
         for (State.OfLight light : pages.lights) {
             light.corrections = 0;
             changed(light);

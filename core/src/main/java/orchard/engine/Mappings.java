@@ -360,7 +360,7 @@ final class Mappings {
     private static boolean isUnder(Target target, State.OfControl control) {
         Plan.Place place = target.place();
         return place == null
-                || place.pages().open == place.page() && place.control().equals(control.ref);
+                || place.pages().at == place.page() && place.control().equals(control.ref);
     }
 
     private boolean works(MappingPlan mapping) {

@@ -2,8 +2,8 @@ package orchard.engine;
 
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.AnswerPlan;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.Target;
 
@@ -17,7 +17,7 @@ final class Nothing {
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
     static final AnswerPlan[] RULES = {};
-    static final GroupPlan[] GROUPS = {};
+    static final PageKey[] PAGE_KEYS = {};
     static final PresetPlan[] PRESETS = {};
     static final double[] MEMORY = {};
 

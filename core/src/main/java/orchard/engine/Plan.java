@@ -13,11 +13,14 @@ import java.util.function.DoubleUnaryOperator;
 import orchard.action.Action;
 import orchard.action.ResetMoved;
 import orchard.action.Tap;
+import orchard.engine.Plan.PageKey;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.PageGroup;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.gear.Takeover;
 import orchard.light.LightKind;
 import orchard.mapping.Gesture;
@@ -60,7 +63,7 @@ public final class Plan {
     record Ruled(State.OfLight light, AnswerPlan[] rules) {}
 
     /** Which lights depend on which page is open. */
-    record Turned(State.OfPages pages, State.OfLight[] lights) {}
+    record Turned(State.OfSelector pages, State.OfLight[] lights) {}
 
     /** Where what parts say of one another was gathered. */
     record Wiring(List<Listening> listening, List<Answering> answering, List<Ruled> ruled, List<Turned> turned) {}
@@ -235,7 +238,7 @@ public final class Plan {
             State.OfLight motor,
             State.OfLight touchOf,
             PagePlan page,
-            GroupPlan[] opens,
+            PageKey[] opens,
             Feeling feeling,
             State.OfControl[] resting,
             State.OfControl[] strikes) {
@@ -275,15 +278,32 @@ public final class Plan {
      */
     record Feeling(DoubleUnaryOperator bend, double jitter, double steps) {}
 
-    /** A group of controls, or of parameters, with pages. */
-    record GroupPlan(State.OfPages state, String device, PageGroup group) {}
+    /** One of several that is current. */
+    record SelectorPlan(State.OfSelector state, Selector selector) {
+
+        /** Finds the current place again among those there are now; if it is gone, the one at its number is current. */
+        void takeEffect() {
+            int number = selector.number(state.current);
+            state.at = number > 0
+                    ? number
+                    : Math.max(1, Math.min(state.at, selector.places().size()));
+            String current = selector.id(state.at);
+            if (!state.current.isEmpty() && !current.equals(state.current)) {
+                state.turns++;
+            }
+            state.current = current;
+        }
+    }
+
+    /** A key that opens pages of a group of controls. */
+    record PageKey(SelectorPlan pages, PageGroup group) {}
 
     /**
      * The page a control is on.
      *
      * @param shared whether a control of another page sends the same message
      */
-    record PagePlan(GroupPlan group, int number, boolean shared) {}
+    record PagePlan(SelectorPlan group, int number, boolean shared) {}
 
     /** One parameter. */
     record ParameterPlan(State.OfParameter state, Parameter parameter) {}
@@ -320,12 +340,12 @@ public final class Plan {
             DoublePredicate lit,
             ShapeFunction shape,
             State.OfParameter parameter,
-            State.OfPages pages,
+            State.OfSelector pages,
             int page,
             String label) {
 
         boolean isInForce() {
-            return (pages == null || pages.open == page) && !Double.isNaN(parameter.position);
+            return (pages == null || pages.at == page) && !Double.isNaN(parameter.position);
         }
     }
 
@@ -437,7 +457,7 @@ public final class Plan {
      * @param page from 1
      * @param control the one it lies under
      */
-    record Place(State.OfPages pages, int page, Ref.ToControl control) {}
+    record Place(State.OfSelector pages, int page, Ref.ToControl control) {}
 
     /**
      * Something that is done once.
@@ -446,9 +466,9 @@ public final class Plan {
      * @param parameter what it is about, or null
      * @param other the parameter whose value is taken, or null
      * @param device the device it sends to, or null
-     * @param pages the parameter pages it opens, or null
-     * @param among the numbers of the pages it goes through, from 1
-     * @param presets those it goes through, or the one it recalls
+     * @param selector what it moves, or null
+     * @param among the numbers of the places it goes through, or of the only one it chooses
+     * @param presets of a selector of presets: all of them in its order
      */
     record ActionPlan(
             State.OfAction state,
@@ -456,7 +476,7 @@ public final class Plan {
             State.OfParameter parameter,
             State.OfParameter other,
             State.OfDevice device,
-            GroupPlan pages,
+            SelectorPlan selector,
             int[] among,
             PresetPlan[] presets) {}
 
@@ -471,6 +491,6 @@ public final class Plan {
             State.OfDevice device,
             State.OfParameter[] parameters,
             double[] positions,
-            GroupPlan pages,
+            SelectorPlan pages,
             int page) {}
 }

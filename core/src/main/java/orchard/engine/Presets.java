@@ -1,7 +1,9 @@
 package orchard.engine;
 
+import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Preset;
+import orchard.gear.Selector;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.Refused;
 
@@ -19,18 +21,19 @@ final class Presets {
     }
 
     /** The preset so many places on from the one that was recalled last; by 0 the only one. */
-    void recall(PresetPlan[] among, int by) {
-        if (among.length == 0) {
+    void recall(ActionPlan plan, int by) {
+        int[] among = plan.among();
+        Selector selector = plan.selector().selector();
+        int number = among.length == 0
+                ? 0
+                : by == 0
+                        ? among[0]
+                        : selector.onward(among, selector.number(plan.selector().state().current), by);
+        if (number == 0) {
             turn.note(new Refused("There is no such preset"));
-            return;
+        } else {
+            recall(plan.presets()[number - 1]);
         }
-        String last = among[0].device().recalled;
-        int at = -1;
-        for (int i = 0; i < among.length; i++) {
-            at = among[i].preset().id().equals(last) ? i : at;
-        }
-        int place = by == 0 ? 0 : at >= 0 ? at + by : by > 0 ? by - 1 : by;
-        recall(among[Math.floorMod(place, among.length)]);
     }
 
     /** Sets everything a preset has, in its order, and opens its page. */
@@ -40,7 +43,7 @@ final class Presets {
             turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
             return;
         }
-        preset.device().recalled = what.id();
+        preset.device().presets.current = what.id();
         turn.note(new PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);

@@ -3,8 +3,8 @@ package orchard.engine;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.action.SetOfPage;
-import orchard.engine.Plan.GroupPlan;
 import orchard.engine.Plan.Place;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -16,7 +16,7 @@ import orchard.rig.Rig;
 final class Rows {
 
     /** A parameter of a mapping that lies under a row of controls, on one of its device's pages. */
-    record Laid(Ref.ToParameter parameter, ParameterPage.Entry entry, Place place, GroupPlan pages) {}
+    record Laid(Ref.ToParameter parameter, ParameterPage.Entry entry, Place place, SelectorPlan pages) {}
 
     private final Cells cells;
 
@@ -27,7 +27,7 @@ final class Rows {
     /** Everything that lies under the controls of a mapping by a {@link SetOfPage}, page by page. */
     List<Laid> laid(Rig rig, Mapping mapping, SetOfPage row) {
         Device device = rig.device(row.device()).orElseThrow();
-        GroupPlan pages = cells.parameterPages(device);
+        SelectorPlan pages = cells.parameterPages(device);
         List<Ref.ToControl> controls = mapping.when().triggers();
         List<Laid> laid = new ArrayList<>();
         List<ParameterPage> all = device.profile().choices().parameterPages();

@@ -76,8 +76,8 @@ final class State {
         long activeNanos;
         /** When it was last greeted. */
         long greetedNanos = Long.MIN_VALUE / 2;
-        /** The preset it recalled last, or null. */
-        String recalled;
+        /** The preset it recalled last. */
+        final OfSelector presets = new OfSelector();
         /** What joins the halves of its messages; made when first needed. */
         MidiJoiner joiner;
         /** Channels on which notes were sent since its wire was last whole. */
@@ -202,13 +202,15 @@ final class State {
         }
     }
 
-    /** A group of pages. */
-    static final class OfPages {
-        /** The lights that may show something else when it is turned. */
+    /** Which of several is current. */
+    static final class OfSelector {
+        /** The lights that may show something else when it moves. */
         OfLight[] lights = Nothing.LIGHTS;
-        /** From 1. */
-        int open = 1;
-        /** How often it was turned. */
+        /** Id of the current place, "" for none; it stays the same when places are moved or come between. */
+        String current = "";
+        /** Number of the current place, from 1; 0 for none. */
+        int at;
+        /** How often it was moved. */
         int turns;
     }
 

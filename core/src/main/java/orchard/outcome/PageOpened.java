@@ -1,16 +1,17 @@
 package orchard.outcome;
 
 import java.util.List;
+import orchard.gear.Selector;
 import orchard.outcome.Line.Tone;
 
-/** A page of a device's controls was opened, as far as its messages tell. */
-public record PageOpened(String device, String group, int page) implements Outcome {
+/** A page of a device's controls or parameters is open now, as far as its messages tell. */
+public record PageOpened(Selector.Owner pages, int page) implements Outcome {
 
     @Override
     public List<Line> lines(Telling telling) {
         String which = telling.names()
-                .device(device)
-                .flatMap(d -> d.profile().traits().group(group))
+                .device(pages.device())
+                .flatMap(d -> d.profile().traits().group(pages.group()))
                 .map(of -> "Page %d of %s, “%s”,"
                         .formatted(page, of.name(), of.names().get(page - 1)))
                 .orElse("Page " + page);

@@ -25,6 +25,7 @@ import orchard.action.Wait;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
 import orchard.mapping.Gesture;
@@ -425,7 +426,7 @@ class MappingsTest {
                 .anySatisfy(shown -> assertThat(shown.text()).isEqualTo("Cut 200 Hz"));
         tap(bench);
         assertThat(bench.traces.stream().flatMap(t -> t.all(PageOpened.class).stream()))
-                .containsExactly(new PageOpened("desk", "parameters", 2));
+                .containsExactly(new PageOpened(Selector.Owner.parameters("desk"), 2));
         bench.sent.clear();
         bench.knob(21, 127);
         assertThat(bench.words("desk")).containsExactly("/desk/volume 6.000");

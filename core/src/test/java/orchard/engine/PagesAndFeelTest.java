@@ -14,6 +14,7 @@ import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.gear.Selector;
 import orchard.gear.Traits;
 import orchard.light.Led;
 import orchard.light.Letters;
@@ -108,7 +109,7 @@ class PagesAndFeelTest {
         assertThat(bench.words("desk"))
                 .containsExactly("/desk/volume 6.000", "/desk/volume -60.000", "/desk/cutoff 8000.000");
         assertThat(bench.traces.stream().flatMap(t -> t.all(PageOpened.class).stream()))
-                .containsExactly(new PageOpened("box", "pads", 2));
+                .containsExactly(new PageOpened(Selector.Owner.controls("box", "pads"), 2));
     }
 
     @Test
@@ -130,7 +131,8 @@ class PagesAndFeelTest {
                 pages(),
                 List.of(pad(1, 36), pad(2, 52), key(1), key(2)),
                 Gear.mapping("m2", "pad@2", "gate", "cutoff")));
-        assertThat(bench.arrive("box", on(52)).first(PageOpened.class)).isEqualTo(new PageOpened("box", "pads", 2));
+        assertThat(bench.arrive("box", on(52)).first(PageOpened.class))
+                .isEqualTo(new PageOpened(Selector.Owner.controls("box", "pads"), 2));
         assertThat(bench.words("desk")).containsExactly("/desk/cutoff 8000.000");
     }
 

@@ -21,6 +21,7 @@ import orchard.gear.Preset;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Selector;
 import orchard.mapping.Do;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
@@ -128,12 +129,48 @@ class RecallTest {
                 .toList();
     }
 
+    /** The open page is that page, wherever it stands; where it is deleted, what stands at its number is open. */
+    @Test
+    void theOpenPageStaysOpenWhenPagesAreMovedUnderIt() {
+        Rig rig = rig(button("m1", 1, new OpenPage("desk", "", 1, "")));
+        Bench bench = new Bench(rig);
+        tap(bench, 1);
+        assertThat(opened(bench)).isEqualTo(2);
+        Device desk = rig.device("desk").orElseThrow();
+        List<ParameterPage> pages = desk.profile().choices().parameterPages();
+        bench.edit(withPages(rig, List.of(pages.get(1), pages.get(0), pages.get(2))));
+        tap(bench, 1);
+        assertThat(opened(bench)).as("after Level comes Tone now").isEqualTo(2);
+        bench.edit(withPages(rig, List.of(pages.get(1), pages.get(2))));
+        tap(bench, 1);
+        assertThat(opened(bench)).as("Tone is gone, and after More comes Level").isEqualTo(1);
+    }
+
+    private static int opened(Bench bench) {
+        return bench.traces.stream()
+                .flatMap(trace -> trace.all(PageOpened.class).stream())
+                .mapToInt(PageOpened::page)
+                .reduce(0, (before, page) -> page);
+    }
+
+    private static Rig withPages(Rig rig, List<ParameterPage> pages) {
+        return Rig.of(rig.parts().stream()
+                .map(part -> part instanceof Part.OfDevice of && of.id().equals("desk")
+                        ? new Part.OfDevice(of.device()
+                                .with(of.device()
+                                        .profile()
+                                        .with(of.device().profile().choices().withParameterPages(pages))))
+                        : part)
+                .toList());
+    }
+
     @Test
     void aPresetSetsAllItsValuesInOrderAndOpensItsPage() {
         Bench bench = new Bench(rig(button("m1", 1, new Recall("desk", "q1", 0, ""))));
         bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
         assertThat(bench.words("desk")).containsExactly("/desk/volume 0.000", "/desk/cutoff 8000.000");
-        assertThat(bench.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 2));
+        assertThat(bench.last().first(PageOpened.class))
+                .isEqualTo(new PageOpened(Selector.Owner.parameters("desk"), 2));
         assertThat(Explain.lines(bench.last(), rig(button("m1", 1, new StopAll()))))
                 .extracting(Line::text)
                 .contains("The preset “Surge” was recalled.");
@@ -163,9 +200,11 @@ class RecallTest {
         Mapping pages = button("m2", 1, new OpenPage("desk", "", 1, "")).with(new When(List.of(knob)));
         Bench other = new Bench(rig(pages));
         other.knob(22, 66);
-        assertThat(other.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 3));
+        assertThat(other.last().first(PageOpened.class))
+                .isEqualTo(new PageOpened(Selector.Owner.parameters("desk"), 3));
         other.knob(22, 63);
-        assertThat(other.last().first(PageOpened.class)).isEqualTo(new PageOpened("desk", "parameters", 2));
+        assertThat(other.last().first(PageOpened.class))
+                .isEqualTo(new PageOpened(Selector.Owner.parameters("desk"), 2));
     }
 
     @Test

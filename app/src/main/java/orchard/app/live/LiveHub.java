@@ -21,6 +21,7 @@ import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.GroupNamed;
@@ -227,20 +228,22 @@ public final class LiveHub {
         } else if (outcome instanceof LightShown shown) {
             lights.put(shown.light().key(), shown.text());
         } else if (outcome instanceof PageOpened opened) {
-            if (opened.group().equals("parameters")) {
-                socket.tellPage("pages", Map.of("type", "opened", "device", opened.device(), "page", opened.page()));
+            Selector.Owner pages = opened.pages();
+            if (pages.kind() == Selector.Kind.PARAMETER_PAGES) {
+                socket.tellPage("pages", Map.of("type", "opened", "device", pages.device(), "page", opened.page()));
+            } else {
+                socket.tellPage(
+                        "describe",
+                        Map.of(
+                                "type",
+                                "opened",
+                                "device",
+                                pages.device(),
+                                "group",
+                                pages.group(),
+                                "page",
+                                opened.page()));
             }
-            socket.tellPage(
-                    "describe",
-                    Map.of(
-                            "type",
-                            "opened",
-                            "device",
-                            opened.device(),
-                            "group",
-                            opened.group(),
-                            "page",
-                            opened.page()));
         } else if (outcome instanceof PresetRecalled recalled) {
             socket.tellPage(
                     "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));

@@ -13,6 +13,7 @@ import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.light.Light;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.LightShown;
@@ -65,7 +66,7 @@ public final class Values {
 
     private final Map<String, String> displays = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
-    private final Map<String, Integer> pages = new ConcurrentHashMap<>();
+    private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
 
@@ -79,9 +80,9 @@ public final class Values {
         return displays.getOrDefault(display, "");
     }
 
-    /** The page of a device's group of controls that is open, from 1, as far as its messages told. */
-    public int page(String device, String group) {
-        return pages.getOrDefault(device + "/" + group, 1);
+    /** The page of some that is open, from 1, as far as messages told. */
+    public int page(Selector.Owner pages) {
+        return this.pages.getOrDefault(pages, 1);
     }
 
     /** The preset a device recalled last, or "". */
@@ -103,7 +104,7 @@ public final class Values {
                 displays.put(shown.light().key(), shown.text());
             }
             if (outcome instanceof PageOpened opened) {
-                pages.put(opened.device() + "/" + opened.group(), opened.page());
+                pages.put(opened.pages(), opened.page());
             }
             if (outcome instanceof PresetRecalled preset) {
                 recalled.put(preset.device(), preset.preset());

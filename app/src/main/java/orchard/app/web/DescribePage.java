@@ -24,6 +24,7 @@ import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.light.Light;
 import orchard.light.LightKind;
 import orchard.mapping.Sentence;
@@ -188,7 +189,7 @@ class DescribePage {
     private Map<String, Integer> openPages(Device device, String control) {
         Map<String, Integer> open = new HashMap<>();
         device.profile().traits().pages().forEach(group -> {
-            int page = values.page(device.id(), group.id());
+            int page = values.page(Selector.Owner.controls(device.id(), group.id()));
             open.put(group.id(), Math.min(page, group.names().size()));
         });
         device.profile()

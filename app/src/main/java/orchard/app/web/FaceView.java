@@ -14,6 +14,7 @@ import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.light.Light;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
@@ -72,7 +73,10 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
 
     static FaceView of(Device device, Rig rig, Directory names, Values values) {
         Map<String, Integer> open = new HashMap<>();
-        device.profile().traits().pages().forEach(group -> open.put(group.id(), values.page(device.id(), group.id())));
+        device.profile()
+                .traits()
+                .pages()
+                .forEach(group -> open.put(group.id(), values.page(Selector.Owner.controls(device.id(), group.id()))));
         return of(device, open, rig, names, values);
     }
 

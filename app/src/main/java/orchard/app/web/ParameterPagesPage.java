@@ -21,6 +21,7 @@ import orchard.gear.Choices;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -98,7 +99,7 @@ class ParameterPagesPage {
                         .distinct()
                         .sorted()
                         .toList());
-        model.addAttribute("openNow", values.page(device.id(), "parameters"));
+        model.addAttribute("openNow", values.page(Selector.Owner.parameters(device.id())));
         model.addAttribute(
                 "rows",
                 rig.mappings().stream()

@@ -8,6 +8,7 @@ import orchard.app.port.PortRoom;
 import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Selector;
 import orchard.rig.Song;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -49,12 +50,8 @@ class PerformPage {
     }
 
     private int at(List<Song> songs) {
-        for (int i = 0; i < songs.size(); i++) {
-            if (songs.get(i).id().equals(keeper.currentSong())) {
-                return i;
-            }
-        }
-        return songs.isEmpty() ? -1 : 0;
+        int number = Song.selector(songs).number(keeper.currentSong());
+        return number > 0 ? number - 1 : songs.isEmpty() ? -1 : 0;
     }
 
     /** Moves on, or back. Stays at either end. */
@@ -62,9 +59,10 @@ class PerformPage {
     synchronized String step(@RequestParam int by, Model model) {
         List<Song> songs = keeper.rig().songs();
         if (!songs.isEmpty()) {
-            int next = Math.max(0, Math.min(songs.size() - 1, at(songs) + Integer.signum(by)));
-            keeper.currentSong(songs.get(next).id());
-            socket.tellAll(Map.of("type", "song", "song", songs.get(next).id()));
+            Selector selector = Song.selector(songs);
+            String next = selector.id(selector.onward(at(songs) + 1, Integer.signum(by)));
+            keeper.currentSong(next);
+            socket.tellAll(Map.of("type", "song", "song", next));
         }
         show(model);
         return "perform/page :: set";

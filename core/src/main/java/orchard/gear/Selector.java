@@ -1,0 +1,112 @@
+package orchard.gear;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+
+/**
+ * One of several is current: the pages of a group of controls, the pages of a device's parameters, the presets of a device, the songs of a set
+ * list. This says what there is to choose from and how one goes through it; which is current stands with whoever moves it. Places are numbered from 1
+ * in their order; 0 is none.
+ *
+ * @param places in their order; ids are unique
+ */
+public record Selector(Owner owner, List<Place> places, Ends ends) {
+
+    /** What sort of things are chosen from. */
+    public enum Kind {
+        CONTROL_PAGES,
+        PARAMETER_PAGES,
+        PRESETS,
+        SONGS
+    }
+
+    /**
+     * Whose choice it is; two that are equal are the same choice.
+     *
+     * @param device its id, or "" for the rig's
+     * @param group id of the group of controls, or ""
+     */
+    public record Owner(Kind kind, String device, String group) {
+
+        /** The pages of a group of controls. */
+        public static Owner controls(String device, String group) {
+            return new Owner(Kind.CONTROL_PAGES, device, group);
+        }
+
+        /** The pages of a device's parameters. */
+        public static Owner parameters(String device) {
+            return new Owner(Kind.PARAMETER_PAGES, device, "");
+        }
+    }
+
+    /** One of those that can be current. */
+    public record Place(String id, String name) {}
+
+    /** What happens at the ends. */
+    public enum Ends {
+        /** The last stays. */
+        STOP,
+        /** After the last comes the first. */
+        WRAP
+    }
+
+    public Selector {
+        places = List.copyOf(places);
+    }
+
+    /** The pages of a device's parameters. */
+    public static Selector parameterPages(Device device) {
+        return new Selector(
+                Owner.parameters(device.id()),
+                device.profile().choices().parameterPages().stream()
+                        .map(page -> new Place(page.id(), page.name()))
+                        .toList(),
+                Ends.WRAP);
+    }
+
+    /** The pages of a group of a device's controls, which have numbers for ids. */
+    public static Selector controlPages(String device, PageGroup group) {
+        return new Selector(
+                Owner.controls(device, group.id()),
+                IntStream.range(0, group.names().size())
+                        .mapToObj(i ->
+                                new Place(String.valueOf(i + 1), group.names().get(i)))
+                        .toList(),
+                Ends.STOP);
+    }
+
+    /** The number of a place, 0 if there is none of that id. */
+    public int number(String id) {
+        for (int i = 0; i < places.size(); i++) {
+            if (places.get(i).id().equals(id)) {
+                return i + 1;
+            }
+        }
+        return 0;
+    }
+
+    /** The id of a place, "" for 0. */
+    public String id(int number) {
+        return number == 0 ? "" : places.get(number - 1).id();
+    }
+
+    /** The number so many places on from another; below 0 back; 0 if there is none. From 0, one on is the first and one back the last. */
+    public int onward(int from, int by) {
+        return onward(IntStream.rangeClosed(1, places.size()).toArray(), from, by);
+    }
+
+    /**
+     * The same, going through some places only: from where the current one would stand among them.
+     *
+     * @param among the numbers of those, in rising order
+     */
+    public int onward(int[] among, int from, int by) {
+        if (among.length == 0) {
+            return 0;
+        }
+        int at = Arrays.binarySearch(among, from);
+        int to = at >= 0 ? at + by : -at - 1 + (by > 0 ? by - 1 : by);
+        return among[ends == Ends.WRAP ? Math.floorMod(to, among.length) : Math.max(0, Math.min(among.length - 1, to))];
+    }
+}
