@@ -151,37 +151,23 @@ function mountStages(main) {
   });
 }
 
-/** Lines of what is done: each shows only the fields that its kind has. */
+/** Lines of what is done: they can be moved and taken out; a new one is taken in hand at once. */
 function mountLines(list) {
   if (!list) return;
-  const show = (line) => {
-    const kind = line.querySelector("[name=what]").selectedOptions[0];
-    line.querySelector("[name=parameter]").hidden = kind.dataset.about !== "true";
-    const value = line.querySelector("[name=value]");
-    value.hidden = !kind.dataset.example;
-    value.placeholder = kind.dataset.example ?? "";
-  };
-  const lines = () => list.querySelectorAll("li");
-  lines().forEach(show);
-  list.addEventListener("change", (event) => show(event.target.closest("li")));
   list.addEventListener("click", (event) => {
     const line = event.target.closest("li");
     if (event.target.closest("[data-out]")) line.remove();
     if (event.target.closest("[data-up]")) line.previousElementSibling?.before(line);
   });
-  list
-    .closest("form")
-    .querySelector("[data-add-line]")
-    .addEventListener("click", () => {
-      list.append(document.getElementById("actionline").content.cloneNode(true));
-      const line = list.lastElementChild;
-      show(line);
-      line.querySelector("[name=what]").focus();
-    });
+  list.addEventListener("htmx:afterSettle", (event) => {
+    list.querySelectorAll(".quantity:not([data-mounted])").forEach(mountQuantity);
+    if (event.target === list) list.lastElementChild.querySelector("[data-field=what]").focus();
+  });
 }
 
 /** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
 function mountQuantity(input) {
+  input.dataset.mounted = "";
   const nudge = (steps) => {
     const match = input.value.replace("−", "-").match(/^\s*(-?\d*\.?\d+)\s*(.*)$/);
     if (!match) return;

@@ -5,10 +5,18 @@ import java.util.Optional;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
-/** One thing that is done. */
+/**
+ * One thing that is done.
+ *
+ * <p>A new one is a file, a line in each of the three lists here, and what it does in {@code engine.Actions}.
+ */
 public sealed interface Action
         permits Choose,
                 Hold,
@@ -25,6 +33,95 @@ public sealed interface Action
                 Tap,
                 Toggle,
                 Wait {
+
+    /**
+     * The kinds of actions, in the order in which they are offered.
+     *
+     * @param words as it stands in the list
+     * @param fresh a new one, about a parameter and a device as far as it has to do with them
+     */
+    enum Kind {
+        FOLLOW("let follow", (parameter, device, names) -> new SetParameter(parameter)),
+        SET("set to", SetTo::fresh),
+        HOLD("hold at, then return", Hold::fresh),
+        TOGGLE("switch between", Toggle::fresh),
+        MOVE("move by", (parameter, device, names) -> new Nudge(parameter, 1, false)),
+        RESET("set to its default", (parameter, device, names) -> new Reset(parameter)),
+        RESET_MOVED("reset what is moved while held", (parameter, device, names) -> new ResetMoved()),
+        CHOOSE("choose one of", (parameter, device, names) -> new Choose(parameter, List.of(), null)),
+        ROW("set what is on the open page of", (parameter, device, names) -> new SetOfPage(device)),
+        PAGE("turn the page of", (parameter, device, names) -> new OpenPage(device, "", 1, "")),
+        RECALL("recall a preset of", (parameter, device, names) -> new Recall(device, "", 1, "")),
+        TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
+        SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
+        WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
+        STOP("stop everything", (parameter, device, names) -> new StopAll());
+
+        private interface Fresh {
+            Action action(Ref.ToParameter parameter, String device, Directory names);
+        }
+
+        private final String words;
+        private final Fresh fresh;
+
+        Kind(String words, Fresh fresh) {
+            this.words = words;
+            this.fresh = fresh;
+        }
+
+        /** As it stands in the list. */
+        public String words() {
+            return words;
+        }
+
+        /**
+         * A new action of this kind, before it is filled in.
+         *
+         * @param parameter what it may be about; {@link Ref.ToParameter#NONE} if nothing is chosen yet
+         * @param device id of the device it may be about, or ""
+         */
+        public Action fresh(Ref.ToParameter parameter, String device, Directory names) {
+            return fresh.action(parameter, device, names);
+        }
+    }
+
+    /** What sort of action it is. */
+    Kind kind();
+
+    /** What a person fills in. */
+    List<Field> fields(Directory names);
+
+    /**
+     * The same kind of action as it was filled in.
+     *
+     * @throws Mistake beside the field that cannot be read
+     */
+    Action filled(Typed typed, Directory names);
+
+    /** How many numbers it remembers from one time to the next. */
+    default int memory() {
+        return 1;
+    }
+
+    /** Id of the device it is about without a parameter, or "". */
+    default String device() {
+        return "";
+    }
+
+    /** What it moves to another place, if it does. */
+    default Optional<Selector> selector(Directory names) {
+        return Optional.empty();
+    }
+
+    /** Whether it goes through a place of its selector, or chooses it. */
+    default boolean goesThrough(Selector.Place place, Directory names) {
+        return true;
+    }
+
+    /** Whether it follows the control all the way; all others are done once. */
+    default boolean follows() {
+        return false;
+    }
 
     /** The parameter it is about, or null. */
     default Ref.ToParameter parameter() {
@@ -103,6 +200,34 @@ public sealed interface Action
         R toggle(Toggle action);
 
         R wait(Wait action);
+    }
+
+    /** The parameter that was chosen for an action. */
+    static Ref.ToParameter chosen(Typed typed) {
+        return Ref.ToParameter.of(typed.text("parameter"))
+                .orElseThrow(() -> new Mistake("parameter", "choose a parameter"));
+    }
+
+    /** The same, as it is in the rig. */
+    static Parameter known(Ref.ToParameter chosen, Directory names) {
+        return names.parameter(chosen)
+                .orElseThrow(() -> new Mistake("parameter", "the parameter is not there any more"));
+    }
+
+    /** The device that was chosen for an action. */
+    static String device(Typed typed, Directory names) {
+        String id = typed.text("device");
+        return names.device(id).map(Device::id).orElseThrow(() -> new Mistake("device", "choose a device"));
+    }
+
+    /** The field for the parameter. */
+    static Field parameterField(Ref.ToParameter parameter) {
+        return Field.ofRig("parameter", "Parameter", parameter.key(), Field.Input.PARAMETER);
+    }
+
+    /** The field for the device. */
+    static Field deviceField(String device) {
+        return Field.ofRig("device", "Device", device, Field.Input.DEVICE);
     }
 
     /** What a device is called, also when it is missing. */

@@ -1,10 +1,15 @@
 package orchard.action;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Display;
+import orchard.parameter.Field;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -22,6 +27,34 @@ public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop
     /** What there is to choose from. */
     public List<Double> choices(Parameter of) {
         return values.isEmpty() ? of.favouritesFirst() : values;
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.CHOOSE;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        Optional<Parameter> of = names.parameter(parameter);
+        return List.of(
+                Action.parameterField(parameter),
+                new Field(
+                        "values",
+                        "these, a line each; none: all, favourites first",
+                        values.stream().map(real -> Display.real(real, of)).collect(Collectors.joining("\n")),
+                        "",
+                        Field.Input.LINES,
+                        Map.of()),
+                Field.text("stop", "when let go", stop == null ? "" : Display.real(stop, of), ""));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Action.chosen(typed);
+        Parameter of = Action.known(chosen, names);
+        return new Choose(
+                chosen, typed.reals("values", of), typed.text("stop").isEmpty() ? null : typed.real("stop", of));
     }
 
     @Override

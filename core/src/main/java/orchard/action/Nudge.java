@@ -5,7 +5,10 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -20,6 +23,30 @@ public record Nudge(Ref.ToParameter parameter, double by, boolean around) implem
         if (by == 0 || !Double.isFinite(by)) {
             throw new IllegalArgumentException("a step is more or less than nothing");
         }
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.MOVE;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        String unit = names.parameter(parameter).map(p -> p.range().unit()).orElse("");
+        return List.of(
+                Action.parameterField(parameter),
+                Field.text("by", "by", (by > 0 ? "+" : "") + Display.text(by, unit), ""),
+                Field.check("around", "round at the ends", around));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Action.chosen(typed);
+        double step = typed.free("by", Action.known(chosen, names));
+        if (step == 0) {
+            throw new Mistake("by", "a step is more or less than nothing");
+        }
+        return new Nudge(chosen, step, typed.check("around"));
     }
 
     @Override

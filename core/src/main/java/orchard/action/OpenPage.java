@@ -1,10 +1,16 @@
 package orchard.action;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -27,6 +33,52 @@ public record OpenPage(String device, String page, int by, String tag) implement
                 .filter(one -> one.id().equals(page))
                 .map(ParameterPage::name)
                 .findFirst();
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.PAGE;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        Map<String, String> places = new LinkedHashMap<>();
+        places.put("", "go on by");
+        names.device(device).stream()
+                .flatMap(d -> d.profile().choices().parameterPages().stream())
+                .forEach(one -> places.put(one.id(), one.name()));
+        return List.of(
+                Action.deviceField(device),
+                Field.choice("place", "which", page, places),
+                Field.text("by", "by", "%+d".formatted(by == 0 ? 1 : by), "+1"),
+                Field.text("tag", "only those tagged", tag, ""));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        String of = Action.device(typed, names);
+        String place = typed.text("place");
+        return place.isEmpty() || !of.equals(device)
+                ? new OpenPage(of, "", typed.steps("by"), typed.text("tag").toLowerCase(Locale.ROOT))
+                : new OpenPage(of, place, 0, "");
+    }
+
+    @Override
+    public Optional<Selector> selector(Directory names) {
+        return names.device(device)
+                .map(Selector::parameterPages)
+                .filter(pages -> !pages.places().isEmpty());
+    }
+
+    @Override
+    public boolean goesThrough(Selector.Place place, Directory names) {
+        return page.isEmpty()
+                ? tag.isEmpty()
+                        || names.device(device).stream()
+                                .flatMap(d -> d.profile().choices().parameterPages().stream())
+                                .anyMatch(one -> one.id().equals(place.id())
+                                        && one.marks().tags().contains(tag))
+                : place.id().equals(page);
     }
 
     @Override

@@ -1,10 +1,16 @@
 package orchard.action;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -26,6 +32,46 @@ public record Recall(String device, String preset, int by, String tag) implement
                 .filter(one -> one.id().equals(preset))
                 .map(Preset::name)
                 .findFirst();
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.RECALL;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        Map<String, String> places = new LinkedHashMap<>();
+        places.put("", "go on by");
+        names.presets().stream()
+                .filter(one -> one.device().equals(device))
+                .forEach(one -> places.put(one.id(), one.name()));
+        return List.of(
+                Action.deviceField(device),
+                Field.choice("place", "which", preset, places),
+                Field.text("by", "by", "%+d".formatted(by == 0 ? 1 : by), "+1"),
+                Field.text("tag", "only those tagged", tag, ""));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        String of = Action.device(typed, names);
+        String place = typed.text("place");
+        return place.isEmpty() || !of.equals(device)
+                ? new Recall(of, "", typed.steps("by"), typed.text("tag").toLowerCase(Locale.ROOT))
+                : new Recall(of, place, 0, "");
+    }
+
+    @Override
+    public Optional<Selector> selector(Directory names) {
+        return Optional.of(Selector.presets(device, names));
+    }
+
+    @Override
+    public boolean goesThrough(Selector.Place place, Directory names) {
+        return preset.isEmpty()
+                ? names.presets().stream().anyMatch(one -> one.id().equals(place.id()) && one.isOf(tag))
+                : place.id().equals(preset);
     }
 
     @Override

@@ -4,10 +4,27 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /** Sets a parameter to its default. */
 public record Reset(Ref.ToParameter parameter) implements Action {
+
+    @Override
+    public Kind kind() {
+        return Kind.RESET;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.parameterField(parameter));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        return new Reset(Action.chosen(typed));
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

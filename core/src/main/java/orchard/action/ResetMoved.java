@@ -4,10 +4,27 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /** As long as the control is held, whatever else is moved sets its parameter to its default instead of moving it. */
 public record ResetMoved() implements Action {
+
+    @Override
+    public Kind kind() {
+        return Kind.RESET_MOVED;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of();
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        return this;
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

@@ -4,11 +4,39 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 import orchard.signal.Message;
+import orchard.signal.MessageText;
+import orchard.signal.MidiMessage;
 
 /** Sends a message to a device. */
 public record Send(String device, Message message) implements Action {
+
+    /** What a message looks like. */
+    static final Message EXAMPLE = new MidiMessage.ControlChange(1, 20, 64);
+
+    @Override
+    public Kind kind() {
+        return Kind.SEND;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.deviceField(device), Field.text("message", "message", message.words(), EXAMPLE.words()));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        String to = Action.device(typed, names);
+        try {
+            return new Send(to, MessageText.parse(typed.text("message"), names.noteNames()));
+        } catch (MessageText.NotUnderstood e) {
+            throw new Mistake("message", e.getMessage());
+        }
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

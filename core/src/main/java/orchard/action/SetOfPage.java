@@ -4,11 +4,33 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 import orchard.shape.Stage;
 
 /** The first control of the mapping sets the first parameter of the device's open page, the second the second, and so on. */
 public record SetOfPage(String device) implements Action {
+
+    @Override
+    public Kind kind() {
+        return Kind.ROW;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.deviceField(device));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        return new SetOfPage(Action.device(typed, names));
+    }
+
+    @Override
+    public boolean follows() {
+        return true;
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

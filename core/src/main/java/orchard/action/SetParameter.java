@@ -6,7 +6,9 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Expression;
 import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
@@ -26,6 +28,27 @@ public record SetParameter(Ref.ToParameter parameter, Shape own) implements Acti
     /** Without stages of its own. */
     public SetParameter(Ref.ToParameter parameter) {
         this(parameter, Shape.WHOLE);
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.FOLLOW;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.parameterField(parameter));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Action.chosen(typed);
+        return chosen.equals(parameter) ? this : new SetParameter(chosen);
+    }
+
+    @Override
+    public boolean follows() {
+        return true;
     }
 
     @Override

@@ -4,11 +4,37 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /** Sets a parameter to a value of its own. */
 public record SetTo(Ref.ToParameter parameter, Value value) implements Action {
+
+    @Override
+    public Kind kind() {
+        return Kind.SET;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.parameterField(parameter), value.field(names.parameter(parameter)), value.otherField());
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Action.chosen(typed);
+        return new SetTo(chosen, Value.filled(typed, Action.known(chosen, names)));
+    }
+
+    /** At the default of its parameter. */
+    static Action fresh(Ref.ToParameter parameter, String device, Directory names) {
+        return new SetTo(
+                parameter,
+                new Value.Fixed(
+                        names.parameter(parameter).map(Parameter::standard).orElse(0.0)));
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

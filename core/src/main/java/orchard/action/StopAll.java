@@ -4,10 +4,27 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /** Stops everything. */
 public record StopAll() implements Action {
+
+    @Override
+    public Kind kind() {
+        return Kind.STOP;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of();
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        return this;
+    }
 
     @Override
     public Action about(Ref.ToParameter other) {

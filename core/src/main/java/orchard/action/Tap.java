@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -26,6 +28,26 @@ public record Tap(Ref.ToParameter parameter) implements Action {
             case "Hz" -> 1 / seconds;
             default -> 60 / seconds;
         };
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.TAP;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Action.parameterField(parameter));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        return new Tap(Action.chosen(typed));
+    }
+
+    @Override
+    public int memory() {
+        return PRESSES;
     }
 
     @Override

@@ -5,7 +5,10 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /** Sets a parameter to {@code on}, or to {@code off} if it stands nearer to {@code on}; both in its unit. */
@@ -15,6 +18,41 @@ public record Toggle(Ref.ToParameter parameter, double off, double on) implement
         if (off == on) {
             throw new IllegalArgumentException("the two values of a toggle are the same");
         }
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.TOGGLE;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        Optional<Parameter> of = names.parameter(parameter);
+        return List.of(
+                Action.parameterField(parameter),
+                Field.text("off", "off", Display.real(off, of), ""),
+                Field.text("on", "on", Display.real(on, of), ""));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Action.chosen(typed);
+        Parameter of = Action.known(chosen, names);
+        double typedOff = typed.real("off", of);
+        double typedOn = typed.real("on", of);
+        if (typedOff == typedOn) {
+            throw new Mistake("on", "the two values are the same");
+        }
+        return new Toggle(chosen, typedOff, typedOn);
+    }
+
+    /** Between the ends of its parameter. */
+    static Action fresh(Ref.ToParameter parameter, String device, Directory names) {
+        Optional<Parameter> of = names.parameter(parameter);
+        return new Toggle(
+                parameter,
+                of.map(p -> p.range().low()).orElse(0.0),
+                of.map(p -> p.range().high()).orElse(1.0));
     }
 
     @Override

@@ -5,7 +5,10 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
+import orchard.parameter.Typed;
 
 /** Where an action takes its value from. */
 public sealed interface Value {
@@ -25,6 +28,27 @@ public sealed interface Value {
     /** The parameter whose value it is, or null. */
     Ref.ToParameter other();
 
+    /** What is typed for it, in the words of the parameter that is set; "" where it is another's. */
+    String typed(Optional<Parameter> parameter);
+
+    /** The field for what is typed. */
+    default Field field(Optional<Parameter> parameter) {
+        return Field.text("value", "to", typed(parameter), "");
+    }
+
+    /** The field for the parameter whose value is taken instead. */
+    default Field otherField() {
+        return Field.ofRig("other", "or that of", other() == null ? "" : other().key(), Field.Input.OTHER_PARAMETER);
+    }
+
+    /** The value that was filled in for a parameter. */
+    static Value filled(Typed typed, Parameter parameter) {
+        return typed.text("other").isEmpty()
+                ? new Fixed(typed.real("value", parameter))
+                : new Same(Ref.ToParameter.of(typed.text("other"))
+                        .orElseThrow(() -> new Mistake("other", "choose a parameter, or none")));
+    }
+
     /** A value that was typed, in the parameter's unit. */
     record Fixed(double real) implements Value {
         public Fixed {
@@ -35,6 +59,11 @@ public sealed interface Value {
 
         @Override
         public String words(Optional<Parameter> parameter, Directory names) {
+            return Display.real(real, parameter);
+        }
+
+        @Override
+        public String typed(Optional<Parameter> parameter) {
             return Display.real(real, parameter);
         }
 
@@ -59,6 +88,11 @@ public sealed interface Value {
         @Override
         public String words(Optional<Parameter> of, Directory names) {
             return "what " + names.words(parameter) + " is at";
+        }
+
+        @Override
+        public String typed(Optional<Parameter> of) {
+            return "";
         }
 
         @Override

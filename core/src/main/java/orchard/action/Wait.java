@@ -5,6 +5,9 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
+import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
 /**
@@ -14,10 +17,32 @@ import orchard.shape.Shape;
  */
 public record Wait(double seconds) implements Action {
 
+    private static final double SHORTEST = 0.001;
+    private static final double LONGEST = 600;
+
     public Wait {
-        if (!(seconds >= 0.001 && seconds <= 600)) {
+        if (!(seconds >= SHORTEST && seconds <= LONGEST)) {
             throw new IllegalArgumentException("a wait lasts between 1 ms and 600 s");
         }
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.WAIT;
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Field.seconds("seconds", "for", seconds, "0.50 s"));
+    }
+
+    @Override
+    public Action filled(Typed typed, Directory names) {
+        double typedSeconds = typed.seconds("seconds");
+        if (!(typedSeconds >= SHORTEST && typedSeconds <= LONGEST)) {
+            throw new Mistake("seconds", "a wait lasts between 1 ms and 600 s");
+        }
+        return new Wait(typedSeconds);
     }
 
     @Override

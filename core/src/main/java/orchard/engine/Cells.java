@@ -63,12 +63,14 @@ final class Cells {
         return mappings.computeIfAbsent(id, State.OfMapping::new);
     }
 
-    private SelectorPlan plan(Selector selector) {
-        return new SelectorPlan(
-                all(selector.owner().device())
-                        .selectors
-                        .computeIfAbsent(selector.owner(), owner -> new State.OfSelector()),
-                selector);
+    /** One of several. */
+    SelectorPlan selector(Selector selector) {
+        return new SelectorPlan(selector(selector.owner()), selector);
+    }
+
+    /** Which of somebody's is current. */
+    State.OfSelector selector(Selector.Owner owner) {
+        return all(owner.device()).selectors.computeIfAbsent(owner, o -> new State.OfSelector());
     }
 
     /** The pages of a group of controls, or null if there is none of that id. */
@@ -76,14 +78,14 @@ final class Cells {
         return device.profile()
                 .traits()
                 .group(id)
-                .map(group -> plan(Selector.controlPages(device.id(), group)))
+                .map(group -> selector(Selector.controlPages(device.id(), group)))
                 .orElse(null);
     }
 
     /** The pages of a device's parameters, or null if there are none. */
     SelectorPlan parameterPages(Device device) {
         Selector pages = Selector.parameterPages(device);
-        return pages.places().isEmpty() ? null : plan(pages);
+        return pages.places().isEmpty() ? null : selector(pages);
     }
 
     /** Forgets what is not in the rig any more; what is in it has its place already. */

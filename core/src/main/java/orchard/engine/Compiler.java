@@ -20,6 +20,7 @@ import orchard.engine.Plan.Target;
 import orchard.gear.Device;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.gear.Takeover;
 import orchard.mapping.Mapping;
 import orchard.parameter.Binding;
@@ -118,6 +119,7 @@ public final class Compiler {
                 cells.device(device.id()),
                 own.toArray(Nothing.PARAMETERS),
                 positions.stream().mapToDouble(p -> p).toArray(),
+                cells.selector(Selector.Owner.presets(device.id())),
                 pages,
                 pages == null ? 0 : pages.selector().number(preset.page()));
     }

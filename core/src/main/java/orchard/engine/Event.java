@@ -4,6 +4,7 @@ import java.util.List;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.outcome.Telling;
+import orchard.parameter.Typed;
 import orchard.signal.Message;
 
 /**

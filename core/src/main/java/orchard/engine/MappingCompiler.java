@@ -247,13 +247,13 @@ final class MappingCompiler {
     }
 
     private ActionPlan[] actions(Rig rig, List<Action> actions, Map<String, PresetPlan> presets, ActionPlan[] before) {
+        ActionCompiler compiler = new ActionCompiler(rig, presets, cells);
         List<ActionPlan> plans = new ArrayList<>();
         for (Action action : actions) {
-            ActionPlan old = plans.size() < before.length ? before[plans.size()] : null;
-            State.OfAction kept = old != null && old.action().equals(action) ? old.state() : null;
-            ActionPlan plan = action.accept(new ActionCompiler(rig, presets, cells, kept));
-            if (plan != null) {
-                plans.add(plan);
+            if (!action.follows()) {
+                ActionPlan old = plans.size() < before.length ? before[plans.size()] : null;
+                boolean isSame = old != null && old.action().equals(action);
+                plans.add(compiler.plan(action, isSame ? old.state() : null));
             }
         }
         return plans.toArray(Nothing.ACTIONS);

@@ -17,6 +17,7 @@ final class Nothing {
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
     static final AnswerPlan[] RULES = {};
+    static final int[] NUMBERS = {};
     static final PageKey[] PAGE_KEYS = {};
     static final PresetPlan[] PRESETS = {};
     static final double[] MEMORY = {};

@@ -20,9 +20,11 @@ final class Pages {
     /** Opens the page an action names, or goes on by some. */
     void turn(ActionPlan plan, OpenPage open, int by) {
         SelectorPlan pages = plan.selector();
-        int page = open.page().isEmpty()
-                ? pages.selector().onward(plan.among(), pages.state().at, by)
-                : pages.selector().number(open.page());
+        int page = pages == null
+                ? 0
+                : open.page().isEmpty()
+                        ? pages.selector().onward(plan.among(), pages.state().at, by)
+                        : pages.selector().number(open.page());
         if (page > 0) {
             turnTo(pages, page);
         } else {

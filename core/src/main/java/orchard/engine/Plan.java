@@ -483,6 +483,7 @@ public final class Plan {
     /**
      * A preset, its values as positions.
      *
+     * @param recalled which preset of its device was recalled last
      * @param pages the parameter pages of its device, or null
      * @param page the one that is opened with it, from 1, or 0
      */
@@ -491,6 +492,7 @@ public final class Plan {
             State.OfDevice device,
             State.OfParameter[] parameters,
             double[] positions,
+            State.OfSelector recalled,
             SelectorPlan pages,
             int page) {}
 }

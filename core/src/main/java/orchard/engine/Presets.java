@@ -43,7 +43,7 @@ final class Presets {
             turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
             return;
         }
-        preset.device().presets.current = what.id();
+        preset.recalled().current = what.id();
         turn.note(new PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);

@@ -76,8 +76,6 @@ final class State {
         long activeNanos;
         /** When it was last greeted. */
         long greetedNanos = Long.MIN_VALUE / 2;
-        /** The preset it recalled last. */
-        final OfSelector presets = new OfSelector();
         /** What joins the halves of its messages; made when first needed. */
         MidiJoiner joiner;
         /** Channels on which notes were sent since its wire was last whole. */

@@ -3,6 +3,7 @@ package orchard.gear;
 import java.util.List;
 import java.util.Optional;
 import orchard.parameter.Parameter;
+import orchard.signal.NoteName;
 
 /** Finds devices by id, and knows what their groups are called right now. */
 public interface Directory {
@@ -13,6 +14,11 @@ public interface Directory {
     /** The presets of all devices. */
     default List<Preset> presets() {
         return List.of();
+    }
+
+    /** How notes are called. */
+    default NoteName noteNames() {
+        return new NoteName(4);
     }
 
     /** The name of one group, without its parents; the device itself may have told another than its profile has. */

@@ -29,6 +29,9 @@ public sealed interface Ref {
     /** Points at a parameter. */
     record ToParameter(String device, String parameter) implements Ref {
 
+        /** At none: nothing is chosen yet. */
+        public static final ToParameter NONE = new ToParameter("", "");
+
         /** The reference in a key; empty if it is none. */
         public static Optional<ToParameter> of(String key) {
             String[] parts = key.split("/", 2);

@@ -1,6 +1,7 @@
 package orchard.gear;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
@@ -34,6 +35,11 @@ public record Selector(Owner owner, List<Place> places, Ends ends) {
             return new Owner(Kind.CONTROL_PAGES, device, group);
         }
 
+        /** The presets of a device. */
+        public static Owner presets(String device) {
+            return new Owner(Kind.PRESETS, device, "");
+        }
+
         /** The pages of a device's parameters. */
         public static Owner parameters(String device) {
             return new Owner(Kind.PARAMETER_PAGES, device, "");
@@ -61,6 +67,18 @@ public record Selector(Owner owner, List<Place> places, Ends ends) {
                 Owner.parameters(device.id()),
                 device.profile().choices().parameterPages().stream()
                         .map(page -> new Place(page.id(), page.name()))
+                        .toList(),
+                Ends.WRAP);
+    }
+
+    /** The presets of a device, by name. */
+    public static Selector presets(String device, Directory names) {
+        return new Selector(
+                Owner.presets(device),
+                names.presets().stream()
+                        .filter(preset -> preset.device().equals(device))
+                        .sorted(Comparator.comparing(Preset::name, String.CASE_INSENSITIVE_ORDER))
+                        .map(preset -> new Place(preset.id(), preset.name()))
                         .toList(),
                 Ends.WRAP);
     }

@@ -23,7 +23,13 @@ public record Field(
         /** One entry a line. */
         LINES,
         /** A control of the rig that can be held, or none; who draws the form knows which there are. */
-        HELD
+        HELD,
+        /** A parameter of the rig, by its key. */
+        PARAMETER,
+        /** Another parameter of the rig, by its key, or none. */
+        OTHER_PARAMETER,
+        /** A device of the rig, by its id. */
+        DEVICE
     }
 
     /** One line of text. */
@@ -59,6 +65,11 @@ public record Field(
     /** One of some. */
     public static Field choice(String name, String label, String value, Map<String, String> choices) {
         return new Field(name, label, value, "", Input.CHOICE, choices);
+    }
+
+    /** A parameter, a device or a control of the rig; who draws the form knows which there are. */
+    public static Field ofRig(String name, String label, String key, Input input) {
+        return new Field(name, label, key, "", input, Map.of());
     }
 
     /** A number as it is typed: at most four places after the point. */

@@ -1,5 +1,6 @@
 package orchard.parameter;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
@@ -9,6 +10,11 @@ public record Typed(Map<String, String> values) {
     private static final Range PERCENT = new Range(0, 100, "%");
     private static final Range SECONDS = new Range(0, 1e6, "s");
     private static final double ANY = 1e9;
+
+    /** One field alone. */
+    public static Typed of(String field, String value) {
+        return new Typed(Map.of(field, value));
+    }
 
     /** The text, without blanks around it. */
     public String text(String field) {
@@ -46,6 +52,24 @@ public record Typed(Map<String, String> values) {
                 field, new Law.Linear(), new Range(-ANY, ANY, parameter.range().unit()));
     }
 
+    /** Real values within a parameter's range, a line each. */
+    public List<Double> reals(String field, Parameter parameter) {
+        return text(field)
+                .lines()
+                .filter(line -> !line.isBlank())
+                .map(line -> quantity(field, line.strip(), parameter.law(), parameter.range()))
+                .toList();
+    }
+
+    /** How many places to go on; below 0 back, and never 0. */
+    public int steps(String field) {
+        double steps = number(field);
+        if (steps == 0 || steps != Math.rint(steps) || Math.abs(steps) > 99) {
+            throw new Mistake(field, "expected +1 for the next, −1 for the one before, or as many as 99");
+        }
+        return (int) steps;
+    }
+
     /** One of an enum. */
     public <T extends Enum<T>> T oneOf(String field, Class<T> kind) {
         try {
@@ -56,8 +80,12 @@ public record Typed(Map<String, String> values) {
     }
 
     private double quantity(String field, Law law, Range range) {
+        return quantity(field, text(field), law, range);
+    }
+
+    private static double quantity(String field, String typed, Law law, Range range) {
         try {
-            return Quantity.parse(text(field), law, range);
+            return Quantity.parse(typed, law, range);
         } catch (Quantity.Unreadable e) {
             throw new Mistake(field, e.getMessage());
         }

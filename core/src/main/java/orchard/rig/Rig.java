@@ -15,6 +15,7 @@ import orchard.gear.Directory;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
+import orchard.signal.NoteName;
 
 /**
  * Everything a performer has set up, as one immutable value. Parts are kept by id, in natural order: a number inside an
@@ -73,6 +74,11 @@ public final class Rig implements Directory {
     /** The mappings, in the order of their ids. */
     public List<Mapping> mappings() {
         return mappings;
+    }
+
+    @Override
+    public NoteName noteNames() {
+        return settings().noteNames();
     }
 
     /** The presets, in the order of their ids. */

@@ -10,6 +10,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Preset;
+import orchard.signal.NoteName;
 import org.springframework.stereotype.Component;
 
 /** The rig in force, with the names its devices tell right now. Safe for several threads. */
@@ -59,6 +60,11 @@ public final class Names implements Directory {
     @Override
     public Optional<Device> device(String id) {
         return keeper.rig().device(id);
+    }
+
+    @Override
+    public NoteName noteNames() {
+        return keeper.rig().noteNames();
     }
 
     @Override

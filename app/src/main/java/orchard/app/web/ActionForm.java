@@ -6,410 +6,154 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
+import java.util.UUID;
 import orchard.action.Action;
-import orchard.action.Choose;
-import orchard.action.Hold;
-import orchard.action.Nudge;
-import orchard.action.OpenPage;
-import orchard.action.Recall;
-import orchard.action.Reset;
-import orchard.action.ResetMoved;
-import orchard.action.Send;
-import orchard.action.SetOfPage;
-import orchard.action.SetParameter;
-import orchard.action.SetTo;
-import orchard.action.StopAll;
-import orchard.action.Tap;
-import orchard.action.Toggle;
-import orchard.action.Value;
-import orchard.action.Wait;
-import orchard.app.live.Names;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Ref;
-import orchard.parameter.Display;
-import orchard.parameter.Law;
+import orchard.mapping.Do;
+import orchard.parameter.Field;
+import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
-import orchard.parameter.Quantity;
-import orchard.parameter.Range;
+import orchard.parameter.Typed;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
-import orchard.shape.Shape;
-import orchard.signal.Message;
-import orchard.signal.MessageText;
+import org.springframework.util.MultiValueMap;
 
 /**
- * One action as a line of a form: what it does, to which parameter, with which value, and back.
+ * One action as a line of a form: when it is done, what sort it is, and the fields that this sort has.
  *
+ * @param line what the names of its fields begin with
  * @param when {@code press} or {@code release}
- * @param what one of {@link #kinds()}
- * @param parameter key of the parameter, or ""
- * @param value what is typed behind it
- * @param own number of the action whose own stages it keeps, or −1
+ * @param was its place among the actions there are, or −1 if it is new
  */
-record ActionForm(String when, String what, String parameter, String value, int own) {
+record ActionForm(String line, String when, int was, Action.Kind kind, List<Field> fields) {
 
-    private static final Law EVEN = new Law.Linear();
-    private static final String FAVOURITES_FIRST = "favourites first";
+    private static final String PRESS = "press";
+    private static final String RELEASE = "release";
 
-    /**
-     * A kind of action.
-     *
-     * @param words as it stands in the list
-     * @param about whether it is about a parameter
-     * @param example what its value looks like, or "" if it has none
-     */
-    record Kind(String words, boolean about, String example) {}
-
-    /** What can be done. */
-    static Map<String, Kind> kinds() {
-        Map<String, Kind> kinds = new LinkedHashMap<>();
-        kinds.put("follow", new Kind("let follow", true, ""));
-        kinds.put("set", new Kind("set to", true, "1 kHz, or = Volume of another"));
-        kinds.put("hold", new Kind("hold at, then return", true, "1 kHz"));
-        kinds.put("toggle", new Kind("switch between", true, "off / on"));
-        kinds.put("move", new Kind("move by", true, "+3 dB or −1"));
-        kinds.put("around", new Kind("move around by", true, "+1"));
-        kinds.put("reset", new Kind("set to its default", true, ""));
-        kinds.put("resetting", new Kind("reset what is moved while held", false, ""));
-        kinds.put("choose", new Kind("choose one of", true, "favourites first; stop: Reed"));
-        kinds.put("row", new Kind("set what is on the open page of", false, "Peat"));
-        kinds.put("page", new Kind("turn the page of", false, "Peat: +1, Peat: +1 storm, or Peat: Tone"));
-        kinds.put("recall", new Kind("recall a preset of", false, "Peat: Low tide, Peat: +1, or Peat: +1 drone"));
-        kinds.put("tap", new Kind("tap the tempo of", true, ""));
-        kinds.put("send", new Kind("send a message", false, "Peat: CC 20 = 64, ch 1"));
-        kinds.put("wait", new Kind("wait", false, "0.5 s"));
-        kinds.put("stop", new Kind("stop everything", false, ""));
-        return kinds;
+    /** The lines of all that a mapping does. */
+    static List<ActionForm> of(Do then, Rig rig, Directory names) {
+        List<ActionForm> lines = new ArrayList<>();
+        List.of(PRESS, RELEASE).forEach(when -> {
+            List<Action> actions = when.equals(PRESS) ? then.actions() : then.release();
+            for (int i = 0; i < actions.size(); i++) {
+                lines.add(of(when + i, when, i, actions.get(i), rig, names));
+            }
+        });
+        return lines;
     }
 
-    /**
-     * The line of an action.
-     *
-     * @param place its number, for one that follows the control
-     */
-    static ActionForm of(String when, int place, Action action, Names names) {
-        return action.accept(new Writer(when, place, names));
+    private static ActionForm of(String line, String when, int was, Action action, Rig rig, Directory names) {
+        List<Field> fields = action.fields(names).stream()
+                .map(field -> shown(field, rig, names))
+                .toList();
+        return new ActionForm(line, when, was, action.kind(), fields);
     }
 
-    /** Writes actions as lines. */
-    private record Writer(String when, int place, Names names) implements Action.Visitor<ActionForm> {
-
-        private ActionForm line(String what, Action action, String value) {
-            String key = action.parameter() == null ? "" : action.parameter().key();
-            return new ActionForm(when, what, key, value, -1);
+    /** Fills in what only the rig knows: its devices, and what the other parameter is called. */
+    private static Field shown(Field field, Rig rig, Directory names) {
+        if (field.input() == Field.Input.DEVICE) {
+            Map<String, String> devices = new LinkedHashMap<>();
+            devices.put("", "choose a device");
+            rig.devices().forEach(device -> devices.put(device.id(), device.name()));
+            return new Field(field.name(), field.label(), field.value(), "", field.input(), devices);
+        } else if (field.input() == Field.Input.OTHER_PARAMETER) {
+            String title = Ref.ToParameter.of(field.value())
+                    .flatMap(ref -> names.device(ref.device())
+                            .flatMap(device -> device.profile()
+                                    .parameter(ref.parameter())
+                                    .map(parameter -> title(device, parameter, names))))
+                    .orElse("");
+            return Field.ofRig(field.name(), field.label(), title, field.input());
         }
-
-        private Optional<Parameter> parameter(Action action) {
-            return Optional.ofNullable(action.parameter()).flatMap(names::parameter);
-        }
-
-        private String at(String device, String what) {
-            return name(device, names) + ": " + what;
-        }
-
-        @Override
-        public ActionForm choose(Choose action) {
-            Optional<Parameter> parameter = parameter(action);
-            String values = action.values().isEmpty()
-                    ? FAVOURITES_FIRST
-                    : action.values().stream()
-                            .map(value -> Display.real(value, parameter))
-                            .collect(Collectors.joining(", "));
-            String stop = action.stop() == null ? "" : "; stop: " + Display.real(action.stop(), parameter);
-            return line("choose", action, values + stop);
-        }
-
-        @Override
-        public ActionForm hold(Hold action) {
-            return line("hold", action, text(action.value(), parameter(action), names));
-        }
-
-        @Override
-        public ActionForm nudge(Nudge action) {
-            String unit = parameter(action).map(p -> p.range().unit()).orElse("");
-            return line(
-                    action.around() ? "around" : "move",
-                    action,
-                    (action.by() > 0 ? "+" : "") + Display.text(action.by(), unit));
-        }
-
-        @Override
-        public ActionForm openPage(OpenPage action) {
-            String which = action.page().isEmpty()
-                    ? onward(action.by(), action.tag())
-                    : action.name(names).orElse(action.page());
-            return line("page", action, at(action.device(), which));
-        }
-
-        @Override
-        public ActionForm recall(Recall action) {
-            String which = action.preset().isEmpty()
-                    ? onward(action.by(), action.tag())
-                    : action.name(names).orElse(action.preset());
-            return line("recall", action, at(action.device(), which));
-        }
-
-        @Override
-        public ActionForm reset(Reset action) {
-            return line("reset", action, "");
-        }
-
-        @Override
-        public ActionForm resetMoved(ResetMoved action) {
-            return line("resetting", action, "");
-        }
-
-        @Override
-        public ActionForm send(Send action) {
-            return line("send", action, at(action.device(), action.message().words()));
-        }
-
-        @Override
-        public ActionForm setOfPage(SetOfPage action) {
-            return line("row", action, name(action.device(), names));
-        }
-
-        @Override
-        public ActionForm setParameter(SetParameter action) {
-            return new ActionForm(when, "follow", action.parameter().key(), "", place);
-        }
-
-        @Override
-        public ActionForm setTo(SetTo action) {
-            return line("set", action, text(action.value(), parameter(action), names));
-        }
-
-        @Override
-        public ActionForm stopAll(StopAll action) {
-            return line("stop", action, "");
-        }
-
-        @Override
-        public ActionForm tap(Tap action) {
-            return line("tap", action, "");
-        }
-
-        @Override
-        public ActionForm toggle(Toggle action) {
-            Optional<Parameter> parameter = parameter(action);
-            return line(
-                    "toggle",
-                    action,
-                    Display.real(action.off(), parameter) + " / " + Display.real(action.on(), parameter));
-        }
-
-        @Override
-        public ActionForm wait(Wait action) {
-            return line("wait", action, Display.text(action.seconds(), "s"));
-        }
+        return field;
     }
 
-    private static String text(Value value, Optional<Parameter> parameter, Names names) {
-        return value instanceof Value.Fixed fixed
-                ? Display.real(fixed.real(), parameter)
-                : "= " + names.words(((Value.Same) value).parameter());
+    /** A parameter with its device, as it is found by typing. */
+    static String title(Device device, Parameter parameter, Directory names) {
+        return names.title(device, parameter) + " · " + device.name();
+    }
+
+    /** A line as it is filled in just now, or a new one: of another kind, or about another device, it has other fields. */
+    static ActionForm anew(MultiValueMap<String, String> typed, Rig rig, Directory names) {
+        String line = Optional.ofNullable(typed.getFirst("line"))
+                .orElseGet(() -> "new" + UUID.randomUUID().toString().replace("-", ""));
+        Typed in = typed(typed, line, rig, names);
+        Ref.ToParameter parameter = Ref.ToParameter.of(in.text("parameter")).orElse(Ref.ToParameter.NONE);
+        Action action = kind(in.text("what")).fresh(parameter, in.text("device"), names);
+        return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names);
     }
 
     /**
-     * The action that a filled-in line means.
+     * All that a form says is to be done.
      *
-     * @param line its number, from 1, for what is said when it means none
-     * @param before the actions there were, for their own stages
+     * @param before what was done until now; an action that stays keeps what is not in the form
      */
-    Action action(String part, int line, Rig rig, Names names, List<Action> before) {
-        Line in = new Line(part, line);
-        try {
-            return switch (what) {
-                case "wait" -> new Wait(in.quantity(value, EVEN, new Range(0, 1e6, "s")));
-                case "stop" -> new StopAll();
-                case "resetting" -> new ResetMoved();
-                case "row" -> new SetOfPage(device(in, value.strip(), rig).id());
-                case "page" -> page(in, rig);
-                case "recall" -> recall(in, rig);
-                case "send" -> send(in, rig);
-                default -> about(in, rig, names, before);
-            };
-        } catch (IllegalArgumentException e) {
-            throw in.refuse(e.getMessage());
+    static Do read(String part, MultiValueMap<String, String> typed, Do before, Rig rig, Directory names) {
+        List<String> lines = typed.getOrDefault("line", List.of());
+        if (lines.isEmpty()) {
+            throw EditRefused.invalid(part, "", "A mapping does at least one thing; add a line");
         }
-    }
-
-    private Action about(Line in, Rig rig, Names names, List<Action> before) {
-        Ref.ToParameter ref = Ref.ToParameter.of(parameter).orElseThrow(() -> in.refuse("choose a parameter"));
-        if (what.equals("follow")) {
-            boolean keeps = own >= 0
-                    && own < before.size()
-                    && before.get(own) instanceof SetParameter set
-                    && set.parameter().equals(ref);
-            return keeps ? before.get(own) : new SetParameter(ref, Shape.WHOLE);
-        }
-        if (what.equals("reset")) {
-            return new Reset(ref);
-        } else if (what.equals("tap")) {
-            return new Tap(ref);
-        }
-        Parameter p = rig.parameter(ref).orElseThrow(() -> in.refuse("the parameter is not there any more"));
-        Range steps = new Range(-1e9, 1e9, p.range().unit());
-        return switch (what) {
-            case "set" -> new SetTo(ref, value(in, p, rig, names));
-            case "hold" -> new Hold(ref, value(in, p, rig, names));
-            case "toggle" -> {
-                String[] two = value.split("/", 2);
-                if (two.length < 2) {
-                    throw in.refuse("expected two values, like "
-                            + Display.real(p.range().low(), Optional.of(p)) + " / "
-                            + Display.real(p.range().high(), Optional.of(p)));
-                }
-                yield new Toggle(ref, in.real(two[0], p), in.real(two[1], p));
-            }
-            case "move" -> new Nudge(ref, in.quantity(value, EVEN, steps), false);
-            case "around" -> new Nudge(ref, in.quantity(value, EVEN, steps), true);
-            case "choose" -> choose(in, ref, p);
-            default -> throw in.refuse("choose what to do");
-        };
-    }
-
-    private Value value(Line in, Parameter parameter, Rig rig, Names names) {
-        if (!value.strip().startsWith("=")) {
-            return new Value.Fixed(in.real(value, parameter));
-        }
-        String wanted = value.strip().substring(1).strip();
-        for (Device device : rig.gear()) {
-            for (Parameter other : device.profile().parameters()) {
-                if (names.title(device, other).equalsIgnoreCase(wanted)) {
-                    return new Value.Same(new Ref.ToParameter(device.id(), other.id()));
-                }
-            }
-        }
-        throw in.refuse("no parameter is called “" + wanted + "”; expected its whole name, like Narrator › Volume");
-    }
-
-    private Action choose(Line in, Ref.ToParameter ref, Parameter parameter) {
-        String[] halves = value.split(";", 2);
-        Double stop = null;
-        if (halves.length == 2) {
-            String half = halves[1].strip();
-            if (!half.startsWith("stop:")) {
-                throw in.refuse("behind the semicolon stands what stops it, like stop: "
-                        + parameter.textOfReal(parameter.standard()));
-            }
-            stop = in.real(half.substring(5), parameter);
-        }
-        List<Double> values = new ArrayList<>();
-        if (halves[0].isBlank() || halves[0].strip().equalsIgnoreCase(FAVOURITES_FIRST)) {
-            return new Choose(ref, values, stop);
-        }
-        for (String each : halves[0].split(",")) {
-            values.add(in.real(each, parameter));
-        }
-        return new Choose(ref, values, stop);
-    }
-
-    private static String name(String device, Names names) {
-        return names.device(device).map(Device::name).orElse(device);
-    }
-
-    private static Device device(Line in, String name, Rig rig) {
-        return rig.devices().stream()
-                .filter(d -> d.name().equalsIgnoreCase(name))
-                .findFirst()
-                .orElseThrow(() -> in.refuse("no device is called “" + name + "”"));
-    }
-
-    private static String onward(int by, String tag) {
-        return "%+d".formatted(by) + (tag.isEmpty() ? "" : " " + tag);
-    }
-
-    private Action page(Line in, Rig rig) {
-        Pick pick = Pick.of(in, value, rig);
-        return pick.by() != 0
-                ? new OpenPage(pick.device().id(), "", pick.by(), pick.words())
-                : pick.device().profile().choices().parameterPages().stream()
-                        .filter(page -> page.name().equalsIgnoreCase(pick.words()))
-                        .findFirst()
-                        .map(page -> new OpenPage(pick.device().id(), page.id(), 0, ""))
-                        .orElseThrow(() -> in.refuse(pick.device().name() + " has no page called “" + pick.words()
-                                + "”; expected a name, or +1 for the next one"));
-    }
-
-    private Action recall(Line in, Rig rig) {
-        Pick pick = Pick.of(in, value, rig);
-        String device = pick.device().id();
-        return pick.by() != 0
-                ? new Recall(device, "", pick.by(), pick.words())
-                : rig.presets().stream()
-                        .filter(preset ->
-                                preset.device().equals(device) && preset.name().equalsIgnoreCase(pick.words()))
-                        .findFirst()
-                        .map(preset -> new Recall(device, preset.id(), 0, ""))
-                        .orElseThrow(() -> in.refuse(pick.device().name() + " has no preset called “" + pick.words()
-                                + "”; expected a name, or +1 for the next one"));
-    }
-
-    /**
-     * One of what a device has several of, as it is typed: {@code Peat: Tone}, {@code Peat: +1}, {@code Peat: +1 storm}.
-     *
-     * @param by how many to go on, or 0 for the one of that name
-     * @param words the name, or the tag
-     */
-    private record Pick(Device device, int by, String words) {
-
-        private static final Pattern ONWARD = Pattern.compile("([+\\-−]\\d{1,2})(?:\\s+(.*))?");
-
-        static Pick of(Line in, String typed, Rig rig) {
-            String[] halves = typed.split(":", 2);
-            Device device = ActionForm.device(in, halves[0].strip(), rig);
-            String which = halves.length < 2 ? "+1" : halves[1].strip();
-            Matcher onward = ONWARD.matcher(which);
-            if (!onward.matches()) {
-                return new Pick(device, 0, which);
-            }
-            int by = Integer.parseInt(onward.group(1).replace('−', '-'));
-            if (by == 0) {
-                throw in.refuse("going on by nothing leads nowhere; expected +1, or −1 for back");
-            }
-            String tag = onward.group(2) == null ? "" : onward.group(2).strip().toLowerCase(Locale.ROOT);
-            return new Pick(device, by, tag);
-        }
-    }
-
-    private Action send(Line in, Rig rig) {
-        int colon = value.indexOf(':');
-        String name = colon < 0 ? "" : value.substring(0, colon).strip();
-        Device device = rig.devices().stream()
-                .filter(d -> d.name().equalsIgnoreCase(name))
-                .findFirst()
-                .orElseThrow(() -> in.refuse("expected a device and a message, like "
-                        + rig.devices().stream().findFirst().map(Device::name).orElse("Peat") + ": CC 20 = 64, ch 1"));
-        try {
-            Message message = MessageText.parse(
-                    value.substring(colon + 1).strip(), rig.settings().noteNames());
-            return new Send(device.id(), message);
-        } catch (MessageText.NotUnderstood e) {
-            throw in.refuse(e.getMessage());
-        }
-    }
-
-    /** Reads what stands in one line; what cannot be read is refused with the line's number. */
-    private record Line(String part, int number) {
-
-        double real(String typed, Parameter parameter) {
-            return quantity(typed, parameter.law(), parameter.range());
-        }
-
-        double quantity(String typed, Law law, Range range) {
+        List<Action> press = new ArrayList<>();
+        List<Action> release = new ArrayList<>();
+        for (int i = 0; i < lines.size(); i++) {
             try {
-                return Quantity.parse(typed, law, range);
-            } catch (Quantity.Unreadable e) {
-                throw refuse(e.getMessage());
+                Typed in = typed(typed, lines.get(i), rig, names);
+                boolean isRelease = in.text("when").equals(RELEASE);
+                List<Action> there = isRelease ? before.release() : before.actions();
+                Action.Kind kind = kind(in.text("what"));
+                int was = was(in);
+                Action from = was >= 0 && was < there.size() && there.get(was).kind() == kind
+                        ? there.get(was)
+                        : kind.fresh(Ref.ToParameter.NONE, in.text("device"), names);
+                (isRelease ? release : press).add(from.filled(in, names));
+            } catch (Mistake mistake) {
+                throw EditRefused.invalid(part, "", "Line " + (i + 1) + ": " + mistake.getMessage());
             }
         }
-
-        EditRefused refuse(String why) {
-            return EditRefused.invalid(part, "", "Line " + number + ": " + why);
+        if (press.isEmpty()) {
+            throw EditRefused.invalid(part, "", "Something has to be done on the press, too");
         }
+        return new Do(press, release);
+    }
+
+    private static Action.Kind kind(String name) {
+        return Typed.of("what", name.isEmpty() ? Action.Kind.FOLLOW.name() : name)
+                .oneOf("what", Action.Kind.class);
+    }
+
+    private static int was(Typed in) {
+        String was = in.text("was");
+        return was.matches("\\d{1,4}") ? Integer.parseInt(was) : -1;
+    }
+
+    /** What stands in one line, by the fields' own names. */
+    private static Typed typed(MultiValueMap<String, String> typed, String line, Rig rig, Directory names) {
+        Map<String, String> values = new LinkedHashMap<>();
+        typed.forEach((name, all) -> {
+            if (name.startsWith(line + ".")) {
+                values.put(name.substring(line.length() + 1), all.get(0));
+            }
+        });
+        values.computeIfPresent("other", (name, title) -> title.isBlank() ? "" : key(title.strip(), rig, names));
+        return new Typed(values);
+    }
+
+    /** The key of the parameter that is called so. */
+    private static String key(String title, Rig rig, Directory names) {
+        String wanted = title.toLowerCase(Locale.ROOT);
+        for (Device device : rig.devices()) {
+            for (Parameter parameter : device.profile().parameters()) {
+                String whole = title(device, parameter, names).toLowerCase(Locale.ROOT);
+                if (whole.equals(wanted)
+                        || names.title(device, parameter)
+                                .toLowerCase(Locale.ROOT)
+                                .equals(wanted)) {
+                    return new Ref.ToParameter(device.id(), parameter.id()).key();
+                }
+            }
+        }
+        throw new Mistake("other", "no parameter is called “" + title + "”; begin to type its name and choose it");
     }
 }

@@ -1,13 +1,12 @@
 package orchard.app.web;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.app.live.Names;
+import orchard.app.store.RigKeeper;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Do;
@@ -20,10 +19,13 @@ import orchard.parameter.Quantity;
 import orchard.parameter.Range;
 import orchard.rig.Copies;
 import orchard.rig.EditRefused;
+import orchard.rig.Rig;
 import orchard.shape.Shape;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -35,9 +37,11 @@ class ClauseActions {
     private static final int LONGEST_RUN = 128;
 
     private final MappingEdits edits;
+    private final RigKeeper keeper;
     private final Names names;
 
-    ClauseActions(MappingEdits edits, Names names) {
+    ClauseActions(MappingEdits edits, RigKeeper keeper, Names names) {
+        this.keeper = keeper;
         this.edits = edits;
         this.names = names;
     }
@@ -109,29 +113,9 @@ class ClauseActions {
     @PostMapping("/map/{id}/actions")
     ResponseEntity<Void> actions(
             @PathVariable String id, @RequestParam long seen, @RequestParam MultiValueMap<String, String> typed) {
-        int lines = typed.getOrDefault("what", List.of()).size();
-        if (lines == 0) {
-            throw EditRefused.invalid(id, "", "A mapping does at least one thing; add a line");
-        }
         return edits.change(id, seen, "What is done by ", (rig, mapping) -> {
-            List<Action> press = new ArrayList<>();
-            List<Action> release = new ArrayList<>();
-            for (int line = 0; line < lines; line++) {
-                ActionForm form = new ActionForm(
-                        at(typed, "when", line),
-                        at(typed, "what", line),
-                        at(typed, "parameter", line),
-                        at(typed, "value", line),
-                        Integer.parseInt(at(typed, "own", line)));
-                Action action =
-                        form.action(id, line + 1, rig, names, mapping.then().actions());
-                (form.when().equals("release") ? release : press).add(action);
-            }
-            if (press.isEmpty()) {
-                throw EditRefused.invalid(id, "", "Something has to be done on the press, too");
-            }
-            boolean sameUnit = mapping.target().equals(first(press));
-            Do then = new Do(press, release);
+            Do then = ActionForm.read(id, typed, mapping.then(), rig, names);
+            boolean sameUnit = mapping.target().equals(first(then.actions()));
             // a range in the unit of a parameter that is gone would make no sense for the next
             return sameUnit || mapping.shape().scale().isEmpty()
                     ? mapping.with(then)
@@ -146,9 +130,15 @@ class ClauseActions {
                 .findFirst();
     }
 
-    private static String at(Map<String, List<String>> typed, String field, int line) {
-        List<String> values = typed.getOrDefault(field, List.of());
-        return line < values.size() ? values.get(line) : "";
+    /** A line of what is done, with the fields that its kind has now. */
+    @GetMapping("/map/{id}/line")
+    String line(@PathVariable String id, @RequestParam MultiValueMap<String, String> typed, Model model) {
+        Rig rig = keeper.rig();
+        model.addAttribute("actionKinds", Action.Kind.values());
+        model.addAttribute("mappingId", id);
+        model.addAttribute("parameters", MapPage.parameterOptions(rig, names));
+        model.addAttribute("line", ActionForm.anew(typed, rig, names));
+        return typed.containsKey("line") ? "map/action :: line(l=${line})" : "map/action :: item(l=${line})";
     }
 
     @PostMapping("/map/{id}/marks")

@@ -17,6 +17,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.inventory.Doubt;
@@ -188,7 +189,8 @@ class MapPage {
         ChainView.add(mapping, names, action, stage, buttons(rig), model);
         dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
         model.addAttribute("controls", new Options(controls(rig)));
-        model.addAttribute("parameters", new Options(parameters(rig)));
+        model.addAttribute("parameters", parameterOptions(rig, names));
+        model.addAttribute("titles", titles(rig));
         model.addAttribute("chosenControl", trigger.key());
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
@@ -198,13 +200,9 @@ class MapPage {
                         : Display.text(mapping.when().gesture().seconds(), "s"));
         model.addAttribute("gestures", GESTURES);
         model.addAttribute("takeovers", Takeover.values());
-        model.addAttribute("actionKinds", ActionForm.kinds());
-        List<ActionForm> lines = new ArrayList<>();
-        for (int i = 0; i < mapping.then().actions().size(); i++) {
-            lines.add(ActionForm.of("press", i, mapping.then().actions().get(i), names));
-        }
-        mapping.then().release().forEach(each -> lines.add(ActionForm.of("release", -1, each, names)));
-        model.addAttribute("actionLines", lines);
+        model.addAttribute("actionKinds", Action.Kind.values());
+        model.addAttribute("mappingId", mapping.id());
+        model.addAttribute("actionLines", ActionForm.of(mapping.then(), rig, names));
     }
 
     /** The curve of the action whose stages are looked at, or of the first that follows the control. */
@@ -265,7 +263,8 @@ class MapPage {
         return all;
     }
 
-    private List<Choice> parameters(Rig rig) {
+    /** The parameters that can be set, by their keys. */
+    static Options parameterOptions(Rig rig, Directory names) {
         List<Choice> all = new ArrayList<>();
         for (Device device : rig.gear()) {
             for (Parameter parameter : device.profile().parameters()) {
@@ -275,7 +274,15 @@ class MapPage {
                 }
             }
         }
-        return all;
+        return new Options(all);
+    }
+
+    /** All parameters as they are found by typing. */
+    private Options titles(Rig rig) {
+        return new Options(rig.gear().stream()
+                .flatMap(device -> device.profile().parameters().stream()
+                        .map(parameter -> new Choice(ActionForm.title(device, parameter, names), "")))
+                .toList());
     }
 
     private void bottom(Optional<Mapping> selected, String group, Rig rig, Model model) {

@@ -3,6 +3,7 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Locale;
 import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
@@ -146,13 +147,15 @@ class MapTest {
                 },
                 () -> hand(orchard, "wherry", "/wherry/track/4/device/1/cutoff", 0.3));
         browser.press("e");
-        choose(browser, 1, "what", "set to");
-        browser.type(".actionlines li:nth-child(1) [name=value]", "1 kHz");
+        browser.click(".actionlines li:nth-child(1) [data-field=what] option[value=SET]");
+        browser.until(() ->
+                !browser.all(".actionlines li:nth-child(1) [data-field=value]").isEmpty());
+        browser.type(".actionlines li:nth-child(1) [data-field=value]", "1 kHz");
         addLine(browser, 2, "set", "Narrator › Filter › Cutoff", "400 furlongs");
         choose(browser, 2, "when", "on release");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see("form[data-clause=do] .refusal", "Line 2: “furlongs” is not this parameter's unit");
-        browser.type(".actionlines li:nth-child(2) [name=value]", "400 Hz");
+        browser.type(".actionlines li:nth-child(2) [data-field=value]", "400 Hz");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "When Side 4 of Cobble is pressed, set Narrator › Filter › Cutoff to 1.00 kHz");
         browser.see(SENTENCE, "and when it is let go, set Narrator › Filter › Cutoff to 400 Hz");
@@ -456,15 +459,18 @@ class MapTest {
     private static void addLine(Browser browser, int line, String what, String parameter, String value) {
         browser.click("[data-add-line]");
         String at = ".actionlines li:nth-child(" + line + ") ";
-        browser.click(at + "[name=what] option[value=" + what + "]");
-        browser.find(at + "[name=parameter]").sendKeys(parameter);
+        browser.until(() -> !browser.all(at + "[data-field=what]").isEmpty());
+        browser.click(at + "[data-field=what] option[value=" + what.toUpperCase(Locale.ROOT) + "]");
+        browser.until(() ->
+                what.equals("follow") || !browser.all(at + "[data-field=value]").isEmpty());
+        browser.find(at + "[data-field=parameter]").sendKeys(parameter);
         if (!value.isEmpty()) {
-            browser.type(at + "[name=value]", value);
+            browser.type(at + "[data-field=value]", value);
         }
     }
 
     private static void choose(Browser browser, int line, String field, String words) {
-        browser.find(".actionlines li:nth-child(" + line + ") [name=" + field + "]")
+        browser.find(".actionlines li:nth-child(" + line + ") [data-field=" + field + "]")
                 .sendKeys(words);
     }
 

@@ -34,7 +34,7 @@ class RequestsTest {
                 "/map/m2/stage/99|seen=1&action=-1|422",
                 "/map/m2/stage/0/move|seen=1&action=-7&by=1|422",
                 "/map/m2/actions|seen=1|422",
-                "/map/m2/actions|seen=1&what=set&parameter=&value=&own=x&when=press|422",
+                "/map/m2/actions|seen=1&line=a&a.what=SET&a.parameter=&a.value=&a.was=x&a.when=press|422",
                 "/map/m2/repeat|seen=1&count=900|422",
                 "/map/cobble/delete|seen=1|404",
                 "/map/pairs||422",
