@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/** Scripts and styles are laid out so that a person can read and compare them. */
+/** Templates, scripts and styles are laid out so that a person can read and compare them. */
 class SheetsTest {
 
     private static final int WIDEST = 140;
@@ -30,8 +30,17 @@ class SheetsTest {
         }
     }
 
+    static List<Path> sheetsAndTemplates() throws IOException {
+        try (Stream<Path> templates = Files.walk(Path.of("src", "main", "resources", "templates"))) {
+            return Stream.concat(
+                            sheets().stream(),
+                            templates.filter(file -> file.toString().endsWith(".html")))
+                    .toList();
+        }
+    }
+
     @ParameterizedTest
-    @MethodSource("sheets")
+    @MethodSource("sheetsAndTemplates")
     void noLineIsTooWideToBeRead(Path sheet) throws IOException {
         assertThat(Files.readAllLines(sheet))
                 .allSatisfy(line -> assertThat(line.length()).as(line).isLessThanOrEqualTo(WIDEST));
