@@ -13,7 +13,7 @@ import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
 import orchard.light.Ring;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -118,7 +118,7 @@ public final class Gear {
                 new When(List.of(new Ref.ToControl("box", control, dimension))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new SetParameter(new Ref.ToParameter("desk", parameter)))),
+                new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", parameter)))),
                 new Show(List.of()));
     }
 

@@ -3,7 +3,7 @@ package orchard;
 import java.util.List;
 import orchard.gear.Profile;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.signal.MidiMessage;
 
 /** The language of a memory that no device has: core knows none, and finds this one as it finds any. */
@@ -40,22 +40,22 @@ public final class MadeUpMemory implements MemoryFormat {
     }
 
     @Override
-    public String name(Programme programme, int block) {
+    public String name(MemoryImage programme, int block) {
         return "all of it";
     }
 
     @Override
-    public Programme programme(Profile profile) {
+    public MemoryImage programme(Profile profile) {
         throw new IllegalArgumentException("nothing is known of it");
     }
 
     @Override
-    public Profile profile(Profile before, Programme programme) {
+    public Profile profile(Profile before, MemoryImage programme) {
         return before;
     }
 
     @Override
-    public List<Difference> differences(Programme rig, Programme device) {
+    public List<Difference> differences(MemoryImage rig, MemoryImage device) {
         return List.of();
     }
 }

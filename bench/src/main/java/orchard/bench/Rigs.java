@@ -9,7 +9,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -70,7 +70,7 @@ final class Rigs {
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
                     new While.Always(),
                     new Shape(List.of(new Scale(0, 1, 10, 90))),
-                    new Do(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
+                    new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));
         }
         parts.add(new Part.OfDevice(device("hand", controls, List.of())));

@@ -27,15 +27,15 @@ final class Attendance {
     private static final long GREET_AGAIN_NANOS = 1_000_000_000L;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Controls controls;
     private final Parameters parameters;
     private final Lights lights;
     private final Payments payments;
 
-    Attendance(State state, Turn turn, Controls controls, Parameters parameters, Lights lights, Payments payments) {
+    Attendance(State state, Cycle cycle, Controls controls, Parameters parameters, Lights lights, Payments payments) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.controls = controls;
         this.parameters = parameters;
         this.lights = lights;
@@ -60,7 +60,7 @@ final class Attendance {
         boolean before = of.present;
         of.present = present;
         if (before != present) {
-            turn.note(new PresenceChanged(of.id, present));
+            cycle.note(new PresenceChanged(of.id, present));
         }
         if (present) {
             of.comings += before ? 0 : 1;
@@ -96,7 +96,7 @@ final class Attendance {
         if (!of.present) {
             return;
         }
-        turn.note(new Doubted(of.id, why));
+        cycle.note(new Doubted(of.id, why));
         say(device, "keep-alive", device.device().profile().keepAlive());
         greet(device);
     }
@@ -104,8 +104,8 @@ final class Attendance {
     /** Nobody knows what it has and shows. */
     private void greet(DevicePlan device) {
         State.OfDevice of = device.state();
-        of.doubtedNanos = turn.now;
-        of.greetedNanos = turn.now;
+        of.doubtedNanos = cycle.now;
+        of.greetedNanos = cycle.now;
         if (!state.doubted.contains(of)) {
             state.doubted.add(of);
         }
@@ -135,7 +135,7 @@ final class Attendance {
 
     /** A device that has to be told to speak plainly and still speaks its own language slept, or never heard it. */
     void ownLanguage(DevicePlan device) {
-        boolean lately = turn.now - device.state().greetedNanos < GREET_AGAIN_NANOS;
+        boolean lately = cycle.now - device.state().greetedNanos < GREET_AGAIN_NANOS;
         if (!device.device().profile().greeting().isEmpty() && !lately) {
             doubt(device, "it speaks its own language");
         }
@@ -148,11 +148,11 @@ final class Attendance {
     /** Who is quiet again is asked for its values, and who was asked has had time to answer. */
     void settle() {
         for (State.OfDevice device : List.copyOf(state.active)) {
-            if (compares(device) <= turn.now) {
+            if (compares(device) <= cycle.now) {
                 state.active.remove(device);
                 if (device.present) {
                     device.plan.everyParameter(parameters::compare);
-                    device.doubtedNanos = turn.now;
+                    device.doubtedNanos = cycle.now;
                     if (!state.doubted.contains(device)) {
                         state.doubted.add(device);
                     }
@@ -161,7 +161,7 @@ final class Attendance {
             }
         }
         for (State.OfDevice device : List.copyOf(state.doubted)) {
-            if (device.doubtedNanos + ASKED_NANOS <= turn.now) {
+            if (device.doubtedNanos + ASKED_NANOS <= cycle.now) {
                 state.doubted.remove(device);
                 device.doubtedNanos = Long.MIN_VALUE;
                 device.plan.everyParameter(parameters::sayAgain);
@@ -172,8 +172,8 @@ final class Attendance {
     /** Says messages that are about a device as a whole. */
     void say(DevicePlan device, String why, List<Message> messages) {
         for (Message message : messages) {
-            turn.send(device.state().id, message);
-            turn.note(new Said(device.state().id, why, message));
+            cycle.send(device.state().id, message);
+            cycle.note(new Said(device.state().id, why, message));
         }
     }
 }

@@ -50,18 +50,18 @@ final class Causes {
         private int echoes;
         private int unanswered;
 
-        void said(Turn turn, Message message) {
-            unanswered = isLately(turn) ? Math.min(MOST_UNANSWERED, unanswered + 1) : 1;
-            depth = turn.depth;
-            echoes = turn.echoes;
+        void said(Cycle cycle, Message message) {
+            unanswered = isLately(cycle) ? Math.min(MOST_UNANSWERED, unanswered + 1) : 1;
+            depth = cycle.depth;
+            echoes = cycle.echoes;
             kinds[count % REMEMBERED] = kind(message);
             numbers[count++ % REMEMBERED] = number(message);
-            nanos = turn.now;
-            trace = turn.number;
+            nanos = cycle.now;
+            trace = cycle.number;
         }
 
-        private boolean isLately(Turn turn) {
-            return turn.now - nanos < ANSWER_NANOS;
+        private boolean isLately(Cycle cycle) {
+            return cycle.now - nanos < ANSWER_NANOS;
         }
 
         private boolean isAmong(Message message) {
@@ -80,26 +80,26 @@ final class Causes {
     }
 
     /** A device moved a control: from now on the turn knows what set it off, if anything did. */
-    static void heard(Turn turn, State.OfDevice device, Message message) {
-        turn.from = device;
+    static void heard(Cycle cycle, State.OfDevice device, Message message) {
+        cycle.from = device;
         Said said = device.said;
-        if (!said.isLately(turn)) {
+        if (!said.isLately(cycle)) {
             return;
         }
         if (said.isAmong(message)) {
-            turn.cause = said.trace;
-            turn.echoes = said.echoes + 1;
+            cycle.cause = said.trace;
+            cycle.echoes = said.echoes + 1;
         }
         if (said.unanswered > 0) {
             said.unanswered--;
-            turn.cause = said.trace;
-            turn.depth = said.depth + 1;
+            cycle.cause = said.trace;
+            cycle.depth = said.depth + 1;
         }
     }
 
     /** Whether what the turn is about to do is one round too many. */
-    static boolean isLoop(Turn turn) {
-        return turn.echoes >= ECHOES || turn.depth >= ANSWERS;
+    static boolean isLoop(Cycle cycle) {
+        return cycle.echoes >= ECHOES || cycle.depth >= ANSWERS;
     }
 
     /** Which messages may say the same: those of one kind that say the same number, wherever they say it. */

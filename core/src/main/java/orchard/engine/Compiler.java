@@ -12,7 +12,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.SelectorPlan;
@@ -170,7 +170,7 @@ public final class Compiler {
     private Plan.Wiring wiring(List<MappingPlan> plans) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
         Map<State.OfControl, Set<State.OfParameter>> touches = new HashMap<>();
-        Map<State.OfLight, List<AnswerPlan>> rules = new LinkedHashMap<>();
+        Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
         Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
         for (MappingPlan plan : plans) {
@@ -181,7 +181,7 @@ public final class Compiler {
                 listeners.computeIfAbsent(touch, c -> new ArrayList<>(1));
                 touched(plan, touches.computeIfAbsent(touch, t -> new LinkedHashSet<>()));
             }
-            for (AnswerPlan answer : plan.answers()) {
+            for (LightRule answer : plan.answers()) {
                 rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
                 lights.computeIfAbsent(answer.parameter(), p -> new LinkedHashSet<>())
                         .add(answer.light());

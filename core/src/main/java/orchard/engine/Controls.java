@@ -18,13 +18,13 @@ final class Controls {
     private static final double MOST_WAYS = 4;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Mappings mappings;
     private final Lights lights;
 
-    Controls(State state, Turn turn, Mappings mappings, Lights lights) {
+    Controls(State state, Cycle cycle, Mappings mappings, Lights lights) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.mappings = mappings;
         this.lights = lights;
     }
@@ -34,7 +34,7 @@ final class Controls {
         ControlPlan plan = control.plan;
         double number = plan.dimension().pattern().number(message);
         if (!Double.isFinite(number)) {
-            turn.note(new Refused(plan.control().name() + " needs a number here, and " + message.words()
+            cycle.note(new Refused(plan.control().name() + " needs a number here, and " + message.words()
                     + " has none that can be used"));
             return;
         }
@@ -111,18 +111,18 @@ final class Controls {
     /** What is pressed belongs to who took the press until it is let go, whatever is edited or turned meanwhile. */
     private void key(State.OfControl control, double position) {
         boolean begins = position > 0 && !control.down;
-        if (begins && (turn.overtaken || !control.device.present)) {
+        if (begins && (cycle.overtaken || !control.device.present)) {
             control.down = true; // it comes up without anybody having taken it
             holdBack(
                     control,
-                    turn.overtaken ? "heard, but everything was stopped after it" : "heard, but its device is gone");
+                    cycle.overtaken ? "heard, but everything was stopped after it" : "heard, but its device is gone");
             return;
         }
         if (begins) {
             control.down = true;
             for (MappingPlan mapping : control.listeners) {
                 if (mapping.fault() == null) {
-                    state.ledger.open(control, mapping, turn.number);
+                    state.ledger.open(control, mapping, cycle.number);
                 } else {
                     mappings.broken(mapping);
                 }
@@ -160,14 +160,14 @@ final class Controls {
 
     private void holdBack(State.OfControl control, String why) {
         for (MappingPlan mapping : control.listeners) {
-            turn.note(new Considered(mapping.state().id, 0, Considered.Verdict.HELD_BACK, List.of(), why));
+            cycle.note(new Considered(mapping.state().id, 0, Considered.Verdict.HELD_BACK, List.of(), why));
         }
     }
 
     /** Whether a hand moves a motor fader: a finger is on it, or else its motor had no reason to move lately. */
     private boolean byHand(State.OfLight motor) {
         State.OfControl touch = motor.plan.touch();
-        return touch != null ? touch.isHeld() : turn.now - motor.shownNanos > Engine.MOTOR_NANOS;
+        return touch != null ? touch.isHeld() : cycle.now - motor.shownNanos > Engine.MOTOR_NANOS;
     }
 
     /** Nobody will ever say that it comes up: its device is gone, or speaks of it in another way from now on. */
@@ -216,14 +216,14 @@ final class Controls {
     private void tellFinger(State.OfParameter parameter, boolean begins) {
         Message message = parameter.parameter.binding().touched(begins);
         if (message != null) {
-            turn.send(parameter.device, message);
-            turn.note(new Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));
+            cycle.send(parameter.device, message);
+            cycle.note(new Said(parameter.ref.device(), begins ? "touch" : "end of the touch", message));
         }
     }
 
     private void noteMoved(State.OfControl control, double position, double number, boolean byHand) {
-        if (turn.traced()) {
-            turn.note(new ControlMoved(control.ref, position, number, byHand));
+        if (cycle.traced()) {
+            cycle.note(new ControlMoved(control.ref, position, number, byHand));
         }
     }
 }

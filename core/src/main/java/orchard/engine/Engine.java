@@ -54,14 +54,14 @@ public final class Engine {
     private static final long NEVER = Long.MAX_VALUE;
 
     private final State state = new State();
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Lights lights;
     private final Parameters parameters;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
-    private final Actions actions;
+    private final ActionRunner actions;
     private final Targets targets;
     private final Mappings mappings;
     private final Controls controls;
@@ -79,20 +79,20 @@ public final class Engine {
      * @param traces takes a trace of every event, on the same thread; null for none, which is faster
      */
     public Engine(Plan plan, Outlet outlet, Consumer<Trace> traces) {
-        this.turn = new Turn(outlet, traces != null);
-        this.fence = new Fence(turn);
-        this.lights = new Lights(state, turn);
-        this.parameters = new Parameters(state, turn, lights);
-        this.payments = new Payments(state, turn, fence, parameters);
-        this.pages = new Pages(turn, lights);
-        this.presets = new Presets(turn, parameters, pages);
-        this.actions = new Actions(state, turn, fence, parameters, payments, pages, presets, this::stopAll);
-        this.targets = new Targets(state, turn, fence, parameters);
-        this.mappings = new Mappings(state, turn, fence, targets, actions, payments);
-        this.controls = new Controls(state, turn, mappings, lights);
-        this.attendance = new Attendance(state, turn, controls, parameters, lights, payments);
-        this.stops = new Stops(state, turn, targets, payments, attendance);
-        this.exchange = new Exchange(state, turn, fence, mappings, targets, controls, lights, payments, attendance);
+        this.cycle = new Cycle(outlet, traces != null);
+        this.fence = new Fence(cycle);
+        this.lights = new Lights(state, cycle);
+        this.parameters = new Parameters(state, cycle, lights);
+        this.payments = new Payments(state, cycle, fence, parameters);
+        this.pages = new Pages(cycle, lights);
+        this.presets = new Presets(cycle, parameters, pages);
+        this.actions = new ActionRunner(state, cycle, fence, parameters, payments, pages, presets, this::stopAll);
+        this.targets = new Targets(state, cycle, fence, parameters);
+        this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
+        this.controls = new Controls(state, cycle, mappings, lights);
+        this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments);
+        this.stops = new Stops(state, cycle, targets, payments, attendance);
+        this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
@@ -142,16 +142,16 @@ public final class Engine {
     /** Deals with one event, after everything that was due before it. */
     public void handle(Event event) {
         advance(event.nanos());
-        turn.now = Math.max(turn.now, event.nanos());
+        cycle.now = Math.max(cycle.now, event.nanos());
         if (keepAliveDue == NEVER) {
-            keepAliveDue = turn.now;
+            keepAliveDue = cycle.now;
         }
         turn(event);
     }
 
     /** One turn: whatever happens in it, it comes to its end, and the next one can begin. */
     private void turn(Event event) {
-        turn.begin(0);
+        cycle.begin(0);
         try {
             dispatch(event);
         } catch (Throwable t) {
@@ -163,21 +163,21 @@ public final class Engine {
 
     /** A turn that time set off; it leaves no trace if nothing came of it. */
     private void passed(long cause, Runnable work) {
-        turn.begin(cause);
+        cycle.begin(cause);
         fence.around("What was due", work);
         lights.flush();
-        if (!turn.outcomes().isEmpty()) {
-            end(new Event.Passed(turn.now));
+        if (!cycle.outcomes().isEmpty()) {
+            end(new Event.Passed(cycle.now));
         }
     }
 
     /** Does what is due up to a moment, in the order in which it is due. */
     public void advance(long nanos) {
         for (long due = nextDue(); due <= nanos; due = nextDue()) {
-            turn.now = Math.max(turn.now, due);
+            cycle.now = Math.max(cycle.now, due);
             if (!state.dated.isEmpty() && state.dated.peek().due() == due) {
                 Event.Dated dated = state.dated.poll().event();
-                turn(new Event.Arrived(turn.now, dated.device(), dated.message()));
+                turn(new Event.Arrived(cycle.now, dated.device(), dated.message()));
             } else if (due == keepAliveDue) {
                 // after a long sleep once is enough
                 keepAliveDue = (nanos - due > LONG_SLEEP_NANOS ? nanos : due) + KEEP_ALIVE_NANOS;
@@ -229,7 +229,7 @@ public final class Engine {
 
         @Override
         public void overtaken(Event.Overtaken event) {
-            turn.overtaken = true;
+            cycle.overtaken = true;
             Engine.this.arrived(event.device(), event.message());
         }
 
@@ -256,7 +256,7 @@ public final class Engine {
             if (page > 0) {
                 pages.turnTo(group, page);
             } else {
-                turn.note(new Refused("There is no such page any more"));
+                cycle.note(new Refused("There is no such page any more"));
             }
         }
 
@@ -264,7 +264,7 @@ public final class Engine {
         public void recalled(Event.Recalled event) {
             PresetPlan preset = plan.preset(event.preset());
             if (preset == null) {
-                turn.note(new Refused("There is no such preset any more"));
+                cycle.note(new Refused("There is no such preset any more"));
             } else {
                 presets.recall(preset);
             }
@@ -327,9 +327,9 @@ public final class Engine {
         ParameterPlan parameter =
                 device == null ? null : device.parametersById().get(touched.parameter());
         if (parameter == null || !parameter.parameter().settable()) {
-            turn.note(new Refused("There is no such parameter to set: " + touched.parameter()));
+            cycle.note(new Refused("There is no such parameter to set: " + touched.parameter()));
         } else if (!device.state().present) {
-            turn.note(new Refused(device.device().name() + " is not there"));
+            cycle.note(new Refused(device.device().name() + " is not there"));
         } else if (Double.isFinite(touched.position())) {
             parameters.set(parameter.state(), Position.cut(touched.position()));
         }
@@ -343,32 +343,32 @@ public final class Engine {
         if (isNote) {
             // a port nobody sits at can be typed to as well
             State.OfDevice to = device == null ? new State.OfDevice(typed.device()) : device.state();
-            payments.say(Press.typed(turn.number), to, typed.message(), typed.why());
+            payments.say(Press.typed(cycle.number), to, typed.message(), typed.why());
         } else {
-            turn.send(typed.device(), typed.message());
-            turn.note(new Said(typed.device(), typed.why(), typed.message()));
+            cycle.send(typed.device(), typed.message());
+            cycle.note(new Said(typed.device(), typed.why(), typed.message()));
         }
     }
 
     private void arrived(String from, Message message) {
         DevicePlan device = plan.device(from);
         if (message instanceof Malformed bad) {
-            turn.note(new Refused(bad.reason()));
+            cycle.note(new Refused(bad.reason()));
             return;
         }
         if (device == null) {
-            turn.note(new NobodyListens());
+            cycle.note(new NobodyListens());
             return;
         }
         Optional<String> refusal = device.device().seat().reception().refusal(message);
         if (refusal.isPresent()) {
-            turn.note(new Filtered("The input of " + device.device().name() + " " + refusal.get()));
+            cycle.note(new Filtered("The input of " + device.device().name() + " " + refusal.get()));
             return;
         }
         if (device.memory() != null
                 && message instanceof MidiMessage.SysEx sysEx
                 && device.memory().speaks(sysEx)) {
-            turn.note(new OfMemory());
+            cycle.note(new OfMemory());
             return;
         }
         boolean heard = hear(device, message);
@@ -380,12 +380,12 @@ public final class Engine {
         if (!heard && message instanceof OscMessage osc && OscAddress.isPattern(osc.address())) {
             for (String address : device.matching(OscAddress.of(osc.address()))) {
                 OscMessage matched = new OscMessage(address, osc.arguments());
-                turn.note(new Matched(matched));
+                cycle.note(new Matched(matched));
                 heard |= hear(device, matched);
             }
         }
         if (!heard) {
-            turn.note(new NobodyListens());
+            cycle.note(new NobodyListens());
             if (message instanceof MidiMessage.SysEx && Identity.of(message).isEmpty()) {
                 attendance.ownLanguage(device);
             }
@@ -396,14 +396,14 @@ public final class Engine {
         if (joined == null || !device.knows(joined)) {
             return false;
         }
-        turn.note(new Joined(joined));
+        cycle.note(new Joined(joined));
         return hear(device, joined);
     }
 
     private boolean hear(DevicePlan device, Message message) {
         State.OfControl[] heard = device.controls(message);
         if (heard.length > 0) {
-            Causes.heard(turn, device.state(), message);
+            Causes.heard(cycle, device.state(), message);
         }
         int page = Controls.pageMeant(heard);
         for (State.OfControl control : heard) {
@@ -428,7 +428,7 @@ public final class Engine {
         }
         Group group = device.named(message);
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
-            turn.note(new GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
+            cycle.note(new GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
         }
         return heard.length > 0 || parameter != null || group != null;
     }
@@ -441,13 +441,13 @@ public final class Engine {
     }
 
     private void dated(Event.Dated dated) {
-        if (dated.due() <= turn.now) {
+        if (dated.due() <= cycle.now) {
             arrived(dated.device(), dated.message());
         } else if (state.dated.size() >= MOST_DATED) {
-            turn.note(new Refused("More than " + MOST_DATED + " messages wait for their time already"));
+            cycle.note(new Refused("More than " + MOST_DATED + " messages are waiting already"));
         } else {
             state.dated.add(new State.Dated(dated.due(), state.datedOrder++, dated));
-            turn.note(new Waits(dated.due() - turn.now));
+            cycle.note(new Waits(dated.due() - cycle.now));
         }
     }
 
@@ -470,7 +470,7 @@ public final class Engine {
                 .filter(of -> of.state().id.equals(mapping) && of.state().muted != null)
                 .forEach(of -> {
                     of.state().muted = null;
-                    turn.note(new LoopFreed(mapping));
+                    cycle.note(new LoopFreed(mapping));
                 });
     }
 
@@ -480,13 +480,13 @@ public final class Engine {
     }
 
     private void end(Event event) {
-        turn.end();
+        cycle.end();
         if (traces == null) {
             return;
         }
         // every turn has a list of its own, and nobody adds to it any more
-        List<Outcome> outcomes = Collections.unmodifiableList(turn.outcomes());
-        Trace trace = new Trace(turn.number, turn.cause, event, plan.rig(), outcomes);
+        List<Outcome> outcomes = Collections.unmodifiableList(cycle.outcomes());
+        Trace trace = new Trace(cycle.number, cycle.cause, event, plan.rig(), outcomes);
         try {
             traces.accept(trace);
         } catch (Throwable t) {

@@ -12,7 +12,7 @@ import orchard.outcome.LoopFreed;
 final class Exchange {
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Mappings mappings;
     private final Targets targets;
@@ -23,7 +23,7 @@ final class Exchange {
 
     Exchange(
             State state,
-            Turn turn,
+            Cycle cycle,
             Fence fence,
             Mappings mappings,
             Targets targets,
@@ -32,7 +32,7 @@ final class Exchange {
             Payments payments,
             Attendance attendance) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.fence = fence;
         this.mappings = mappings;
         this.targets = targets;
@@ -61,7 +61,7 @@ final class Exchange {
         lights.hurry();
         for (State.OfMapping mapping : muted) {
             if (mapping.muted == null || mapping.plan == null) {
-                turn.note(new LoopFreed(mapping.id));
+                cycle.note(new LoopFreed(mapping.id));
             }
         }
         if (!state.moving.isEmpty()) {

@@ -13,13 +13,13 @@ import orchard.shape.Expression;
  */
 final class Fence {
 
-    private final Turn turn;
+    private final Cycle cycle;
     private int action;
     private double position = Double.NaN;
     private double[] values;
 
-    Fence(Turn turn) {
-        this.turn = turn;
+    Fence(Cycle cycle) {
+        this.cycle = cycle;
     }
 
     /** Runs something for a mapping; true if it went well. */
@@ -59,7 +59,7 @@ final class Fence {
 
     /** Something that belongs to no mapping failed. */
     void failed(String what, Throwable t) {
-        turn.note(new Refused(what + " failed: " + words(t)));
+        cycle.note(new Refused(what + " failed: " + words(t)));
     }
 
     /** What is worked on right now, for the case that it fails; the values come to be there as the work goes on. */
@@ -77,7 +77,7 @@ final class Fence {
 
     private void failed(MappingPlan mapping, String why) {
         State.OfMapping state = mapping.state();
-        if (!turn.traced()) {
+        if (!cycle.traced()) {
             state.faultTold = true;
             return;
         }
@@ -88,7 +88,7 @@ final class Fence {
                 known.add(value);
             }
         }
-        turn.note(new Considered(
+        cycle.note(new Considered(
                 state.id,
                 action,
                 state.faultTold ? Considered.Verdict.HELD_BACK : Considered.Verdict.FAULTY,

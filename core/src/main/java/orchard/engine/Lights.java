@@ -1,7 +1,7 @@
 package orchard.engine;
 
-import orchard.engine.Plan.AnswerPlan;
 import orchard.engine.Plan.LightPlan;
+import orchard.engine.Plan.LightRule;
 import orchard.light.LightKind;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
@@ -27,13 +27,13 @@ final class Lights {
     private static final double ARRIVED = 0.01;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private long due = Long.MAX_VALUE;
     private long lastNanos = Long.MIN_VALUE / 2;
 
-    Lights(State state, Turn turn) {
+    Lights(State state, Cycle cycle) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
     }
 
     /** When lights that wait have to be told, or {@link Long#MAX_VALUE}. */
@@ -80,14 +80,14 @@ final class Lights {
     void handMoved(State.OfLight light, double position) {
         light.corrections = 0;
         stands(light, position);
-        if (turn.now - light.shownNanos < CROSSING_NANOS) {
+        if (cycle.now - light.shownNanos < CROSSING_NANOS) {
             light.shown = null; // the two may have met on the wire, and nobody knows who came last
         }
     }
 
     /** A motor told where it stands; on its way it is left alone, and where it arrived it is believed. */
     void motorMoved(State.OfLight light, double position) {
-        AnswerPlan rule = rule(light);
+        LightRule rule = rule(light);
         if (rule != null && Math.abs(place(rule) - position) <= ARRIVED) {
             return;
         }
@@ -96,7 +96,7 @@ final class Lights {
 
     private void stands(State.OfLight light, double position) {
         light.shown = light.plan.kind().message(position, "");
-        light.handUntil = turn.now + HAND_NANOS;
+        light.handUntil = cycle.now + HAND_NANOS;
         changed(light);
     }
 
@@ -107,24 +107,24 @@ final class Lights {
             due = Long.MAX_VALUE;
             return;
         }
-        if (turn.now - lastNanos < Engine.ANSWER_NANOS) {
+        if (cycle.now - lastNanos < Engine.ANSWER_NANOS) {
             due = lastNanos + Engine.ANSWER_NANOS;
             return;
         }
-        lastNanos = turn.now;
+        lastNanos = cycle.now;
         due = Long.MAX_VALUE;
         for (int i = 0; i < count; i++) {
             State.OfLight light = state.dirtyLights.poll();
-            if (light.handUntil > turn.now) {
+            if (light.handUntil > cycle.now) {
                 state.dirtyLights.add(light);
-                due = Math.min(due, Math.max(light.handUntil, turn.now + Engine.ANSWER_NANOS));
+                due = Math.min(due, Math.max(light.handUntil, cycle.now + Engine.ANSWER_NANOS));
                 continue;
             }
             light.dirty = false;
             try {
                 tell(light);
             } catch (Throwable t) {
-                turn.note(new Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
+                cycle.note(new Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
             }
         }
     }
@@ -135,7 +135,7 @@ final class Lights {
         if (underFinger || !light.device.present) {
             return; // told when the finger leaves, or the device comes
         }
-        AnswerPlan rule = rule(light);
+        LightRule rule = rule(light);
         String text = rule == null ? plan.idle() : words(rule);
         Message message = rule == null ? dark(light) : plan.kind().message(place(rule), text);
         if (message == null || message.equals(light.shown)) {
@@ -147,17 +147,17 @@ final class Lights {
         }
         light.shown = message;
         light.told = message;
-        light.shownNanos = turn.now;
+        light.shownNanos = cycle.now;
         light.used = true;
-        turn.show(light, message);
-        if (turn.traced()) {
-            turn.note(new LightShown(light.ref, text, message));
+        cycle.show(light, message);
+        if (cycle.traced()) {
+            cycle.note(new LightShown(light.ref, text, message));
         }
     }
 
     /** The first rule in force, or null. */
-    private static AnswerPlan rule(State.OfLight light) {
-        for (AnswerPlan rule : light.rules) {
+    private static LightRule rule(State.OfLight light) {
+        for (LightRule rule : light.rules) {
             if (rule.isInForce()) {
                 return rule;
             }
@@ -165,7 +165,7 @@ final class Lights {
         return null;
     }
 
-    private static double place(AnswerPlan rule) {
+    private static double place(LightRule rule) {
         double position = rule.parameter().position;
         return rule.rule() == Show.Rule.ON_OFF
                 ? rule.lit().test(position) ? 1 : 0
@@ -173,7 +173,7 @@ final class Lights {
     }
 
     /** The value, with the parameter's short name before it where there is one. */
-    private static String words(AnswerPlan rule) {
+    private static String words(LightRule rule) {
         String value = Parameters.text(rule.parameter());
         return rule.label().isEmpty() ? value : rule.label() + " " + value;
     }

@@ -44,13 +44,13 @@ final class MappingCompiler {
     private static final String LIFTED = "gate";
 
     private final Cells cells;
-    private final Rows rows;
-    private final AnswerCompiler answers;
+    private final PageRows rows;
+    private final LightRuleCompiler answers;
 
     MappingCompiler(Cells cells) {
         this.cells = cells;
-        this.rows = new Rows(cells);
-        this.answers = new AnswerCompiler(cells, rows);
+        this.rows = new PageRows(cells);
+        this.answers = new LightRuleCompiler(cells, rows);
     }
 
     /** The devices a mapping is about in any way: if none of them was edited, its plan stays as it is. */
@@ -59,14 +59,14 @@ final class MappingCompiler {
         mapping.when().triggers().forEach(trigger -> uses.add(trigger.device()));
         mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
         mapping.shape().accumulate().map(Accumulate::slow).ifPresent(slow -> uses.add(slow.device()));
-        Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+        Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
                 .forEach(action -> uses.addAll(action.devices()));
         return uses;
     }
 
     /** Whether a mapping is about presets too. */
     static boolean recalls(Mapping mapping) {
-        return Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+        return Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
                 .anyMatch(Recall.class::isInstance);
     }
 
@@ -132,9 +132,9 @@ final class MappingCompiler {
     private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
         State.OfMapping state = cells.mapping(mapping.id());
         ActionPlan[] press =
-                actions(rig, mapping.then().actions(), presets, before == null ? Nothing.ACTIONS : before.press());
-        ActionPlan[] release =
-                actions(rig, mapping.then().release(), presets, before == null ? Nothing.ACTIONS : before.release());
+                actions(rig, mapping.actions().onPress(), presets, before == null ? Nothing.ACTIONS : before.press());
+        ActionPlan[] release = actions(
+                rig, mapping.actions().onRelease(), presets, before == null ? Nothing.ACTIONS : before.release());
         boolean shaped =
                 press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
         Ref.ToControl slow = mapping.shape().accumulate().map(Accumulate::slow).orElse(null);
@@ -183,13 +183,13 @@ final class MappingCompiler {
 
     private Target[] targets(Rig rig, Mapping mapping, State.OfMapping state, MappingPlan before) {
         List<Target> targets = new ArrayList<>();
-        List<Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.actions().onPress();
         for (int i = 0; i < actions.size(); i++) {
             if (actions.get(i) instanceof SetParameter set) {
                 Shape whole = mapping.shape().then(set.own());
                 targets.add(target(rig, set.parameter(), whole, i, takeover(rig, mapping), null, state, before));
             } else if (actions.get(i) instanceof SetOfPage row) {
-                for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
+                for (PageRows.Laid laid : rows.laid(rig, mapping, row)) {
                     targets.add(target(
                             rig,
                             laid.parameter(),
@@ -235,7 +235,7 @@ final class MappingCompiler {
     }
 
     /** Under a ring or a motor there is nothing to take over. */
-    private static Takeover takeover(Rig rig, Mapping mapping, Rows.Laid laid) {
+    private static Takeover takeover(Rig rig, Mapping mapping, PageRows.Laid laid) {
         boolean isPut = rig
                 .device(laid.place().control().device())
                 .orElseThrow()

@@ -27,16 +27,16 @@ final class Mappings {
     private static final double CENTRE = 0.1;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Targets targets;
-    private final Actions actions;
+    private final ActionRunner actions;
     private final Payments payments;
     private long tickDue = Long.MAX_VALUE;
 
-    Mappings(State state, Turn turn, Fence fence, Targets targets, Actions actions, Payments payments) {
+    Mappings(State state, Cycle cycle, Fence fence, Targets targets, ActionRunner actions, Payments payments) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.fence = fence;
         this.targets = targets;
         this.actions = actions;
@@ -79,7 +79,7 @@ final class Mappings {
         for (Target target : mapping.targets()) {
             if (isUnder(target, control)) {
                 targets.run(mapping, target, control, position, true);
-            } else if (turn.traced()) {
+            } else if (cycle.traced()) {
                 note(mapping, target.action(), "heard, but another page of parameters is open");
             }
         }
@@ -89,19 +89,19 @@ final class Mappings {
     private void half(MappingPlan mapping, State.OfControl control, double position) {
         if (control.plan.isPressed()) {
             // it never tells its release
-            press(state.ledger.passing(control, mapping, turn.number), position, true);
+            press(state.ledger.passing(control, mapping, cycle.number), position, true);
             return;
         }
         Press press = state.ledger.of(control, mapping.state().id);
         MappingPlan taken = press == null ? mapping : press.plan;
         double[] memory = taken.half().memory;
         double shaped =
-                taken.pressed() == null ? position : taken.pressed().forward(position, memory, 0, turn.now, null);
+                taken.pressed() == null ? position : taken.pressed().forward(position, memory, 0, cycle.now, null);
         boolean down = shaped >= 0.5;
         if (down && press == null && !control.device.present) {
             note(mapping, 0, "heard, but its device is gone");
         } else if (down && press == null) {
-            press(state.ledger.open(control, mapping, turn.number), position, true);
+            press(state.ledger.open(control, mapping, cycle.number), position, true);
         } else if (!down && press != null) {
             letGo(press, position);
         } else if (mapping.targets().length == 0) {
@@ -191,7 +191,7 @@ final class Mappings {
         }
         boolean isKey = press.control.plan.isPressed();
         ShapeFunction shape = isKey ? mapping.pressed() : null; // of others it was asked already
-        boolean down = shape == null || shape.forward(position, press.stages, 0, turn.now, null) >= 0.5;
+        boolean down = shape == null || shape.forward(position, press.stages, 0, cycle.now, null) >= 0.5;
         if (down && !press.acted) {
             press.acted = true;
             actions.press(press, position);
@@ -211,7 +211,7 @@ final class Mappings {
         if (!state.ripening.contains(one)) {
             state.ripening.add(one);
         }
-        tickDue = Math.min(tickDue, turn.now + TICK_NANOS);
+        tickDue = Math.min(tickDue, cycle.now + TICK_NANOS);
     }
 
     /** The control came up, or has to be taken for up: the release is done if the press was, and everything is paid. */
@@ -250,7 +250,7 @@ final class Mappings {
         long within = (long) (gesture.seconds() * 1e9);
         if (gesture.kind() == Gesture.Kind.HOLD) {
             state.ledger.waits(press);
-            boolean waits = state.timers.at(turn.now + within, Timers.Kind.GESTURE, press, () -> done(press));
+            boolean waits = state.timers.at(cycle.now + within, Timers.Kind.GESTURE, press, () -> done(press));
             if (!waits) {
                 state.ledger.waited(press);
             }
@@ -259,11 +259,11 @@ final class Mappings {
                     0,
                     waits
                             ? "heard, and waits whether it is held"
-                            : "heard, but more than " + Timers.MOST + " things wait for their time already");
-        } else if (memory.lastControl == press.control && turn.now - memory.lastNanos <= within) {
+                            : "heard, but more than " + Timers.MOST + " things are waiting already");
+        } else if (memory.lastControl == press.control && cycle.now - memory.lastNanos <= within) {
             done(press);
         } else {
-            memory.lastNanos = turn.now;
+            memory.lastNanos = cycle.now;
             memory.lastControl = press.control;
             note(mapping, 0, "heard, and waits for a second press");
         }
@@ -310,13 +310,13 @@ final class Mappings {
             if (isUnder(target, control)) {
                 targets.run(
                         mapping, target, control, counted ? number : Targets.stepped(mapping, target, way), counted);
-            } else if (turn.traced()) {
+            } else if (cycle.traced()) {
                 note(mapping, target.action(), "heard, but another page of parameters is open");
             }
         }
         if (mapping.isDiscrete()) {
-            double clicks = Math.min(Actions.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * 127)));
-            actions.turned(state.ledger.passing(control, mapping, turn.number), (int) (steps < 0 ? -clicks : clicks));
+            double clicks = Math.min(ActionRunner.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * 127)));
+            actions.turned(state.ledger.passing(control, mapping, cycle.number), (int) (steps < 0 ? -clicks : clicks));
         }
     }
 
@@ -350,7 +350,7 @@ final class Mappings {
         }
         int steps = (int) (Math.floor((before + by) * CLICKS) - Math.floor(before * CLICKS));
         if (mapping.isDiscrete() && steps != 0) {
-            actions.turned(state.ledger.passing(control, mapping, turn.number), steps);
+            actions.turned(state.ledger.passing(control, mapping, cycle.number), steps);
         } else if (mapping.targets().length == 0) {
             note(mapping, 0, "heard, and waits until the finger has gone a step further");
         }
@@ -374,13 +374,13 @@ final class Mappings {
     /** Whether a mapping acts at all: it does not where it would go round and round, or where a panic came after what it heard. */
     private boolean acts(MappingPlan mapping) {
         State.OfMapping memory = mapping.state();
-        if (turn.overtaken) {
+        if (cycle.overtaken) {
             note(mapping, 0, "heard, but everything was stopped after it");
             return false;
         }
-        if (memory.muted == null && Causes.isLoop(turn)) {
-            memory.muted = turn.from == null ? "" : turn.from.id;
-            turn.note(new LoopCut(memory.id, memory.muted, target(mapping), turn.depth));
+        if (memory.muted == null && Causes.isLoop(cycle)) {
+            memory.muted = cycle.from == null ? "" : cycle.from.id;
+            cycle.note(new LoopCut(memory.id, memory.muted, target(mapping), cycle.depth));
         }
         if (memory.muted != null) {
             note(mapping, 0, "was heard, but it is muted: it and another set each other off without end");
@@ -420,7 +420,7 @@ final class Mappings {
                     }));
         }
         if (!state.ripening.isEmpty()) {
-            tickDue = turn.now + TICK_NANOS;
+            tickDue = cycle.now + TICK_NANOS;
         }
     }
 
@@ -435,16 +435,16 @@ final class Mappings {
             return 1;
         }
         State.OfMapping memory = mapping.state();
-        double elapsed = (turn.now - memory.lastNanos) / 1e9;
-        memory.lastNanos = turn.now;
+        double elapsed = (cycle.now - memory.lastNanos) / 1e9;
+        memory.lastNanos = cycle.now;
         double speed = elapsed > 0 ? Math.abs(steps) * 127 / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
         return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(mapping) ? by.fine() : 1);
     }
 
     private void note(MappingPlan mapping, int action, String why) {
-        if (turn.traced()) {
-            turn.note(new Considered(mapping.state().id, action, Considered.Verdict.HELD_BACK, List.of(), why));
+        if (cycle.traced()) {
+            cycle.note(new Considered(mapping.state().id, action, Considered.Verdict.HELD_BACK, List.of(), why));
         }
     }
 }

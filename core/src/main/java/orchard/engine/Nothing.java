@@ -1,7 +1,7 @@
 package orchard.engine;
 
 import orchard.engine.Plan.ActionPlan;
-import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.PresetPlan;
@@ -16,7 +16,7 @@ final class Nothing {
     static final MappingPlan[] MAPPINGS = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
-    static final AnswerPlan[] RULES = {};
+    static final LightRule[] RULES = {};
     static final int[] NUMBERS = {};
     static final PageKey[] PAGE_KEYS = {};
     static final PresetPlan[] PRESETS = {};

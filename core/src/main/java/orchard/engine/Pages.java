@@ -9,11 +9,11 @@ import orchard.outcome.Refused;
 /** Pages that are turned, of controls and of parameters. */
 final class Pages {
 
-    private final Turn turn;
+    private final Cycle cycle;
     private final Lights lights;
 
-    Pages(Turn turn, Lights lights) {
-        this.turn = turn;
+    Pages(Cycle cycle, Lights lights) {
+        this.cycle = cycle;
         this.lights = lights;
     }
 
@@ -28,7 +28,7 @@ final class Pages {
         if (page > 0) {
             turnTo(pages, page);
         } else {
-            turn.note(new Refused("There is no such page"));
+            cycle.note(new Refused("There is no such page"));
         }
     }
 
@@ -39,7 +39,7 @@ final class Pages {
             state.at = page;
             state.current = pages.selector().id(page);
             state.turns++;
-            turn.note(new PageOpened(pages.selector().owner(), page));
+            cycle.note(new PageOpened(pages.selector().owner(), page));
             lights.turned(state);
         }
     }

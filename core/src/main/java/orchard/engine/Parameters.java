@@ -15,12 +15,12 @@ import orchard.signal.Message;
 final class Parameters {
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Lights lights;
 
-    Parameters(State state, Turn turn, Lights lights) {
+    Parameters(State state, Cycle cycle, Lights lights) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.lights = lights;
     }
 
@@ -54,8 +54,8 @@ final class Parameters {
         if (stands && parameter.confirmed) {
             return false;
         }
-        if (stands && turn.depth > Causes.AGAIN && turn.from == parameter.device) {
-            turn.note(new Unconfirmed(parameter.ref, Causes.AGAIN));
+        if (stands && cycle.depth > Causes.AGAIN && cycle.from == parameter.device) {
+            cycle.note(new Unconfirmed(parameter.ref, Causes.AGAIN));
             return false;
         }
         moved(parameter, settled);
@@ -87,12 +87,12 @@ final class Parameters {
     }
 
     private void send(State.OfParameter parameter, Message message) {
-        parameter.sentNanos = turn.now;
+        parameter.sentNanos = cycle.now;
         if (message != null) {
-            turn.send(parameter.device, message);
+            cycle.send(parameter.device, message);
         }
-        if (turn.traced()) {
-            turn.note(
+        if (cycle.traced()) {
+            cycle.note(
                     message == null
                             ? new VariableSet(parameter.ref, parameter.position)
                             : new ParameterSet(parameter.ref, parameter.position, message));
@@ -142,18 +142,18 @@ final class Parameters {
         Parameter of = parameter.parameter;
         double real = of.binding().real(message, of.range());
         if (!Double.isFinite(real)) {
-            turn.note(new Refused(
+            cycle.note(new Refused(
                     of.name() + " needs a number here, and " + message.words() + " has none that can be used"));
             return;
         }
         String own = Position.shorten(of.binding().text(message));
         double position = of.position(real);
         String text = own.isBlank() ? of.textOfReal(of.range().clamp(real)) : own;
-        boolean sending = !Double.isNaN(parameter.sent) && turn.now - parameter.sentNanos < Engine.SETTLE_NANOS;
+        boolean sending = !Double.isNaN(parameter.sent) && cycle.now - parameter.sentNanos < Engine.SETTLE_NANOS;
         boolean differs = Math.abs(position - parameter.sent) >= Position.SAME;
         boolean moved = Math.abs(position - parameter.position) >= Position.SAME;
-        if (turn.traced()) {
-            turn.note(new ParameterTold(parameter.ref, position, text, sending, moved));
+        if (cycle.traced()) {
+            cycle.note(new ParameterTold(parameter.ref, position, text, sending, moved));
         }
         if (parameter.doubted) {
             reconcile(parameter, position, text, oursWins);
@@ -180,9 +180,9 @@ final class Parameters {
         if (device.plan.tellsWhenAsked()) {
             if (!state.active.contains(device)) {
                 state.active.add(device);
-                device.activeSince = turn.now;
+                device.activeSince = cycle.now;
             }
-            device.activeNanos = turn.now;
+            device.activeNanos = cycle.now;
         }
     }
 
@@ -208,12 +208,12 @@ final class Parameters {
         }
         if (differs && oursMoved && (!theirsMoved || oursWins)) {
             parameter.agreed = theirs;
-            turn.note(new Reconciled(parameter.ref, ours, theirs, true, theirsMoved));
+            cycle.note(new Reconciled(parameter.ref, ours, theirs, true, theirsMoved));
             send(parameter, message(parameter));
             return;
         }
         if (differs) {
-            turn.note(new Reconciled(parameter.ref, ours, theirs, false, oursMoved));
+            cycle.note(new Reconciled(parameter.ref, ours, theirs, false, oursMoved));
         }
         take(parameter, theirs, text);
     }
@@ -226,7 +226,7 @@ final class Parameters {
     void settle() {
         for (Iterator<State.OfParameter> each = state.doubtful.iterator(); each.hasNext(); ) {
             State.OfParameter parameter = each.next();
-            if (settles(parameter) > turn.now) {
+            if (settles(parameter) > cycle.now) {
                 continue;
             }
             each.remove();
@@ -234,7 +234,7 @@ final class Parameters {
             parameter.told = Double.NaN;
             if (Math.abs(position - parameter.position) >= Position.SAME) {
                 take(parameter, position, parameter.toldText);
-                turn.note(new ParameterTold(parameter.ref, position, parameter.toldText, false, true));
+                cycle.note(new ParameterTold(parameter.ref, position, parameter.toldText, false, true));
             }
         }
     }

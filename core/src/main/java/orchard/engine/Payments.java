@@ -14,13 +14,13 @@ final class Payments implements Debt.Payer {
     static final long SHORT_NANOS = 200_000_000;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Parameters parameters;
 
-    Payments(State state, Turn turn, Fence fence, Parameters parameters) {
+    Payments(State state, Cycle cycle, Fence fence, Parameters parameters) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.fence = fence;
         this.parameters = parameters;
     }
@@ -32,7 +32,10 @@ final class Payments implements Debt.Payer {
         if (!isHeld) {
             state.ledger.waits(press);
             state.timers.at(
-                    turn.now + SHORT_NANOS, Timers.Kind.DEBT, press, () -> state.ledger.pay(press, debt, this::payOne));
+                    cycle.now + SHORT_NANOS,
+                    Timers.Kind.DEBT,
+                    press,
+                    () -> state.ledger.pay(press, debt, this::payOne));
         }
     }
 
@@ -91,7 +94,7 @@ final class Payments implements Debt.Payer {
     }
 
     private void say(State.OfDevice device, Message message, String why) {
-        turn.send(device, message);
-        turn.note(new Said(device.id, why, message));
+        cycle.send(device, message);
+        cycle.note(new Said(device.id, why, message));
     }
 }

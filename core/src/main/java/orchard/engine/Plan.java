@@ -60,7 +60,7 @@ public final class Plan {
     record Answering(State.OfParameter parameter, State.OfLight[] lights) {}
 
     /** What a light shows. */
-    record Ruled(State.OfLight light, AnswerPlan[] rules) {}
+    record Ruled(State.OfLight light, LightRule[] rules) {}
 
     /** Which lights depend on which page is open. */
     record Turned(State.OfSelector pages, State.OfLight[] lights) {}
@@ -334,7 +334,7 @@ public final class Plan {
      * @param page the page on which it answers
      * @param label what the parameter is called on a display, or ""
      */
-    record AnswerPlan(
+    record LightRule(
             State.OfLight light,
             Show.Rule rule,
             DoublePredicate lit,
@@ -383,7 +383,7 @@ public final class Plan {
             Circle circle,
             State.OfControl[] triggers,
             State.OfControl[] touched,
-            List<AnswerPlan> answers) {
+            List<LightRule> answers) {
 
         /** Whether, while it is held, it resets what is moved. */
         boolean resets() {

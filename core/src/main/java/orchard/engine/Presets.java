@@ -10,12 +10,12 @@ import orchard.outcome.Refused;
 /** Presets that are recalled. */
 final class Presets {
 
-    private final Turn turn;
+    private final Cycle cycle;
     private final Parameters parameters;
     private final Pages pages;
 
-    Presets(Turn turn, Parameters parameters, Pages pages) {
-        this.turn = turn;
+    Presets(Cycle cycle, Parameters parameters, Pages pages) {
+        this.cycle = cycle;
         this.parameters = parameters;
         this.pages = pages;
     }
@@ -30,7 +30,7 @@ final class Presets {
                         ? among[0]
                         : selector.onward(among, selector.number(plan.selector().state().current), by);
         if (number == 0) {
-            turn.note(new Refused("There is no such preset"));
+            cycle.note(new Refused("There is no such preset"));
         } else {
             recall(plan.presets()[number - 1]);
         }
@@ -40,11 +40,11 @@ final class Presets {
     void recall(PresetPlan preset) {
         Preset what = preset.preset();
         if (!preset.device().present) {
-            turn.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
+            cycle.note(new Refused("The preset “" + what.name() + "” cannot be recalled: its device is not there"));
             return;
         }
         preset.recalled().current = what.id();
-        turn.note(new PresetRecalled(what.device(), what.id()));
+        cycle.note(new PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);
         }

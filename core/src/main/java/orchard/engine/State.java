@@ -178,7 +178,7 @@ final class State {
         final OfDevice device;
         LightPlan plan;
         /** What it shows: the first of these that is in force. */
-        Plan.AnswerPlan[] rules = Nothing.RULES;
+        Plan.LightRule[] rules = Nothing.RULES;
         /** What it is believed to show; null in doubt. */
         Message shown;
         /** What it was told last. */

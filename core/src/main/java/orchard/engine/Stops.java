@@ -8,14 +8,14 @@ import orchard.signal.MidiMessage;
 final class Stops {
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Targets targets;
     private final Payments payments;
     private final Attendance attendance;
 
-    Stops(State state, Turn turn, Targets targets, Payments payments, Attendance attendance) {
+    Stops(State state, Cycle cycle, Targets targets, Payments payments, Attendance attendance) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.targets = targets;
         this.payments = payments;
         this.attendance = attendance;
@@ -26,7 +26,7 @@ final class Stops {
         boolean all = only.isEmpty();
         for (DevicePlan device : plan.devices()) {
             if (all || device.state().id.equals(only)) {
-                turn.drop(device.state().id);
+                cycle.drop(device.state().id);
             }
         }
         for (Press press : state.ledger.which(press -> all || concerns(press, only))) {

@@ -12,14 +12,14 @@ import orchard.parameter.Parameter;
 final class Targets {
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Parameters parameters;
     private long tickDue = Long.MAX_VALUE;
 
-    Targets(State state, Turn turn, Fence fence, Parameters parameters) {
+    Targets(State state, Cycle cycle, Fence fence, Parameters parameters) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.fence = fence;
         this.parameters = parameters;
     }
@@ -49,14 +49,14 @@ final class Targets {
         if (asks) {
             Takeovers.sees(target, control);
         }
-        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
+        double[] values = cycle.traced() ? new double[target.shape().stages()] : null;
         fence.at(target.action(), position, values);
         double meant = fine
                 ? Takeovers.fine(target, position, mapping.steps().fine())
                 : asks ? Takeovers.position(target, position) : position;
-        double shaped = target.shape().forward(meant, memory.stages, 0, turn.now, values);
+        double shaped = target.shape().forward(meant, memory.stages, 0, cycle.now, values);
         if (asks && !Takeovers.takes(target, shaped)) {
-            if (turn.traced()) {
+            if (cycle.traced()) {
                 note(
                         mapping,
                         target.action(),
@@ -80,7 +80,7 @@ final class Targets {
         State.OfParameter parameter = target.parameter();
         Parameter of = parameter.parameter;
         boolean isThere = parameter.device.present;
-        if (turn.traced()) {
+        if (cycle.traced()) {
             note(
                     mapping,
                     target.action(),
@@ -106,23 +106,23 @@ final class Targets {
 
     private void settle(MappingPlan mapping, Target target, double shaped, double position, double[] values) {
         State.OfParameter parameter = target.parameter();
-        int place = !turn.traced() ? 0 : turn.outcomes().size();
+        int place = !cycle.traced() ? 0 : cycle.outcomes().size();
         String why = "";
         Considered.Verdict verdict = Considered.Verdict.HELD_BACK;
         if (Double.isNaN(shaped)) {
             why = "heard, but outside its stretch";
         } else if (!parameter.device.present) {
-            why = !turn.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
+            why = !cycle.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
             Takeovers.strayed(target); // it will stand elsewhere when the device is back
         } else if (parameters.set(parameter, shaped)) {
             verdict = Considered.Verdict.ACTED;
             Takeovers.left(target);
         } else {
-            why = !turn.traced() ? "" : "already at " + Parameters.text(parameter);
+            why = !cycle.traced() ? "" : "already at " + Parameters.text(parameter);
             Takeovers.left(target);
         }
-        if (turn.traced()) {
-            turn.outcomes()
+        if (cycle.traced()) {
+            cycle.outcomes()
                     .add(
                             place,
                             new Considered(
@@ -144,10 +144,10 @@ final class Targets {
         State.OfTarget memory = target.state();
         if (!memory.moving) {
             memory.moving = true;
-            memory.cause = turn.number;
+            memory.cause = cycle.number;
             state.moving.add(memory);
         }
-        tickDue = Math.min(tickDue, turn.now + Mappings.TICK_NANOS);
+        tickDue = Math.min(tickDue, cycle.now + Mappings.TICK_NANOS);
     }
 
     /**
@@ -156,7 +156,7 @@ final class Targets {
      * @param turns begins a turn because of another, and ends it
      */
     void tick(Mappings.Turns turns) {
-        if (tickDue > turn.now) {
+        if (tickDue > cycle.now) {
             return;
         }
         tickDue = Long.MAX_VALUE;
@@ -172,14 +172,14 @@ final class Targets {
             });
         }
         if (!state.moving.isEmpty()) {
-            tickDue = turn.now + Mappings.TICK_NANOS;
+            tickDue = cycle.now + Mappings.TICK_NANOS;
         }
     }
 
     private void step(Target target) {
-        double[] values = turn.traced() ? new double[target.shape().stages()] : null;
+        double[] values = cycle.traced() ? new double[target.shape().stages()] : null;
         fence.at(target.action(), Double.NaN, values);
-        double shaped = target.shape().forward(Double.NaN, target.state().stages, 0, turn.now, values);
+        double shaped = target.shape().forward(Double.NaN, target.state().stages, 0, cycle.now, values);
         settle(target.mapping().plan, target, shaped, Double.NaN, values);
     }
 
@@ -211,6 +211,6 @@ final class Targets {
     }
 
     private void note(MappingPlan mapping, int action, Considered.Verdict verdict, List<Double> values, String why) {
-        turn.note(new Considered(mapping.state().id, action, verdict, values, why));
+        cycle.note(new Considered(mapping.state().id, action, verdict, values, why));
     }
 }

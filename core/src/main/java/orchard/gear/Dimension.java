@@ -10,18 +10,18 @@ import orchard.signal.MessagePattern;
  * @param name unique within its control: {@code turn}, {@code velocity}, {@code pressure}, {@code gate}, {@code x}
  * @param output how the device makes the number of a movement
  */
-public record Dimension(String name, MessagePattern pattern, Output output) {
+public record Dimension(String name, MessagePattern pattern, SendMode output) {
 
     /** Name of the dimension of a motor fader that tells whether a finger is on it. */
     public static final String TOUCH = "touch";
 
     public Dimension {
-        output = output == null ? Output.PLAYED : output;
+        output = output == null ? SendMode.PLAYED : output;
     }
 
     /** A number as the hand plays it. */
     public Dimension(String name, MessagePattern pattern) {
-        this(name, pattern, Output.PLAYED);
+        this(name, pattern, SendMode.PLAYED);
     }
 
     /** Position 0..1 of a number: for buttons with values of their own, 0 is let go and 1 is pressed. */
@@ -48,7 +48,7 @@ public record Dimension(String name, MessagePattern pattern, Output output) {
 
     /** Whether it tells the end of a press as well as the beginning. */
     public boolean tellsRelease() {
-        return output.press() != Output.Press.STEPS && pattern.tellsRelease();
+        return output.press() != SendMode.Press.STEPS && pattern.tellsRelease();
     }
 
     /** What it sends, in words. */
@@ -63,7 +63,7 @@ public record Dimension(String name, MessagePattern pattern, Output output) {
     }
 
     /** The same number made in another way. */
-    public Dimension with(Output other) {
+    public Dimension with(SendMode other) {
         return new Dimension(name, pattern, other);
     }
 

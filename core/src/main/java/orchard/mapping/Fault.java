@@ -47,7 +47,7 @@ public final class Fault {
                 return Optional.of(directory.title(device.get(), parameter.get()) + " can only be read, not set.");
             }
         }
-        return Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+        return Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
                 .map(action -> action.fault(
                         directory, mapping.shape(), mapping.when().triggers().size()))
                 .flatMap(Optional::stream)

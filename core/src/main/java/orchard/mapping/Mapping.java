@@ -1,5 +1,6 @@
 package orchard.mapping;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -16,15 +17,22 @@ import orchard.shape.Shape;
  * @param takeover what an absolute control does that stands elsewhere; null for what the rig says
  */
 public record Mapping(
-        String id, When when, While during, Shape shape, Do then, Show show, Takeover takeover, Marks marks) {
+        String id,
+        When when,
+        While during,
+        Shape shape,
+        @JsonProperty("then") Actions actions,
+        Show show,
+        Takeover takeover,
+        Marks marks) {
 
     public Mapping {
         marks = marks == null ? Marks.NONE : marks;
     }
 
     /** A mapping that takes over as the rig says, and is not marked. */
-    public Mapping(String id, When when, While during, Shape shape, Do then, Show show) {
-        this(id, when, during, shape, then, show, null, Marks.NONE);
+    public Mapping(String id, When when, While during, Shape shape, Actions actions, Show show) {
+        this(id, when, during, shape, actions, show, null, Marks.NONE);
     }
 
     /** The first control that sets it off. */
@@ -34,7 +42,7 @@ public record Mapping(
 
     /** The parameters it is about, each once, in order. */
     public List<Ref.ToParameter> targets() {
-        return Stream.concat(then.actions().stream(), then.release().stream())
+        return Stream.concat(actions.onPress().stream(), actions.onRelease().stream())
                 .map(Action::parameter)
                 .filter(parameter -> parameter != null)
                 .distinct()
@@ -59,36 +67,36 @@ public record Mapping(
 
     /** The same mapping with another trigger. */
     public Mapping with(When other) {
-        return new Mapping(id, other, during, shape, then, show, takeover, marks);
+        return new Mapping(id, other, during, shape, actions, show, takeover, marks);
     }
 
     /** The same mapping with another shape. */
     public Mapping with(Shape other) {
-        return new Mapping(id, when, during, other, then, show, takeover, marks);
+        return new Mapping(id, when, during, other, actions, show, takeover, marks);
     }
 
     /** The same mapping that does something else. */
-    public Mapping with(Do other) {
+    public Mapping with(Actions other) {
         return new Mapping(id, when, during, shape, other, show, takeover, marks);
     }
 
     /** The same mapping that answers in another way. */
     public Mapping with(Show other) {
-        return new Mapping(id, when, during, shape, then, other, takeover, marks);
+        return new Mapping(id, when, during, shape, actions, other, takeover, marks);
     }
 
     /** The same mapping that takes over in another way. */
     public Mapping with(Takeover other) {
-        return new Mapping(id, when, during, shape, then, show, other, marks);
+        return new Mapping(id, when, during, shape, actions, show, other, marks);
     }
 
     /** The same mapping with other marks. */
     public Mapping with(Marks other) {
-        return new Mapping(id, when, during, shape, then, show, takeover, other);
+        return new Mapping(id, when, during, shape, actions, show, takeover, other);
     }
 
     /** The same mapping under another id. */
     public Mapping as(String other) {
-        return new Mapping(other, when, during, shape, then, show, takeover, marks);
+        return new Mapping(other, when, during, shape, actions, show, takeover, marks);
     }
 }

@@ -64,7 +64,7 @@ public record Sentence(List<Phrase> phrases) {
         } else {
             phrases.add(new Phrase(
                     Clause.DO,
-                    mapping.then().actions().stream()
+                    mapping.actions().onPress().stream()
                             .map(action -> action.words(directory))
                             .collect(Collectors.joining(", "))));
             String shaped = stages(mapping.shape(), Optional.empty());
@@ -73,11 +73,11 @@ public record Sentence(List<Phrase> phrases) {
                 phrases.add(new Phrase(Clause.SHAPE, shaped));
             }
         }
-        if (!mapping.then().release().isEmpty()) {
+        if (!mapping.actions().onRelease().isEmpty()) {
             phrases.add(plain(", and when it is let go, "));
             phrases.add(new Phrase(
                     Clause.RELEASE,
-                    mapping.then().release().stream()
+                    mapping.actions().onRelease().stream()
                             .map(action -> action.words(directory))
                             .collect(Collectors.joining(", "))));
         }
@@ -91,7 +91,7 @@ public record Sentence(List<Phrase> phrases) {
 
     /** Whether all it does is to let parameters follow the control, without stages of their own. */
     private static boolean follows(Mapping mapping) {
-        return mapping.then().actions().stream()
+        return mapping.actions().onPress().stream()
                 .allMatch(action ->
                         action instanceof SetParameter set && set.own().stages().isEmpty());
     }

@@ -44,9 +44,9 @@ public final class Memory {
     private final List<MidiMessage.SysEx> outbox = new ArrayList<>();
     private State state = State.AWAY;
     private final List<byte[]> reading = new ArrayList<>();
-    private Programme held;
-    private Programme before;
-    private Programme target;
+    private MemoryImage held;
+    private MemoryImage before;
+    private MemoryImage target;
     private final List<Integer> toWrite = new ArrayList<>();
     private int written;
     private boolean verifying;
@@ -61,7 +61,7 @@ public final class Memory {
     }
 
     /** What the device holds, as it was last read; null if that is not known. */
-    public Programme held() {
+    public MemoryImage held() {
         return state == State.KNOWN || state == State.INTERRUPTED ? held : null;
     }
 
@@ -128,7 +128,7 @@ public final class Memory {
      *
      * @throws IllegalStateException if what it holds is not known
      */
-    public void write(Programme programme, long nanos) {
+    public void write(MemoryImage programme, long nanos) {
         if (held() == null) {
             throw new IllegalStateException("What the device holds is not known yet");
         }
@@ -148,7 +148,7 @@ public final class Memory {
         begin(before, nanos);
     }
 
-    private void begin(Programme programme, long nanos) {
+    private void begin(MemoryImage programme, long nanos) {
         target = programme;
         toWrite.clear();
         boolean otherPages = programme.size() != held.size() || !programme.sameBlock(held, 0);
@@ -196,7 +196,7 @@ public final class Memory {
             if (reading.size() < blocks()) {
                 ask(reading.size(), nanos);
             } else {
-                held = new Programme(reading);
+                held = new MemoryImage(reading);
                 boolean cutOff = target != null && !held.equals(target);
                 if (!cutOff) {
                     target = null;

@@ -42,20 +42,20 @@ public interface MemoryFormat {
     int blocks(byte[] first);
 
     /** What a block is about, in words. */
-    String name(Programme programme, int block);
+    String name(MemoryImage programme, int block);
 
     /**
      * The programme that makes a device be as a profile says.
      *
      * @throws IllegalArgumentException naming what the device cannot do
      */
-    Programme programme(Profile profile);
+    MemoryImage programme(Profile profile);
 
     /** A profile changed to what a programme says; names and places stay. */
-    Profile profile(Profile before, Programme programme);
+    Profile profile(Profile before, MemoryImage programme);
 
     /** Where two programmes differ, in words. */
-    List<Difference> differences(Programme rig, Programme device);
+    List<Difference> differences(MemoryImage rig, MemoryImage device);
 
     /** One place where rig and device differ; each side in words. */
     record Difference(String where, String rig, String device) {}

@@ -56,8 +56,8 @@ public record Considered(String mapping, int action, Verdict verdict, List<Doubl
             return "";
         }
         StringBuilder text = new StringBuilder(String.format(Locale.ROOT, "%.3f", values.get(0)));
-        if (action < of.then().actions().size()
-                && of.then().actions().get(action) instanceof SetParameter set
+        if (action < of.actions().onPress().size()
+                && of.actions().onPress().get(action) instanceof SetParameter set
                 && names.parameter(set.parameter()).isPresent()
                 && values.size() > 1) {
             Parameter parameter = names.parameter(set.parameter()).orElseThrow();

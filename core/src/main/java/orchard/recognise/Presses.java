@@ -14,18 +14,18 @@ final class Presses {
 
     private static final int SURELY_KEYS = 25;
 
-    private final Map<MessageId, Trail> left;
+    private final Map<MessageId, ValueHistory> left;
 
-    Presses(Map<MessageId, Trail> left) {
+    Presses(Map<MessageId, ValueHistory> left) {
         this.left = left;
     }
 
     /** Everything that is pressed: notes, and SysEx that says press and release. */
-    List<Held> all() {
-        List<Held> presses = new ArrayList<>();
-        for (Trail trail : List.copyOf(left.values())) {
+    List<PressCandidate> all() {
+        List<PressCandidate> presses = new ArrayList<>();
+        for (ValueHistory trail : List.copyOf(left.values())) {
             if (trail.slot.space() == MessageId.Space.NOTE) {
-                presses.add(new Held(trail, "", Nature.ofNote(trail)));
+                presses.add(new PressCandidate(trail, "", MovementType.ofNote(trail)));
             }
         }
         presses.addAll(pairsOfSysEx());
@@ -34,41 +34,41 @@ final class Presses {
     }
 
     /** A SysEx that is said on a press and another, always with the same number, when it is let go. */
-    private List<Held> pairsOfSysEx() {
-        List<Held> presses = new ArrayList<>();
-        List<Trail> said = left.values().stream()
+    private List<PressCandidate> pairsOfSysEx() {
+        List<PressCandidate> presses = new ArrayList<>();
+        List<ValueHistory> said = left.values().stream()
                 .filter(trail -> trail.slot.space() == MessageId.Space.SYSEX)
                 .toList();
-        Set<Trail> used = new HashSet<>();
-        for (Trail off : said) {
-            for (Trail on : said) {
-                if (on == off || used.contains(on) || used.contains(off) || !Held.isReleaseOf(off, on)) {
+        Set<ValueHistory> used = new HashSet<>();
+        for (ValueHistory off : said) {
+            for (ValueHistory on : said) {
+                if (on == off || used.contains(on) || used.contains(off) || !PressCandidate.isReleaseOf(off, on)) {
                     continue;
                 }
                 used.add(on);
                 used.add(off);
                 left.remove(off.slot);
-                Trail both = new Trail(on.slot, on.pattern, 7);
+                ValueHistory both = new ValueHistory(on.slot, on.pattern, 7);
                 for (int i = 0; i < on.count(); i++) {
                     both.add(on.at(i), on.number(i), on.order(i));
                     if (i < off.count()) {
                         both.add(off.at(i), 0, off.order(i));
                     }
                 }
-                presses.add(new Held(both, off.slot.text(), Nature.ofNote(both)));
+                presses.add(new PressCandidate(both, off.slot.text(), MovementType.ofNote(both)));
             }
         }
         return presses;
     }
 
     /** What speaks only while something is held down belongs to it: pressure, X and Y, the movement of a touched fader. */
-    void attach(List<Held> presses) {
-        Map<MessageId, Held> byNote = new HashMap<>();
+    void attach(List<PressCandidate> presses) {
+        Map<MessageId, PressCandidate> byNote = new HashMap<>();
         presses.forEach(press -> byNote.put(press.trail.slot, press));
-        for (Trail trail : List.copyOf(left.values())) {
+        for (ValueHistory trail : List.copyOf(left.values())) {
             MessageId slot = trail.slot;
             if (slot.space() == MessageId.Space.KEY_PRESSURE) {
-                Held press = byNote.get(new MessageId(MessageId.Space.NOTE, slot.channel(), slot.number()));
+                PressCandidate press = byNote.get(new MessageId(MessageId.Space.NOTE, slot.channel(), slot.number()));
                 if (press != null) {
                     press.pressure = trail;
                     left.remove(slot);
@@ -95,9 +95,9 @@ final class Presses {
     }
 
     /** Long rows of notes next to each other, without pressure of their own, are keys. */
-    static Set<MessageId> keys(List<Held> presses) {
+    static Set<MessageId> keys(List<PressCandidate> presses) {
         Map<Integer, TreeMap<Integer, MessageId>> byChannel = new HashMap<>();
-        for (Held press : presses) {
+        for (PressCandidate press : presses) {
             MessageId slot = press.trail.slot;
             if (slot.space() == MessageId.Space.NOTE && press.companions.isEmpty() && press.pressure == null) {
                 byChannel.computeIfAbsent(slot.channel(), c -> new TreeMap<>()).put(slot.number(), slot);

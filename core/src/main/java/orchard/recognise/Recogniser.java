@@ -26,7 +26,7 @@ public final class Recogniser {
     private static final int MOST_TRAILS = 1_000;
     private static final int LONGEST_SYSEX = 16;
 
-    private final Map<MessageId, Trail> trails = new LinkedHashMap<>();
+    private final Map<MessageId, ValueHistory> trails = new LinkedHashMap<>();
     private final MidiJoiner joiner = new MidiJoiner();
     private int order;
     private final Set<MessageId> fineHeard = new HashSet<>();
@@ -100,9 +100,9 @@ public final class Recogniser {
 
     private void add(long nanos, MessagePattern pattern, int bits, double number) {
         MessageId slot = pattern.ids().get(0);
-        Trail trail = trails.get(slot);
+        ValueHistory trail = trails.get(slot);
         if (trail == null && trails.size() < MOST_TRAILS) {
-            trail = new Trail(slot, pattern, bits);
+            trail = new ValueHistory(slot, pattern, bits);
             trails.put(slot, trail);
         }
         if (trail != null) {
@@ -112,7 +112,7 @@ public final class Recogniser {
 
     /** What was recognised so far, in the order in which it was first touched. Does not change what is known. */
     public List<Guess> guesses() {
-        return new Reading(trails, fineHeard).guesses();
+        return new Interpretation(trails, fineHeard).guesses();
     }
 
     /** Forgets everything. */

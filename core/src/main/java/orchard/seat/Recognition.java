@@ -7,7 +7,7 @@ import orchard.gear.Seat;
  *
  * @param place the {@link Seat#in} it was found out for: a seat that was given another place begins anew
  * @param identity maker and model as its identity reply tells, see {@link orchard.signal.Identity#model()}
- * @param name what its port was called, without the suffixes that systems add, see {@link Sighting#plain}
+ * @param name what its port was called, without the suffixes that systems add, see {@link VisiblePort#plain}
  * @param vendor who the system says made it
  * @param socket where it was plugged in
  * @param apart whether a person said which of several like it this is
@@ -28,11 +28,11 @@ public record Recognition(String place, String identity, String name, String ven
     }
 
     /** What is known after the device was seen at a port: what the port does not tell stays as it was. */
-    public Recognition seen(Sighting sighting) {
+    public Recognition seen(VisiblePort sighting) {
         return new Recognition(
                 place,
                 sighting.identity().isEmpty() ? identity : sighting.identity(),
-                Sighting.plain(sighting.name()),
+                VisiblePort.plain(sighting.name()),
                 sighting.vendor(),
                 sighting.socket(),
                 apart);

@@ -48,11 +48,11 @@ public final class Seating {
     private static final int SHAPE_MESSAGES = 3;
 
     private final List<Claim> claims;
-    private final List<Sighting> sightings;
+    private final List<VisiblePort> sightings;
     private final Map<String, String> seated = new LinkedHashMap<>();
     private final Set<String> taken = new HashSet<>();
 
-    private Seating(Collection<Claim> claims, Collection<Sighting> sightings) {
+    private Seating(Collection<Claim> claims, Collection<VisiblePort> sightings) {
         this.claims = List.copyOf(claims);
         this.sightings = List.copyOf(sightings);
     }
@@ -64,7 +64,7 @@ public final class Seating {
      * @param sightings every port that is there
      * @param before who sat where until now: they stay, unless their port is gone or turns out to be another device
      */
-    public static Result seat(Collection<Claim> claims, Collection<Sighting> sightings, Map<String, String> before) {
+    public static Result seat(Collection<Claim> claims, Collection<VisiblePort> sightings, Map<String, String> before) {
         Seating seating = new Seating(claims, sightings);
         seating.keep(before);
         List<Question> questions = new ArrayList<>();
@@ -77,7 +77,7 @@ public final class Seating {
     private void keep(Map<String, String> before) {
         for (Claim claim : claims) {
             String port = before.get(claim.device().id());
-            for (Sighting sighting : sightings) {
+            for (VisiblePort sighting : sightings) {
                 boolean other = !claim.known().identity().isEmpty()
                         && !sighting.identity().isEmpty()
                         && !claim.known().identity().equals(sighting.identity());
@@ -88,7 +88,7 @@ public final class Seating {
         }
     }
 
-    private void sit(Claim claim, Sighting sighting) {
+    private void sit(Claim claim, VisiblePort sighting) {
         seated.put(claim.device().id(), sighting.port());
         taken.add(sighting.port());
     }
@@ -101,10 +101,10 @@ public final class Seating {
         while (!open.isEmpty()) {
             Claim first = open.iterator().next();
             Set<Claim> devices = new LinkedHashSet<>(Set.of(first));
-            Set<Sighting> ports = new LinkedHashSet<>();
+            Set<VisiblePort> ports = new LinkedHashSet<>();
             for (boolean grown = true; grown; ) {
                 grown = false;
-                for (Sighting sighting : sightings) {
+                for (VisiblePort sighting : sightings) {
                     if (!taken.contains(sighting.port()) && devices.stream().anyMatch(d -> fits(d, sighting, fit))) {
                         grown |= ports.add(sighting);
                     }
@@ -121,10 +121,10 @@ public final class Seating {
         return questions;
     }
 
-    private void decide(Set<Claim> devices, Set<Sighting> ports, List<Question> questions) {
+    private void decide(Set<Claim> devices, Set<VisiblePort> ports, List<Question> questions) {
         boolean alone = devices.size() == 1 && ports.size() == 1;
         for (Claim claim : List.copyOf(devices)) {
-            List<Sighting> sameSocket = ports.stream()
+            List<VisiblePort> sameSocket = ports.stream()
                     .filter(p -> !p.socket().isEmpty()
                             && p.socket().equals(claim.known().socket()))
                     .toList();
@@ -153,7 +153,7 @@ public final class Seating {
         }
     }
 
-    private static boolean fits(Claim claim, Sighting sighting, Fit fit) {
+    private static boolean fits(Claim claim, VisiblePort sighting, Fit fit) {
         Recognition known = claim.known();
         Seat seat = claim.device().seat();
         boolean bothTell = !known.identity().isEmpty() && !sighting.identity().isEmpty();
@@ -161,19 +161,19 @@ public final class Seating {
             return false;
         }
         String name =
-                known.name().isEmpty() ? Sighting.plain(seat.in().isEmpty() ? seat.out() : seat.in()) : known.name();
+                known.name().isEmpty() ? VisiblePort.plain(seat.in().isEmpty() ? seat.out() : seat.in()) : known.name();
         boolean sameVendor = known.vendor().isEmpty()
                 || sighting.vendor().isEmpty()
                 || known.vendor().equals(sighting.vendor());
         return switch (fit) {
             case IDENTITY -> bothTell;
-            case NAME -> sameVendor && name.equals(Sighting.plain(sighting.name()));
+            case NAME -> sameVendor && name.equals(VisiblePort.plain(sighting.name()));
             case SHAPE -> !sighting.asked() && saysWhatItSays(claim.device(), sighting);
         };
     }
 
     /** Whether a port says so much of what only this device says that it can hardly be another. */
-    private static boolean saysWhatItSays(Device device, Sighting sighting) {
+    private static boolean saysWhatItSays(Device device, VisiblePort sighting) {
         Set<Object> own = new HashSet<>();
         device.profile()
                 .controls()

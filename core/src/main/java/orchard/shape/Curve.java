@@ -145,7 +145,10 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
                 }
                 points.add(new Point(Double.parseDouble(pair[0]) / 100, Double.parseDouble(pair[1]) / 100));
             } catch (NumberFormatException e) {
-                throw new Mistake("points", "“" + each.strip() + "” is no point: expected way and height, like 50 25");
+                throw new Mistake(
+                        "points",
+                        "“" + each.strip()
+                                + "” is not a point: expected two numbers, how far and how high, like 50 25");
             }
         }
         return points;

@@ -148,7 +148,7 @@ class ArrivingTest {
         for (int i = 0; i < 4097; i++) {
             later(bench, 1000 + i, new MidiMessage.ControlChange(1, 21, 127));
         }
-        assertThat(bench.last().first(Refused.class).why()).contains("wait for their time already");
+        assertThat(bench.last().first(Refused.class).why()).contains("are waiting already");
         bench.engine.handle(new Event.Panic(bench.nanos));
         bench.sent.clear();
         bench.pass(10_000);

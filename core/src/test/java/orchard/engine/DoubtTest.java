@@ -9,7 +9,7 @@ import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.outcome.Considered;
@@ -28,7 +28,7 @@ import org.junit.jupiter.api.Test;
 class DoubtTest {
 
     private static final Ref.ToParameter CUTOFF = new Ref.ToParameter("desk", "cutoff");
-    private static final Mapping FADER = on("fader", "position", new Do(List.of(new SetParameter(CUTOFF))));
+    private static final Mapping FADER = on("fader", "position", new Actions(List.of(new SetParameter(CUTOFF))));
 
     private static Synth agreedAt(double real, Mapping... mappings) {
         Synth synth = new Synth(mappings);
@@ -156,7 +156,7 @@ class DoubtTest {
 
     @Test
     void aRingThatAHandTurnedPastAClampIsPutRightWhenTheHandStops() {
-        Mapping clamped = on("knob", "turn", new Do(List.of(new SetParameter(CUTOFF))))
+        Mapping clamped = on("knob", "turn", new Actions(List.of(new SetParameter(CUTOFF))))
                 .with(new Shape(List.of(new Clamp(400, 1000))))
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "ring"), Show.Rule.VALUE))));
         Synth synth = agreedAt(1000, clamped);
@@ -172,7 +172,7 @@ class DoubtTest {
 
     @Test
     void aRingThatWasToldWhileTheHandMovedIsToldAgain() {
-        Mapping shown = on("knob", "turn", new Do(List.of(new SetParameter(CUTOFF))))
+        Mapping shown = on("knob", "turn", new Actions(List.of(new SetParameter(CUTOFF))))
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "ring"), Show.Rule.VALUE))));
         Synth synth = agreedAt(1000, shown);
         synth.bench.tell("cutoff", 8000, "");
@@ -217,8 +217,8 @@ class DoubtTest {
 
     @Test
     void pickUpWaitsAfterTheFaderWasMovedOnAnotherPageOfParameters() {
-        Mapping row =
-                on("fader", "position", new Do(List.of(new SetOfPage("desk")))).with(Takeover.PICK_UP);
+        Mapping row = on("fader", "position", new Actions(List.of(new SetOfPage("desk"))))
+                .with(Takeover.PICK_UP);
         Synth synth = agreedAt(1000, row);
         synth.bench.tell("volume", 0, "");
         fader(synth, (int) Math.round(position(1000) * 127));

@@ -9,7 +9,7 @@ import orchard.Gear;
 import orchard.action.SetParameter;
 import orchard.action.Toggle;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
@@ -33,8 +33,8 @@ class FenceTest {
                         "gate",
                         new Gesture(Gesture.Kind.HOLD, 0.3),
                         Synth.formula("1.0 / (1.0 - x)"),
-                        new Do(List.of(new SetParameter(CUTOFF)))),
-                on("pad3", "gate", new Do(List.of(Synth.note()))).as("m2"));
+                        new Actions(List.of(new SetParameter(CUTOFF)))),
+                on("pad3", "gate", new Actions(List.of(Synth.note()))).as("m2"));
         synth.press();
         synth.bench.pass(400);
         Considered fault = faults(synth).get(0);
@@ -55,7 +55,7 @@ class FenceTest {
                 "position",
                 Gesture.MOVE,
                 new Shape(List.of(new Smooth(0.2), new Formula("1.0 / double(int(x * 10.0 - 5.0))"))),
-                new Do(List.of(new SetParameter(CUTOFF)))));
+                new Actions(List.of(new SetParameter(CUTOFF)))));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         synth.bench.pass(2_000);
@@ -97,8 +97,8 @@ class FenceTest {
                         "gate",
                         Gesture.MOVE,
                         new Shape(List.of(new LookUp(List.of("a")))),
-                        new Do(List.of(new Toggle(new Ref.ToParameter("desk", "mute"), 0, 1)))),
-                on("pad2", "gate", new Do(List.of(Synth.note()))).as("m2"));
+                        new Actions(List.of(new Toggle(new Ref.ToParameter("desk", "mute"), 0, 1)))),
+                on("pad2", "gate", new Actions(List.of(Synth.note()))).as("m2"));
         synth.press();
         assertThat(faults(synth))
                 .singleElement()

@@ -18,7 +18,7 @@ import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.gear.Device;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.parameter.Marks;
@@ -73,7 +73,7 @@ class HeldTest {
     @Test
     void aSmoothedShapeBeforeAPressIsLetGoWithTheKey() {
         Synth synth = new Synth(
-                on("pad2", "gate", Gesture.MOVE, new Shape(List.of(new Smooth(0.1))), new Do(List.of(note()))));
+                on("pad2", "gate", Gesture.MOVE, new Shape(List.of(new Smooth(0.1))), new Actions(List.of(note()))));
         synth.press();
         synth.bench.pass(300);
         assertThat(synth.notes()).containsExactly(ON);
@@ -126,7 +126,7 @@ class HeldTest {
         synth.bench.pass(1_000);
         assertThat(synth.notes()).isEmpty();
         Synth held = new Synth(
-                on("pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Do(List.of(note()))));
+                on("pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Actions(List.of(note()))));
         held.press();
         held.remove("m1");
         held.bench.pass(1_000);
@@ -136,7 +136,7 @@ class HeldTest {
                 "position",
                 Gesture.MOVE,
                 new Shape(List.of(new Rate(10))),
-                new Do(List.of(new SetParameter(CUTOFF)))));
+                new Actions(List.of(new SetParameter(CUTOFF)))));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         slow.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
         slow.bench.pass(100);
@@ -194,7 +194,7 @@ class HeldTest {
 
     @Test
     void aPadWhosePressureNeverComesBackIsLetGoWithTheHit() {
-        Synth synth = new Synth(on("pad2", "pressure", new Do(List.of(note()))));
+        Synth synth = new Synth(on("pad2", "pressure", new Actions(List.of(note()))));
         synth.press();
         synth.bench.arrive("box", new MidiMessage.PolyPressure(1, WorldRig.FIRST_PAD + 2, 100));
         synth.release();
@@ -225,7 +225,7 @@ class HeldTest {
     @Test
     void afterPanicAPressBeginsAnew() {
         Synth twice = new Synth(
-                on("pad2", "gate", new Gesture(Gesture.Kind.DOUBLE, 1), Shape.WHOLE, new Do(List.of(note()))));
+                on("pad2", "gate", new Gesture(Gesture.Kind.DOUBLE, 1), Shape.WHOLE, new Actions(List.of(note()))));
         twice.press();
         twice.release();
         twice.bench.engine.handle(new Event.Panic(twice.bench.nanos));
@@ -236,7 +236,7 @@ class HeldTest {
                 "gate",
                 new Gesture(Gesture.Kind.HOLD, 0.3),
                 Shape.WHOLE,
-                new Do(List.of(new Reset(CUTOFF)), List.of(note()))));
+                new Actions(List.of(new Reset(CUTOFF)), List.of(note()))));
         held.press();
         held.bench.pass(400);
         held.bench.engine.handle(new Event.Panic(held.bench.nanos));
@@ -249,8 +249,11 @@ class HeldTest {
 
     @Test
     void aPadHeldThroughPanicAndAPageTurnMovesNothing() {
-        Mapping one = on("pad0", "gate", new Do(List.of(new SetParameter(CUTOFF))));
-        Mapping two = on("pad0@2", "pressure", new Do(List.of(new SetParameter(new Ref.ToParameter("desk", "blend")))))
+        Mapping one = on("pad0", "gate", new Actions(List.of(new SetParameter(CUTOFF))));
+        Mapping two = on(
+                        "pad0@2",
+                        "pressure",
+                        new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", "blend")))))
                 .as("m2");
         Synth synth = new Synth(one, two);
         synth.bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD, 100));
@@ -287,7 +290,7 @@ class HeldTest {
 
     @Test
     void twoHandsOnOneParameterReturnItToWhereItWas() {
-        Mapping other = on("pad3", "gate", new Do(List.of(new Hold(CUTOFF, new Value.Fixed(1000)))))
+        Mapping other = on("pad3", "gate", new Actions(List.of(new Hold(CUTOFF, new Value.Fixed(1000)))))
                 .as("m2");
         Synth synth = new Synth(pad(HOLD), other);
         synth.bench.tell("cutoff", 2000, "");
@@ -315,7 +318,7 @@ class HeldTest {
 
     @Test
     void aResetThatIsRemovedWhileHeldResetsNothingAnyMore() {
-        Mapping knob = on("fader", "position", new Do(List.of(new SetParameter(CUTOFF))))
+        Mapping knob = on("fader", "position", new Actions(List.of(new SetParameter(CUTOFF))))
                 .as("m2");
         Synth synth = new Synth(pad(new ResetMoved()), knob);
         synth.press();

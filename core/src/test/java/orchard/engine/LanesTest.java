@@ -9,7 +9,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 import orchard.action.SetParameter;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -34,7 +34,8 @@ class LanesTest {
 
     private EngineThread thread() {
         Mapping note = Synth.pad(Synth.note());
-        Mapping fader = Synth.on("fader", "position", new Do(List.of(new SetParameter(WorldRig.parameter("volume")))))
+        Mapping fader = Synth.on(
+                        "fader", "position", new Actions(List.of(new SetParameter(WorldRig.parameter("volume")))))
                 .as("m2");
         Rig rig = WorldRig.empty()
                 .apply(Edit.add("add", new Part.OfMapping(note)))

@@ -14,7 +14,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -82,7 +82,7 @@ class LoopTest {
                 new When(List.of(new Ref.ToControl(from, control, "turn"))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new SetParameter(new Ref.ToParameter(to, "level")))),
+                new Actions(List.of(new SetParameter(new Ref.ToParameter(to, "level")))),
                 new Show(List.of()));
     }
 

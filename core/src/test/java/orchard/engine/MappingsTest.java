@@ -27,7 +27,7 @@ import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -57,12 +57,12 @@ class MappingsTest {
     private static final Ref.ToParameter MUTE = new Ref.ToParameter("desk", "mute");
     private static final Ref.ToControl PAD = new Ref.ToControl("box", "p1", "gate");
 
-    private static Mapping button(When when, Do then) {
+    private static Mapping button(When when, Actions then) {
         return new Mapping("m1", when, new While.Always(), Shape.WHOLE, then, new Show(List.of()));
     }
 
     private static Mapping button(Action... actions) {
-        return button(new When(List.of(PAD)), new Do(List.of(actions)));
+        return button(new When(List.of(PAD)), new Actions(List.of(actions)));
     }
 
     private static Bench bench(Mapping... mappings) {
@@ -88,7 +88,7 @@ class MappingsTest {
     void aPressSetsOneValueAndTheReleaseAnother() {
         Bench bench = bench(button(
                 new When(List.of(PAD)),
-                new Do(
+                new Actions(
                         List.of(new SetTo(CUTOFF, new Value.Fixed(1000))),
                         List.of(new SetTo(CUTOFF, new Value.Fixed(400))))));
         press(bench, 36);
@@ -131,7 +131,7 @@ class MappingsTest {
                 new When(List.of(new Ref.ToControl("box", "k2", "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Nudge(VOLUME, 2, false))),
+                new Actions(List.of(new Nudge(VOLUME, 2, false))),
                 new Show(List.of()));
         Bench bench = bench(steps);
         bench.tell("volume", -10, "");
@@ -145,7 +145,8 @@ class MappingsTest {
         When held = new When(List.of(PAD), new Gesture(Gesture.Kind.HOLD, 0.5));
         Bench bench = bench(button(
                 held,
-                new Do(List.of(new SetTo(MUTE, new Value.Fixed(1))), List.of(new SetTo(MUTE, new Value.Fixed(0))))));
+                new Actions(
+                        List.of(new SetTo(MUTE, new Value.Fixed(1))), List.of(new SetTo(MUTE, new Value.Fixed(0))))));
         press(bench, 36);
         bench.pass(400);
         letGo(bench, 36);
@@ -161,7 +162,8 @@ class MappingsTest {
     @Test
     void aDoublePressActsOnTheSecond() {
         Bench bench = bench(button(
-                new When(List.of(PAD), new Gesture(Gesture.Kind.DOUBLE, 0.4)), new Do(List.of(new Reset(CUTOFF)))));
+                new When(List.of(PAD), new Gesture(Gesture.Kind.DOUBLE, 0.4)),
+                new Actions(List.of(new Reset(CUTOFF)))));
         bench.tell("cutoff", 500, "");
         tap(bench);
         bench.pass(600);
@@ -175,7 +177,8 @@ class MappingsTest {
     void aRunOfControlsChoosesAndPressedAgainStops() {
         Ref.ToControl second = new Ref.ToControl("box", "p2", "gate");
         Bench bench = bench(button(
-                new When(List.of(PAD, second)), new Do(List.of(new Choose(CUTOFF, List.of(500.0, 4000.0), 200.0)))));
+                new When(List.of(PAD, second)),
+                new Actions(List.of(new Choose(CUTOFF, List.of(500.0, 4000.0), 200.0)))));
         press(bench, 37);
         letGo(bench, 37);
         press(bench, 36);
@@ -255,7 +258,7 @@ class MappingsTest {
                 new When(List.of(new Ref.ToControl("box", "k1", "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(
+                new Actions(List.of(
                         new SetParameter(VOLUME, new Shape(List.of(new Zone(0, 0.3, 0, 0.3, false)))),
                         new SetParameter(CUTOFF, new Shape(List.of(new Zone(0.35, 0.7, 0.3, 0.6, false)))),
                         new SetParameter(MUTE, new Shape(List.of(new Zone(0.9, 1, 0.8, 1, true)))))),
@@ -409,7 +412,7 @@ class MappingsTest {
                 new When(List.of(new Ref.ToControl("box", "k1", "turn"), new Ref.ToControl("box", "k2", "turn"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new SetOfPage("desk"))),
+                new Actions(List.of(new SetOfPage("desk"))),
                 new Show(List.of()));
         Mapping next = button(new OpenPage("desk", "", 1, "")).as("m2");
         Bench bench = new Bench(Rig.of(List.of(

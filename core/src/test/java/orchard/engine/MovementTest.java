@@ -15,7 +15,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
@@ -115,7 +115,7 @@ class MovementTest {
                 new When(List.of(PAD)),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new ResetMoved())),
+                new Actions(List.of(new ResetMoved())),
                 new Show(List.of()));
         Bench bench = new Bench(Gear.rig(
                 Gear.mapping("m1", "k1", "turn", "cutoff"), reset, Gear.mapping("m3", "k2", "turn", "volume")));
@@ -161,7 +161,7 @@ class MovementTest {
                 new When(List.of(SURFACE), Gesture.CIRCLE),
                 new While.Always(),
                 shape,
-                new Do(List.of(action)),
+                new Actions(List.of(action)),
                 new Show(List.of()));
     }
 

@@ -10,7 +10,7 @@ import orchard.action.SetTo;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.signal.MidiMessage;
@@ -27,7 +27,10 @@ class OrderTest {
     void whatIsDueAtOnceIsDoneInTheOrderInWhichItWasAskedFor() {
         Mapping[] mappings = new Mapping[6];
         for (int i = 0; i < mappings.length; i++) {
-            mappings[i] = on("pad2", "gate", new Do(List.of(new Wait(0.2), new SetTo(BLEND, new Value.Fixed(10 + i)))))
+            mappings[i] = on(
+                            "pad2",
+                            "gate",
+                            new Actions(List.of(new Wait(0.2), new SetTo(BLEND, new Value.Fixed(10 + i)))))
                     .as("m" + (i + 1));
         }
         Synth synth = new Synth(mappings);
@@ -64,7 +67,7 @@ class OrderTest {
 
     @Test
     void aMotorThatReportsItsWayMovesNothingAndAHandThatTakesItDoes() {
-        Mapping fader = on("motor", "position", new Do(List.of(new SetParameter(BLEND))))
+        Mapping fader = on("motor", "position", new Actions(List.of(new SetParameter(BLEND))))
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "motor"), Show.Rule.VALUE))));
         Synth synth = new Synth(fader);
         synth.bench.tell("blend", 50, "");

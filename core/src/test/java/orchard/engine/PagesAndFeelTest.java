@@ -10,11 +10,11 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Feel;
-import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Selector;
+import orchard.gear.SendMode;
 import orchard.gear.Traits;
 import orchard.light.Led;
 import orchard.light.Letters;
@@ -60,7 +60,7 @@ class PagesAndFeelTest {
                 FACE);
     }
 
-    private static Control fader(Output output) {
+    private static Control fader(SendMode output) {
         return new Control(
                 "fader",
                 "Fader",
@@ -159,7 +159,7 @@ class PagesAndFeelTest {
     void whatIsSwitchedOffIsNotHeard() {
         Bench bench = new Bench(rig(
                 Profile.BLANK,
-                List.of(fader(Output.PLAYED.switchedOff(true))),
+                List.of(fader(SendMode.PLAYED.switchedOff(true))),
                 Gear.mapping("m", "fader", "position", "volume")));
         assertThat(bench.arrive("box", new MidiMessage.ControlChange(1, 7, 99)).first(NobodyListens.class))
                 .isNotNull();
@@ -174,7 +174,7 @@ class PagesAndFeelTest {
                 List.of(new Dimension(
                         "gate",
                         new MessagePattern.Controller(1, 9, Encoding.ABSOLUTE),
-                        Output.of(Output.Press.MOMENTARY, 100, 20))),
+                        SendMode.of(SendMode.Press.MOMENTARY, 100, 20))),
                 FACE);
         Bench bench = new Bench(rig(Profile.BLANK, List.of(button), Gear.mapping("m", "b", "gate", "volume")));
         bench.arrive("box", new MidiMessage.ControlChange(1, 9, 100));
@@ -187,7 +187,7 @@ class PagesAndFeelTest {
         Feel feel = new Feel(Control.Kind.FADER, Feel.Curve.EVEN, 100, 10, 10, 2, false);
         Bench bench = new Bench(rig(
                 Profile.BLANK.with(Choices.NONE.with(feel)),
-                List.of(fader(Output.PLAYED)),
+                List.of(fader(SendMode.PLAYED)),
                 Gear.mapping("m", "fader", "position", "volume")));
         bench.arrive("box", new MidiMessage.ControlChange(1, 7, 120));
         assertThat(bench.last().first(ControlMoved.class).position()).isEqualTo(1);
@@ -222,7 +222,7 @@ class PagesAndFeelTest {
 
     @Test
     void aDisplayThatAnswersNothingShowsTheLabel() {
-        Control named = fader(Output.PLAYED).named("Fader", "SURF");
+        Control named = fader(SendMode.PLAYED).named("Fader", "SURF");
         Bench bench = new Bench(rig(Profile.BLANK, List.of(named)));
         bench.gone("box");
         bench.present("box");

@@ -31,7 +31,7 @@ class PlansTest {
             "Press",
             "Debt",
             "Timers",
-            "Turn",
+            "Cycle",
             "Causes",
             "Fence",
             "EngineThread",

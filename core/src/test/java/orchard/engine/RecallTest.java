@@ -22,7 +22,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Selector;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -57,7 +57,7 @@ class RecallTest {
                 new When(List.of(new Ref.ToControl("box", "p" + pad, "gate"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(actions)),
+                new Actions(List.of(actions)),
                 new Show(List.of()));
     }
 

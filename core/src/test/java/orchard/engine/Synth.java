@@ -6,7 +6,7 @@ import orchard.action.Action;
 import orchard.action.Send;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -45,11 +45,11 @@ final class Synth {
         return new Send("synth", NOTE);
     }
 
-    static Mapping on(String control, String dimension, Do then) {
+    static Mapping on(String control, String dimension, Actions then) {
         return on(control, dimension, Gesture.MOVE, Shape.WHOLE, then);
     }
 
-    static Mapping on(String control, String dimension, Gesture gesture, Shape shape, Do then) {
+    static Mapping on(String control, String dimension, Gesture gesture, Shape shape, Actions then) {
         return new Mapping(
                 "m1",
                 new When(List.of(new Ref.ToControl("box", control, dimension)), gesture),
@@ -62,11 +62,11 @@ final class Synth {
     }
 
     static Mapping pad(Action... press) {
-        return on("pad2", "gate", new Do(List.of(press)));
+        return on("pad2", "gate", new Actions(List.of(press)));
     }
 
     static Mapping pad(List<Action> press, List<Action> release) {
-        return on("pad2", "gate", new Do(press, release));
+        return on("pad2", "gate", new Actions(press, release));
     }
 
     static Shape formula(String text) {

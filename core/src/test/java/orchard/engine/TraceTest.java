@@ -8,7 +8,7 @@ import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.action.Wait;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.outcome.Considered;
@@ -33,7 +33,7 @@ class TraceTest {
                 "position",
                 Gesture.MOVE,
                 new Shape(List.of(new Smooth(0.1))),
-                new Do(List.of(new SetParameter(CUTOFF)))));
+                new Actions(List.of(new SetParameter(CUTOFF)))));
         synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
         long move = synth.bench
                 .arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127))
@@ -60,12 +60,12 @@ class TraceTest {
 
     @Test
     void theReleaseOfAGestureAndRowsWithoutAnEntryAreTold() {
-        Synth held = new Synth(
-                on("pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Do(List.of(Synth.note()))));
+        Synth held = new Synth(on(
+                "pad2", "gate", new Gesture(Gesture.Kind.HOLD, 0.3), Shape.WHOLE, new Actions(List.of(Synth.note()))));
         held.press();
         held.release();
         assertThat(considered(held.bench.last())).contains("m1");
-        Mapping row = on("fader", "position", new Do(List.of(new SetOfPage("desk"))));
+        Mapping row = on("fader", "position", new Actions(List.of(new SetOfPage("desk"))));
         Synth rows = new Synth(row);
         rows.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 20));
         assertThat(rows.bench.last().all(Considered.class))
@@ -81,7 +81,7 @@ class TraceTest {
                 "position",
                 Gesture.MOVE,
                 Synth.formula("1.0 / (x - x)"),
-                new Do(List.of(new SetParameter(CUTOFF)))));
+                new Actions(List.of(new SetParameter(CUTOFF)))));
         for (int i = 0; i < 3; i++) {
             synth.bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, i));
             Considered step = synth.bench.last().first(Considered.class);

@@ -221,8 +221,8 @@ final class World {
     private void cover(Kind kind) {
         for (Mapping mapping : engine.held()) {
             covered.add("gesture " + mapping.when().gesture().kind() + " × " + kind);
-            mapping.then().actions().forEach(a -> covered.add(a.getClass().getSimpleName() + " × " + kind));
-            mapping.then().release().forEach(a -> covered.add(a.getClass().getSimpleName() + " × " + kind));
+            mapping.actions().onPress().forEach(a -> covered.add(a.getClass().getSimpleName() + " × " + kind));
+            mapping.actions().onRelease().forEach(a -> covered.add(a.getClass().getSimpleName() + " × " + kind));
             mapping.shape().stages().forEach(s -> covered.add(s.getClass().getSimpleName() + " × " + kind));
         }
     }
@@ -504,8 +504,8 @@ final class World {
                 && mapping.takeover() == Takeover.PICK_UP
                 && mapping.shape().stages().isEmpty()
                 && mapping.when().gesture().kind() == Gesture.Kind.MOVE
-                && mapping.then().actions().size() == 1
-                && mapping.then().actions().get(0) instanceof SetParameter
+                && mapping.actions().onPress().size() == 1
+                && mapping.actions().onPress().get(0) instanceof SetParameter
                 && considered.values().size() == 2; // what is done once tells the control's position alone
         if (!isPlain || considered.verdict() != Considered.Verdict.ACTED || mapping.putsControl(trace.rig())) {
             return;

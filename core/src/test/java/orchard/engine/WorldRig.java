@@ -38,7 +38,7 @@ import orchard.light.Letters;
 import orchard.light.Light;
 import orchard.light.Motor;
 import orchard.light.Ring;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -296,7 +296,7 @@ final class WorldRig {
                 new When(List.of(trigger), gesture),
                 new While.Always(),
                 shape,
-                new Do(actions, release),
+                new Actions(actions, release),
                 new Show(answers),
                 takeover,
                 Marks.NONE);

@@ -44,7 +44,7 @@ class FaultTest {
     private static final Ref.ToParameter MUTE = new Ref.ToParameter("desk", "mute");
 
     private static Mapping doing(Action... actions) {
-        return Gear.mapping("m1", "p1", "gate", "volume").with(new Do(List.of(actions)));
+        return Gear.mapping("m1", "p1", "gate", "volume").with(new Actions(List.of(actions)));
     }
 
     private static Mapping shaped(Stage... stages) {
@@ -142,7 +142,7 @@ class FaultTest {
 
     @Test
     void theFirstThatIsWrongIsSaid() {
-        Mapping both = listening("harp", "k1", "turn").with(new Do(List.of(new Reset(MUTE), new SetOfPage("x"))));
+        Mapping both = listening("harp", "k1", "turn").with(new Actions(List.of(new Reset(MUTE), new SetOfPage("x"))));
         assertThat(Fault.of(both, rig()))
                 .hasValueSatisfying(fault -> assertThat(fault).startsWith("It listens to"));
     }

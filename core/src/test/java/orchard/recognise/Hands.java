@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.function.IntFunction;
 import orchard.gear.Control;
-import orchard.gear.Output;
+import orchard.gear.SendMode;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
@@ -20,7 +20,7 @@ final class Hands {
     record At(long nanos, Message message) {}
 
     /** What a stream is of. */
-    record Label(Control.Kind kind, Encoding encoding, Output.Press press, int bits, List<String> dimensions) {}
+    record Label(Control.Kind kind, Encoding encoding, SendMode.Press press, int bits, List<String> dimensions) {}
 
     /** A stream with its label. */
     record Labelled(String name, Label label, List<At> stream) {}
@@ -38,7 +38,7 @@ final class Hands {
     }
 
     private static Label label(Control.Kind kind, String... dimensions) {
-        return new Label(kind, Encoding.ABSOLUTE, Output.Press.PLAYED, 7, List.of(dimensions));
+        return new Label(kind, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 7, List.of(dimensions));
     }
 
     /** Every kind of control once, with numbers that are the seed's own. */
@@ -49,19 +49,19 @@ final class Hands {
         all.add(of("knob", label(Control.Kind.KNOB, "turn"), seed, slowest, h -> h.sweep(v -> cc(ch, cc, v), 127)));
         all.add(of(
                 "fader of 14 bit",
-                new Label(Control.Kind.FADER, Encoding.ABSOLUTE, Output.Press.PLAYED, 14, List.of("position")),
+                new Label(Control.Kind.FADER, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 14, List.of("position")),
                 seed,
                 slowest,
                 h -> h.sweep(v -> new MidiMessage.PitchBend(ch, v), 16_383)));
         all.add(of(
                 "CC pair",
-                new Label(Control.Kind.KNOB, Encoding.ABSOLUTE, Output.Press.PLAYED, 14, List.of("turn")),
+                new Label(Control.Kind.KNOB, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 14, List.of("turn")),
                 seed,
                 slowest,
                 h -> h.sweepAll(v -> List.of(cc(ch, 7, v >> 7), cc(ch, 39, v & 127)), 16_383)));
         all.add(of(
                 "NRPN",
-                new Label(Control.Kind.KNOB, Encoding.ABSOLUTE, Output.Press.PLAYED, 14, List.of("turn")),
+                new Label(Control.Kind.KNOB, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 14, List.of("turn")),
                 seed,
                 slowest,
                 h -> h.sweepAll(
@@ -69,13 +69,13 @@ final class Hands {
         for (Encoding encoding : List.of(Encoding.TWOS_COMPLEMENT, Encoding.OFFSET_64, Encoding.SIGN_AND_MAGNITUDE)) {
             all.add(of(
                     "endless knob, " + encoding,
-                    new Label(Control.Kind.ENDLESS_KNOB, encoding, Output.Press.PLAYED, 7, List.of("turn")),
+                    new Label(Control.Kind.ENDLESS_KNOB, encoding, SendMode.Press.PLAYED, 7, List.of("turn")),
                     seed,
                     slowest,
                     h -> h.turn(v -> cc(ch, cc, v), encoding)));
             all.add(of(
                     "endless knob in SysEx, " + encoding,
-                    new Label(Control.Kind.ENDLESS_KNOB, encoding, Output.Press.PLAYED, 7, List.of("turn")),
+                    new Label(Control.Kind.ENDLESS_KNOB, encoding, SendMode.Press.PLAYED, 7, List.of("turn")),
                     seed,
                     slowest,
                     h -> h.turn(v -> sysEx(0x7D, 9, cc, v), encoding)));
@@ -88,19 +88,19 @@ final class Hands {
                 h -> h.press(v -> cc(ch, cc, v), 127, 0, false)));
         all.add(of(
                 "toggle button",
-                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, Output.Press.TOGGLE, 7, List.of("gate")),
+                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, SendMode.Press.TOGGLE, 7, List.of("gate")),
                 seed,
                 slowest,
                 h -> h.press(v -> cc(ch, cc, v), 127, 0, true)));
         all.add(of(
                 "button with two values",
-                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, Output.Press.MOMENTARY, 7, List.of("gate")),
+                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, SendMode.Press.MOMENTARY, 7, List.of("gate")),
                 seed,
                 slowest,
                 h -> h.press(v -> cc(ch, cc, v), 100, 20, false)));
         all.add(of(
                 "stepping button",
-                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, Output.Press.STEPS, 7, List.of("step")),
+                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, SendMode.Press.STEPS, 7, List.of("step")),
                 seed,
                 slowest,
                 h -> h.steps(v -> cc(ch, cc, v))));
@@ -137,32 +137,33 @@ final class Hands {
                 h -> h.pedal(v -> cc(ch, 11, v))));
         all.add(of(
                 "wheel that springs back",
-                new Label(Control.Kind.WHEEL, Encoding.ABSOLUTE, Output.Press.PLAYED, 14, List.of("bend")),
+                new Label(Control.Kind.WHEEL, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 14, List.of("bend")),
                 seed,
                 slowest,
                 h -> h.spring(v -> new MidiMessage.PitchBend(ch, v))));
         all.add(of(
                 "touched fader",
-                new Label(Control.Kind.FADER, Encoding.ABSOLUTE, Output.Press.PLAYED, 14, List.of("position", "touch")),
+                new Label(
+                        Control.Kind.FADER, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 14, List.of("position", "touch")),
                 seed,
                 slowest,
                 h -> h.touchedFader(ch)));
         all.add(of("XY field", label(Control.Kind.XY, "x", "y"), seed, slowest, h -> h.field(ch, cc)));
         all.add(of(
                 "OSC fader",
-                new Label(Control.Kind.FADER, Encoding.ABSOLUTE, Output.Press.PLAYED, 0, List.of("position")),
+                new Label(Control.Kind.FADER, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 0, List.of("position")),
                 seed,
                 slowest,
                 h -> h.sweep(v -> OscMessage.of("/desk/fader", v / 127f), 127)));
         all.add(of(
                 "OSC key",
-                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, Output.Press.PLAYED, 0, List.of("gate")),
+                new Label(Control.Kind.BUTTON, Encoding.ABSOLUTE, SendMode.Press.PLAYED, 0, List.of("gate")),
                 seed,
                 slowest,
                 h -> h.press(v -> OscMessage.of("/wand/key", v), 1, 0, false)));
         all.add(of(
                 "OSC turn without end",
-                new Label(Control.Kind.ENDLESS_KNOB, Encoding.COUNTING, Output.Press.PLAYED, 0, List.of("turn")),
+                new Label(Control.Kind.ENDLESS_KNOB, Encoding.COUNTING, SendMode.Press.PLAYED, 0, List.of("turn")),
                 seed,
                 slowest,
                 Hands::turns));

@@ -23,7 +23,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Binding;
@@ -74,45 +74,49 @@ class CopiesTest {
     @Test
     void aPairIsAnsweredByTheLightsOfItsControlAndASwitchByItsGate() {
         Rig rig = rig();
-        Mapping made = new Copies(rig).pair("m1", KNOB, CUTOFF);
+        Mapping made = new MappingCopier(rig).pair("m1", KNOB, CUTOFF);
         assertThat(made.show().answers())
                 .extracting(answer -> answer.light().light())
                 .containsExactly("k1.text", "k1.ring");
-        Mapping pad = new Copies(rig)
+        Mapping pad = new MappingCopier(rig)
                 .pair("m1", new Ref.ToControl("box", "p1", "velocity"), new Ref.ToParameter("desk", "mute"));
         assertThat(pad.trigger().dimension()).isEqualTo("gate");
         assertThat(pad.show().answers()).extracting(Show.Answer::rule).containsExactly(Show.Rule.ON_OFF);
-        assertThatThrownBy(() -> new Copies(rig(made)).pair("m2", KNOB, CUTOFF))
+        assertThatThrownBy(() -> new MappingCopier(rig(made)).pair("m2", KNOB, CUTOFF))
                 .isInstanceOf(EditRefused.class)
                 .hasMessageContaining("already");
     }
 
     @Test
     void aSetIsCopiedToAnotherControllerByIdOrByItsPlaceInTheRow() {
-        Mapping knob = new Copies(rig()).pair("m1", KNOB, CUTOFF);
+        Mapping knob = new MappingCopier(rig()).pair("m1", KNOB, CUTOFF);
         Mapping pad = Gear.mapping("m2", "p2", "gate", "mute")
-                .with(new Do(List.of(new SetTo(CUTOFF, new Value.Fixed(500))), List.of(new Reset(CUTOFF))));
+                .with(new Actions(List.of(new SetTo(CUTOFF, new Value.Fixed(500))), List.of(new Reset(CUTOFF))));
         Rig rig = rig(knob, pad);
-        List<Mapping> made = new Copies(rig).toDevice(rig.mappings(), "box", "crate");
+        List<Mapping> made = new MappingCopier(rig).toDevice(rig.mappings(), "box", "crate");
         assertThat(made).extracting(Mapping::id).containsExactly("m3", "m4");
         assertThat(made.get(0).trigger()).isEqualTo(new Ref.ToControl("crate", "k1", "turn"));
         assertThat(made.get(0).show().answers()).as("the crate has no lights").isEmpty();
         assertThat(made.get(1).trigger().control()).isEqualTo("left-p2");
-        assertThat(made.get(1).then()).isEqualTo(pad.then());
-        assertThatThrownBy(() -> new Copies(rig).toDevice(rig.mappings(), "box", "desk"))
+        assertThat(made.get(1).actions()).isEqualTo(pad.actions());
+        assertThatThrownBy(() -> new MappingCopier(rig).toDevice(rig.mappings(), "box", "desk"))
                 .hasMessageContaining("Desk has 0 endless knobs");
     }
 
     @Test
     void aSetIsCopiedToOtherSoftwareAndToAnotherBank() {
-        Mapping knob = new Copies(rig()).pair("m1", KNOB, CUTOFF);
+        Mapping knob = new MappingCopier(rig()).pair("m1", KNOB, CUTOFF);
         Rig rig = rig(knob);
-        List<Mapping> made = new Copies(rig).toDevice(rig.mappings(), "desk", "stage");
+        List<Mapping> made = new MappingCopier(rig).toDevice(rig.mappings(), "desk", "stage");
         assertThat(made.get(0).trigger()).isEqualTo(KNOB);
         assertThat(made.get(0).targets()).containsExactly(new Ref.ToParameter("stage", "cutoff"));
-        assertThat(new Copies(rig).toPage(rig.mappings(), 2).get(0).trigger().control())
+        assertThat(new MappingCopier(rig)
+                        .toPage(rig.mappings(), 2)
+                        .get(0)
+                        .trigger()
+                        .control())
                 .isEqualTo("k1@2");
-        assertThatThrownBy(() -> new Copies(rig).toPage(rig.mappings(), 3))
+        assertThatThrownBy(() -> new MappingCopier(rig).toPage(rig.mappings(), 3))
                 .hasMessageContaining("There is no Knob 1 on page 3");
     }
 
@@ -139,7 +143,7 @@ class CopiesTest {
 
     private static Mapping onTrack(String id, String parameter) {
         return Gear.mapping(id, "k1", "turn", "cutoff")
-                .with(new Do(List.of(new SetParameter(new Ref.ToParameter("tracks", parameter)))));
+                .with(new Actions(List.of(new SetParameter(new Ref.ToParameter("tracks", parameter)))));
     }
 
     private static Rig withTracks(Mapping... mappings) {
@@ -152,7 +156,7 @@ class CopiesTest {
     void aMappingIsRepeatedForTheNextControlsAndTracks() {
         Mapping volume = onTrack("m1", "t1.volume")
                 .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "k1.ring"), Show.Rule.VALUE))));
-        List<Mapping> made = new Copies(withTracks(volume)).further(volume, 1);
+        List<Mapping> made = new MappingCopier(withTracks(volume)).further(volume, 1);
         assertThat(made).singleElement().satisfies(next -> {
             assertThat(next.id()).isEqualTo("m2");
             assertThat(next.trigger()).isEqualTo(new Ref.ToControl("box", "k2", "turn"));
@@ -166,19 +170,19 @@ class CopiesTest {
     @Test
     void whatHasNoNextIsRefusedWithTheReason() {
         Mapping pan = onTrack("m1", "t2.pan");
-        assertThatThrownBy(() -> new Copies(withTracks(pan)).further(pan, 1))
+        assertThatThrownBy(() -> new MappingCopier(withTracks(pan)).further(pan, 1))
                 .hasMessageContaining("Behind Track 2 there are not 1 more with “Pan”");
         Mapping volume = onTrack("m1", "t1.volume");
-        assertThatThrownBy(() -> new Copies(withTracks(volume)).further(volume, 2))
+        assertThatThrownBy(() -> new MappingCopier(withTracks(volume)).further(volume, 2))
                 .hasMessageContaining("From Knob 1 on there are only 2 endless knobs");
         Mapping gone = onTrack("m1", "t9.volume");
-        assertThatThrownBy(() -> new Copies(withTracks(gone)).further(gone, 1))
+        assertThatThrownBy(() -> new MappingCopier(withTracks(gone)).further(gone, 1))
                 .hasMessageContaining("not there any more");
     }
 
     @Test
     void aRunBeginsAtAControlThatIsThere() {
-        Copies copies = new Copies(rig());
+        MappingCopier copies = new MappingCopier(rig());
         assertThat(copies.run("m1", KNOB, 1)).containsExactly(KNOB);
         assertThat(copies.run("m1", new Ref.ToControl("box", "p1", "gate"), 2))
                 .extracting(Ref.ToControl::control)
@@ -191,13 +195,13 @@ class CopiesTest {
     void whatTheOtherDeviceCannotDoIsSaid() {
         Mapping wheel = Gear.mapping("m1", "w", "turn", "volume");
         Rig rig = rig(wheel);
-        assertThatThrownBy(() -> new Copies(rig).toDevice(rig.mappings(), "box", "harp"))
+        assertThatThrownBy(() -> new MappingCopier(rig).toDevice(rig.mappings(), "box", "harp"))
                 .isInstanceOf(EditRefused.class)
                 .hasMessageContaining("not there any more");
         List<Part> parts = new ArrayList<>(rig.parts());
         parts.add(new Part.OfDevice(tracks()));
         Rig more = Rig.of(parts);
-        assertThatThrownBy(() -> new Copies(more).toDevice(more.mappings(), "desk", "tracks"))
+        assertThatThrownBy(() -> new MappingCopier(more).toDevice(more.mappings(), "desk", "tracks"))
                 .hasMessageContaining("Tracks has no “Surf › Volume”");
     }
 

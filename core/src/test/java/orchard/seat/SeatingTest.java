@@ -25,19 +25,19 @@ class SeatingTest {
         String[] k = (known + "////").split("/", -1);
         Recognition recognition = known.isEmpty()
                 ? Recognition.NOTHING
-                : new Recognition(in, k[3], Sighting.plain(k[0]), k[1], k[2], false);
+                : new Recognition(in, k[3], VisiblePort.plain(k[0]), k[1], k[2], false);
         return new Seating.Claim(new Device(id, id, "", new Seat(Seat.Wire.MIDI, in, in), box.profile()), recognition);
     }
 
-    private static Sighting port(String facts, Object... heard) {
+    private static VisiblePort port(String facts, Object... heard) {
         String[] f = (facts + "////").split("/", -1);
         boolean asked = f[3].equals("?");
-        return new Sighting(Seat.Wire.MIDI, f[0], f[0], f[1], f[2], asked ? "" : f[3], asked, Set.of(heard));
+        return new VisiblePort(Seat.Wire.MIDI, f[0], f[0], f[1], f[2], asked ? "" : f[3], asked, Set.of(heard));
     }
 
-    private static Seating.Result seat(List<Seating.Claim> claims, Map<String, String> before, Sighting... ports) {
+    private static Seating.Result seat(List<Seating.Claim> claims, Map<String, String> before, VisiblePort... ports) {
         Seating.Result result = Seating.seat(claims, List.of(ports), before);
-        List<Sighting> turned = Arrays.asList(ports.clone());
+        List<VisiblePort> turned = Arrays.asList(ports.clone());
         Collections.reverse(turned);
         assertThat(Seating.seat(claims, turned, before).ports())
                 .as("the order of ports decides nothing")
@@ -58,7 +58,7 @@ class SeatingTest {
                 "(2) | (2)"
             })
     void suffixesOfSystemsAreNotPartOfAName(String name, String plain) {
-        assertThat(Sighting.plain(name)).isEqualTo(plain);
+        assertThat(VisiblePort.plain(name)).isEqualTo(plain);
     }
 
     @ParameterizedTest
@@ -157,7 +157,7 @@ class SeatingTest {
 
     @Test
     void portsOfAnotherWireAreNobodysHere() {
-        Sighting browser = new Sighting(Seat.Wire.BROWSER, "Box", "Box", "", "", "", false, Set.of());
+        VisiblePort browser = new VisiblePort(Seat.Wire.BROWSER, "Box", "Box", "", "", "", false, Set.of());
         assertThat(Seating.seat(List.of(claim("a", "Box", "")), List.of(browser), Map.of())
                         .ports())
                 .isEmpty();

@@ -6,19 +6,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 
 /** What a front panel shows, and who watches it. Safe for several threads. */
 public final class Panel {
 
-    private final Map<String, Reading> readings = new LinkedHashMap<>();
-    private final List<Consumer<Reading>> watchers = new CopyOnWriteArrayList<>();
+    private final Map<String, PanelState> readings = new LinkedHashMap<>();
+    private final List<Consumer<PanelState>> watchers = new CopyOnWriteArrayList<>();
 
-    void watch(Consumer<Reading> watcher) {
+    void watch(Consumer<PanelState> watcher) {
         watchers.add(watcher);
     }
 
-    List<Reading> readings() {
+    List<PanelState> readings() {
         synchronized (readings) {
             return new ArrayList<>(readings.values());
         }
@@ -26,7 +26,7 @@ public final class Panel {
 
     /** Shows something; watchers are told only if it differs from before. */
     void show(String part, double value, String text) {
-        Reading reading = new Reading(part, value, text);
+        PanelState reading = new PanelState(part, value, text);
         synchronized (readings) {
             if (reading.equals(readings.put(part, reading))) {
                 return;

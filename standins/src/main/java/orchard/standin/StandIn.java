@@ -25,12 +25,12 @@ public interface StandIn extends AutoCloseable {
     Panel panel();
 
     /** What all parts of the panel show now. */
-    default List<Reading> readings() {
+    default List<PanelState> readings() {
         return panel().readings();
     }
 
     /** Is told of every change of the panel, on whichever thread made it; must not block. */
-    default void watch(Consumer<Reading> watcher) {
+    default void watch(Consumer<PanelState> watcher) {
         panel().watch(watcher);
     }
 
@@ -44,5 +44,5 @@ public interface StandIn extends AutoCloseable {
      * @param value 0..1, where the part stands or how bright it is
      * @param text what is written on it, or ""
      */
-    record Reading(String part, double value, String text) {}
+    record PanelState(String part, double value, String text) {}
 }

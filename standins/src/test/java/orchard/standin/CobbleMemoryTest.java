@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import orchard.memory.Memory;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -62,7 +62,7 @@ class CobbleMemoryTest {
         return false;
     }
 
-    private Programme read() {
+    private MemoryImage read() {
         memory.there(nanos);
         carry(Integer.MAX_VALUE);
         assertThat(memory.status().state()).isIn(Memory.State.KNOWN, Memory.State.INTERRUPTED);
@@ -70,7 +70,7 @@ class CobbleMemoryTest {
     }
 
     /** Three pad pages, two knob pages, one number changed on each. */
-    private static Programme other(Programme from) {
+    private static MemoryImage other(MemoryImage from) {
         List<byte[]> blocks = new ArrayList<>();
         byte[] settings = from.block(0);
         settings[0] = 3;
@@ -87,14 +87,14 @@ class CobbleMemoryTest {
             knobs[3] = (byte) (90 + page);
             blocks.add(knobs);
         }
-        return new Programme(blocks);
+        return new MemoryImage(blocks);
     }
 
     @Test
     void whatIsWrittenIsWhatIsReadBack() {
-        Programme before = read();
+        MemoryImage before = read();
         assertThat(before.size()).isEqualTo(4);
-        Programme wanted = other(before);
+        MemoryImage wanted = other(before);
         memory.write(wanted, nanos);
         carry(Integer.MAX_VALUE);
         assertThat(memory.status().state()).isEqualTo(Memory.State.KNOWN);
@@ -134,14 +134,14 @@ class CobbleMemoryTest {
         "13, false"
     })
     void aCableThatGoesWhileWritingIsNeverPassedOver(int cutAfter, boolean goOn) {
-        Programme before = read();
-        Programme wanted = other(before);
+        MemoryImage before = read();
+        MemoryImage wanted = other(before);
         messages = 0;
         memory.write(wanted, nanos);
         assertThat(carry(cutAfter)).as("pulled").isTrue();
         assertThat(memory.held()).isNull();
         reconnect();
-        Programme held = read();
+        MemoryImage held = read();
         if (held.equals(wanted)) {
             assertThat(memory.status().state()).isEqualTo(Memory.State.KNOWN);
             return;
@@ -170,7 +170,7 @@ class CobbleMemoryTest {
         byte[] shorter = {0x7D, 1, 0x31, 1};
         assertThat(format.reply(new MidiMessage.SysEx(shorter)))
                 .isEqualTo(new MemoryFormat.Reply.Broken("a block of 4 bytes, which is cut off"));
-        Programme held = memory.held();
+        MemoryImage held = memory.held();
         memory.heard(new MidiMessage.SysEx(whole), nanos);
         assertThat(memory.held()).isEqualTo(held);
     }

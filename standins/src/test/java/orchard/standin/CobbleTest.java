@@ -70,11 +70,11 @@ class CobbleTest {
         plug.tell(0x7D, 1, 0x20, 3, '1', '.', '2', ' ', 'k', 'H', 'z');
         assertThat(cobble.readings())
                 .contains(
-                        new StandIn.Reading(
+                        new StandIn.PanelState(
                                 "pad1",
                                 1,
                                 "blinking " + new OwnProfile("cobble").colours().get(127)),
-                        new StandIn.Reading("knob3", 1, "1.2 kHz"));
+                        new StandIn.PanelState("knob3", 1, "1.2 kHz"));
     }
 
     @Test

@@ -278,14 +278,14 @@ class OscStandInsTest {
             plug.send(new ShortMessage(ShortMessage.PROGRAM_CHANGE, 0, 0, 0));
             assertThat(loft.panel().readings())
                     .filteredOn(reading -> reading.part().equals("/loft/playback/3"))
-                    .extracting(StandIn.Reading::text)
+                    .extracting(StandIn.PanelState::text)
                     .containsExactly("100 %");
             assertThat(heard).as("what came in is not said back").isEmpty();
             plug.send(new ShortMessage(ShortMessage.NOTE_ON, 0, 36, 90));
             plug.send(new ShortMessage(ShortMessage.NOTE_OFF, 0, 36, 0));
             assertThat(loft.panel().readings())
                     .filteredOn(reading -> reading.part().equals("/loft/blackout"))
-                    .extracting(StandIn.Reading::text)
+                    .extracting(StandIn.PanelState::text)
                     .containsExactly("off");
         } catch (InvalidMidiDataException e) {
             throw new IOException(e);

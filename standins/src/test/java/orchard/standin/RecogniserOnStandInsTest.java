@@ -11,7 +11,7 @@ import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import orchard.gear.Control.Kind;
 import orchard.gear.Dimension;
-import orchard.gear.Output;
+import orchard.gear.SendMode;
 import orchard.recognise.Guess;
 import orchard.recognise.Recogniser;
 import orchard.signal.Encoding;
@@ -170,8 +170,9 @@ class RecogniserOnStandInsTest {
             play("knob2", "turn", 3, 30);
         }
         List<Guess> all = guesses();
-        assertThat(all.get(0).dimensions().get(0).output()).isEqualTo(Output.of(Output.Press.TOGGLE, 127, 0));
-        assertThat(all.get(1).dimensions().get(0).output()).isEqualTo(Output.of(Output.Press.STEPS, 0, 40, 80, 120));
+        assertThat(all.get(0).dimensions().get(0).output()).isEqualTo(SendMode.of(SendMode.Press.TOGGLE, 127, 0));
+        assertThat(all.get(1).dimensions().get(0).output())
+                .isEqualTo(SendMode.of(SendMode.Press.STEPS, 0, 40, 80, 120));
         assertThat(all.get(2).kind()).isEqualTo(Kind.FADER);
         assertThat(all.get(2).dimensions()).extracting(Dimension::name).containsExactly("position", "touch");
         assertThat(all.get(3).dimension("x").output().rest()).isEqualTo(64);

@@ -21,7 +21,7 @@ import orchard.standin.LampLoft;
 import orchard.standin.Peat;
 import orchard.standin.Sluice;
 import orchard.standin.StandIn;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import orchard.standin.Treadle;
 import orchard.standin.Wherry;
 import org.springframework.stereotype.Component;
@@ -36,7 +36,7 @@ public final class StandInHouse implements LiveSocket.Panels {
     private final PortRoom ports;
     private final LiveSocket socket;
     private final Map<String, StandIn> standIns = new ConcurrentHashMap<>();
-    private final Map<String, Map<String, Reading>> changed = new ConcurrentHashMap<>();
+    private final Map<String, Map<String, PanelState>> changed = new ConcurrentHashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("panels");
 
     StandInHouse(OrchardSettings settings, PortRoom ports, LiveSocket socket) {
@@ -83,7 +83,7 @@ public final class StandInHouse implements LiveSocket.Panels {
         }
         if (!standIns.containsKey(id)) {
             StandIn standIn = maker.apply(this);
-            Map<String, Reading> mine = new ConcurrentHashMap<>();
+            Map<String, PanelState> mine = new ConcurrentHashMap<>();
             changed.put(id, mine);
             standIns.put(id, standIn);
             standIn.watch(reading -> mine.put(reading.part(), reading));
@@ -102,14 +102,14 @@ public final class StandInHouse implements LiveSocket.Panels {
     private void tell() {
         changed.forEach((id, readings) -> {
             if (!readings.isEmpty()) {
-                List<Reading> news = new ArrayList<>();
+                List<PanelState> news = new ArrayList<>();
                 readings.keySet().forEach(part -> news.add(readings.remove(part)));
                 socket.tellAll(message(id, news));
             }
         });
     }
 
-    private static Map<String, Object> message(String standIn, List<Reading> readings) {
+    private static Map<String, Object> message(String standIn, List<PanelState> readings) {
         return Map.of("type", "panel", "standin", standIn, "readings", readings);
     }
 

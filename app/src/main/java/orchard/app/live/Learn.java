@@ -19,9 +19,9 @@ import orchard.outcome.ControlMoved;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.parameter.Parameter;
-import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.springframework.stereotype.Component;
@@ -290,7 +290,7 @@ public final class Learn {
     }
 
     private Edit edit(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
-        Mapping made = new Copies(rig).pair(rig.freeId("m"), moved, target);
+        Mapping made = new MappingCopier(rig).pair(rig.freeId("m"), moved, target);
         return Edit.add("Map " + names.words(made.trigger()) + " to " + names.words(target), new Part.OfMapping(made));
     }
 }

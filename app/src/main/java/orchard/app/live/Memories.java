@@ -13,7 +13,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.memory.Memory;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.outcome.OfMemory;
 import orchard.outcome.PresenceChanged;
 import orchard.signal.MidiMessage;
@@ -126,10 +126,10 @@ public final class Memories {
     /** How a device's memory stands to the rig; nothing if it has none. */
     public synchronized Optional<Standing> standing(Device device) {
         return memory(device.id()).map(memory -> {
-            Programme held = memory.held();
+            MemoryImage held = memory.held();
             try {
                 MemoryFormat format = format(device).orElseThrow();
-                Programme wanted = format.programme(device.profile());
+                MemoryImage wanted = format.programme(device.profile());
                 List<MemoryFormat.Difference> differences =
                         held == null ? List.of() : new ArrayList<>(format.differences(wanted, held));
                 return new Standing(memory.status(), differences, held != null, "");

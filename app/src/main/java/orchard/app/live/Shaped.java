@@ -47,8 +47,8 @@ final class Shaped {
     }
 
     private Optional<ShapeFunction> function(String key, Mapping mapping, int action, Rig rig) {
-        if (action >= mapping.then().actions().size()
-                || !(mapping.then().actions().get(action) instanceof SetParameter set)) {
+        if (action >= mapping.actions().onPress().size()
+                || !(mapping.actions().onPress().get(action) instanceof SetParameter set)) {
             return Optional.empty();
         }
         Ready known = ready.get(key);

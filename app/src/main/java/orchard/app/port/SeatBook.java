@@ -13,7 +13,7 @@ import orchard.gear.Device;
 import orchard.gear.Seat;
 import orchard.seat.Recognition;
 import orchard.seat.Seating;
-import orchard.seat.Sighting;
+import orchard.seat.VisiblePort;
 import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -52,9 +52,9 @@ final class SeatBook {
             this.port = port;
         }
 
-        Sighting sighting(long nanos) {
+        VisiblePort sighting(long nanos) {
             boolean asked = port.hasOutput() && identity.isEmpty() && nanos - since < ANSWER_NANOS;
-            return new Sighting(
+            return new VisiblePort(
                     port.wire(), port.name(), port.name(), port.vendor(), port.socket(), identity, asked, heard);
         }
     }
@@ -210,7 +210,7 @@ final class SeatBook {
         return false;
     }
 
-    private void learn(Device device, Sighting sighting, boolean apart) {
+    private void learn(Device device, VisiblePort sighting, boolean apart) {
         Recognition seen = recognition(device).seen(sighting);
         Recognition after = apart ? seen.toldApart() : seen;
         if (!after.equals(recognitions.put(device.id(), after))) {

@@ -199,6 +199,6 @@ class DeviceTable {
     }
 
     private <T> void insertAll(String sql, String device, List<T> rows, Function<T, Object[]> columns) {
-        batch.batchUpdate(sql, Rows.of(device, rows, columns));
+        batch.batchUpdate(sql, ChildRows.of(device, rows, columns));
     }
 }

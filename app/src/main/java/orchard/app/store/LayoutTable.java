@@ -68,7 +68,7 @@ class LayoutTable {
                 insert into layout_element
                     (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """, Rows.of(layout.id(), layout.elements(), e -> new Object[] {
+                """, ChildRows.of(layout.id(), layout.elements(), e -> new Object[] {
             e.id(),
             e.kind().name(),
             e.name(),

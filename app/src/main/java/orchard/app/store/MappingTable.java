@@ -9,7 +9,7 @@ import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -74,7 +74,7 @@ class MappingTable {
                             new When(triggers.get(id), PartJson.read(rs.getString("gesture"), GESTURE)),
                             PartJson.read(rs.getString("during"), DURING),
                             new Shape(PartJson.read(rs.getString("shape"), STAGES)),
-                            new Do(actions.get(id), releases.getOrDefault(id, List.of())),
+                            new Actions(actions.get(id), releases.getOrDefault(id, List.of())),
                             new Show(answers.getOrDefault(id, List.of())),
                             rs.getString("takeover") == null ? null : Takeover.valueOf(rs.getString("takeover")),
                             PartJson.read(rs.getString("marks"), MARKS));
@@ -117,10 +117,10 @@ class MappingTable {
                 .update();
         batch.batchUpdate(
                 "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",
-                Rows.of(mapping.id(), mapping.when().triggers(), t ->
+                ChildRows.of(mapping.id(), mapping.when().triggers(), t ->
                         new Object[] {t.device(), t.control(), t.dimension()}));
-        int onPress = mapping.then().actions().size();
-        List<Action> all = Stream.concat(mapping.then().actions().stream(), mapping.then().release().stream())
+        int onPress = mapping.actions().onPress().size();
+        List<Action> all = Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
                 .toList();
         List<Object[]> rows = new ArrayList<>();
         for (int place = 0; place < all.size(); place++) {
@@ -141,7 +141,7 @@ class MappingTable {
                 """, rows);
         batch.batchUpdate(
                 "insert into mapping_answer (mapping, place, device, light, rule) values (?, ?, ?, ?, ?)",
-                Rows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {
+                ChildRows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {
                     a.light().device(), a.light().light(), a.rule().name()
                 }));
     }

@@ -66,6 +66,6 @@ class PresetTable {
                 .update();
         batch.batchUpdate(
                 "insert into preset_value (preset, place, parameter, value) values (?, ?, ?, ?)",
-                Rows.of(preset.id(), preset.values(), s -> new Object[] {s.parameter(), s.real()}));
+                ChildRows.of(preset.id(), preset.values(), s -> new Object[] {s.parameter(), s.real()}));
     }
 }

@@ -11,7 +11,7 @@ import orchard.action.Action;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.parameter.Field;
 import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
@@ -33,10 +33,10 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     private static final String RELEASE = "release";
 
     /** The lines of all that a mapping does. */
-    static List<ActionForm> of(Do then, Rig rig, Directory names) {
+    static List<ActionForm> of(Actions then, Rig rig, Directory names) {
         List<ActionForm> lines = new ArrayList<>();
         List.of(PRESS, RELEASE).forEach(when -> {
-            List<Action> actions = when.equals(PRESS) ? then.actions() : then.release();
+            List<Action> actions = when.equals(PRESS) ? then.onPress() : then.onRelease();
             for (int i = 0; i < actions.size(); i++) {
                 lines.add(of(when + i, when, i, actions.get(i), rig, names));
             }
@@ -90,10 +90,13 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
      *
      * @param before what was done until now; an action that stays keeps what is not in the form
      */
-    static Do read(String part, MultiValueMap<String, String> typed, Do before, Rig rig, Directory names) {
+    static Actions read(String part, MultiValueMap<String, String> typed, Actions before, Rig rig, Directory names) {
         List<String> lines = typed.getOrDefault("line", List.of());
         if (lines.isEmpty()) {
             throw EditRefused.invalid(part, "", "A mapping does at least one thing; add a line");
+        }
+        if (lines.size() > Actions.MOST) {
+            throw EditRefused.invalid(part, "", "A mapping does at most " + Actions.MOST + " things");
         }
         List<Action> press = new ArrayList<>();
         List<Action> release = new ArrayList<>();
@@ -101,13 +104,17 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
             try {
                 Typed in = typed(typed, lines.get(i), rig, names);
                 boolean isRelease = in.text("when").equals(RELEASE);
-                List<Action> there = isRelease ? before.release() : before.actions();
+                List<Action> there = isRelease ? before.onRelease() : before.onPress();
                 Action.Kind kind = kind(in.text("what"));
                 int was = was(in);
                 Action from = was >= 0 && was < there.size() && there.get(was).kind() == kind
                         ? there.get(was)
                         : kind.fresh(Ref.ToParameter.NONE, in.text("device"), names);
-                (isRelease ? release : press).add(from.filled(in, names));
+                Action action = from.filled(in, names);
+                if (isRelease && !action.fitsRelease()) {
+                    throw new Mistake("when", "what follows the control, or ends with it, has no place on its release");
+                }
+                (isRelease ? release : press).add(action);
             } catch (Mistake mistake) {
                 throw EditRefused.invalid(part, "", "Line " + (i + 1) + ": " + mistake.getMessage());
             }
@@ -115,7 +122,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         if (press.isEmpty()) {
             throw EditRefused.invalid(part, "", "Something has to be done on the press, too");
         }
-        return new Do(press, release);
+        return new Actions(press, release);
     }
 
     private static Action.Kind kind(String name) {

@@ -34,7 +34,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
 
     /** Puts the chains of a mapping into the model, and the form of the stage that is open. */
     static void add(Mapping mapping, Names names, int action, int stage, Map<String, String> buttons, Model model) {
-        List<Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.actions().onPress();
         List<Integer> following = new ArrayList<>();
         for (int i = 0; i < actions.size(); i++) {
             if (actions.get(i) instanceof SetParameter) {

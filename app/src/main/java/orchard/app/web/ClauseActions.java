@@ -9,7 +9,7 @@ import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -17,8 +17,8 @@ import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
-import orchard.rig.Copies;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
 import org.springframework.http.ResponseEntity;
@@ -66,10 +66,10 @@ class ClauseActions {
         double time = timed ? number(id, "seconds", seconds, new Range(0.05, 10, "s")) : 0;
         int many = count(id, count);
         return edits.change(id, seen, "Control of ", (rig, mapping) -> {
-            When when = new When(new Copies(rig).run(id, first, many), new Gesture(gesture, time));
+            When when = new When(new MappingCopier(rig).run(id, first, many), new Gesture(gesture, time));
             boolean same = mapping.trigger().equals(first);
             return mapping.with(when)
-                    .with(same ? mapping.show() : new Show(new Copies(rig).answers(first)))
+                    .with(same ? mapping.show() : new Show(new MappingCopier(rig).answers(first)))
                     .with(takeover.isEmpty() ? null : Takeover.valueOf(takeover));
         });
     }
@@ -106,7 +106,7 @@ class ClauseActions {
                 seen,
                 "Parameter of ",
                 (rig, mapping) -> mapping.with(mapping.shape().inverted() ? Shape.WHOLE.invert() : Shape.WHOLE)
-                        .with(new Do(List.of(new SetParameter(ref)))));
+                        .with(new Actions(List.of(new SetParameter(ref)))));
     }
 
     /** What is done, line by line. */
@@ -114,8 +114,8 @@ class ClauseActions {
     ResponseEntity<Void> actions(
             @PathVariable String id, @RequestParam long seen, @RequestParam MultiValueMap<String, String> typed) {
         return edits.change(id, seen, "What is done by ", (rig, mapping) -> {
-            Do then = ActionForm.read(id, typed, mapping.then(), rig, names);
-            boolean sameUnit = mapping.target().equals(first(then.actions()));
+            Actions then = ActionForm.read(id, typed, mapping.actions(), rig, names);
+            boolean sameUnit = mapping.target().equals(first(then.onPress()));
             // a range in the unit of a parameter that is gone would make no sense for the next
             return sameUnit || mapping.shape().scale().isEmpty()
                     ? mapping.with(then)
@@ -163,7 +163,7 @@ class ClauseActions {
                 seen,
                 (rig, mapping) ->
                         "Repeat “" + names.words(mapping.trigger()) + "” " + many + (many == 1 ? " time" : " times"),
-                (rig, mapping) -> new Copies(rig).further(mapping, many));
+                (rig, mapping) -> new MappingCopier(rig).further(mapping, many));
     }
 
     @PostMapping("/map/{id}/delete")

@@ -20,11 +20,11 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Feel;
-import orchard.gear.Output;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.gear.SendMode;
 import orchard.light.Light;
 import orchard.light.LightKind;
 import orchard.mapping.Sentence;
@@ -255,7 +255,7 @@ class DescribePage {
                         .anyMatch(l -> l.kind().letters() > 0));
         model.addAttribute("kinds", Control.Kind.values());
         model.addAttribute("messageKinds", SendsForm.KINDS);
-        model.addAttribute("presses", Output.Press.values());
+        model.addAttribute("presses", SendMode.Press.values());
         model.addAttribute(
                 "sends",
                 control.dimensions().stream()

@@ -44,14 +44,14 @@ class FinderPage {
     private final Names names;
     private final Values values;
     private final Inventories inventories;
-    private final Remembered<FinderList> lists;
+    private final RigCache<FinderList> lists;
 
     FinderPage(RigKeeper keeper, Names names, Values values, Inventories inventories) {
         this.inventories = inventories;
         this.keeper = keeper;
         this.names = names;
         this.values = values;
-        lists = new Remembered<>(names, rig -> FinderList.of(rig, names));
+        lists = new RigCache<>(names, rig -> FinderList.of(rig, names));
     }
 
     /** A sentence that is about what is looked at. */

@@ -41,7 +41,7 @@ class Frame {
     record Tab(String path, String title, int count, String why) {}
 
     private final RigKeeper keeper;
-    private final Remembered<List<Finding>> ofRig;
+    private final RigCache<List<Finding>> ofRig;
     private final PortRoom ports;
     private final Learn learn;
     private final Memories memories;
@@ -51,7 +51,7 @@ class Frame {
         this.loops = loops;
         this.memories = memories;
         this.keeper = keeper;
-        ofRig = new Remembered<>(names, rig -> Check.ofRig(rig, names));
+        ofRig = new RigCache<>(names, rig -> Check.ofRig(rig, names));
         this.ports = ports;
         this.learn = learn;
     }

@@ -19,9 +19,9 @@ import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
-import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Accumulate;
@@ -40,12 +40,12 @@ class ManyPage {
 
     private final RigKeeper keeper;
     private final Names names;
-    private final Remembered<Lines> remembered;
+    private final RigCache<Lines> remembered;
 
     ManyPage(RigKeeper keeper, Names names) {
         this.keeper = keeper;
         this.names = names;
-        remembered = new Remembered<>(names, this::lines);
+        remembered = new RigCache<>(names, this::lines);
     }
 
     /**
@@ -171,7 +171,7 @@ class ManyPage {
             @RequestParam String low,
             @RequestParam String high) {
         return change(mapping, "Range", (rig, m) -> {
-            if (!(m.then().actions().get(0) instanceof SetParameter)) {
+            if (!(m.actions().onPress().get(0) instanceof SetParameter)) {
                 throw EditRefused.invalid(
                         m.id(),
                         "low",
@@ -241,7 +241,7 @@ class ManyPage {
         return change(
                 mapping,
                 value ? "Answers on all lights" : "No answers",
-                (rig, m) -> m.with(new Show(value ? new Copies(rig).answers(m.trigger()) : List.of())));
+                (rig, m) -> m.with(new Show(value ? new MappingCopier(rig).answers(m.trigger()) : List.of())));
     }
 
     @PostMapping("/map/many/delete")
@@ -271,7 +271,7 @@ class ManyPage {
             if (about.isEmpty()) {
                 throw EditRefused.invalid("", "from", "None of these is about " + name(from));
             }
-            return new Copies(rig).toDevice(about, from, to);
+            return new MappingCopier(rig).toDevice(about, from, to);
         });
     }
 
@@ -279,7 +279,7 @@ class ManyPage {
     @PostMapping("/map/many/bank")
     ResponseEntity<Void> bank(@RequestParam(defaultValue = "") List<String> mapping, @RequestParam String page) {
         int number = (int) number("page", page, new Range(1, PageGroup.MOST, ""));
-        return add(mapping, " for page " + number, (rig, chosen) -> new Copies(rig).toPage(chosen, number));
+        return add(mapping, " for page " + number, (rig, chosen) -> new MappingCopier(rig).toPage(chosen, number));
     }
 
     private String name(String device) {

@@ -48,7 +48,7 @@ class MapPage {
     private final Values values;
     private final PortRoom ports;
     private final Learn learn;
-    private final Remembered<String> sentences;
+    private final RigCache<String> sentences;
 
     MapPage(RigKeeper keeper, Names names, Values values, PortRoom ports, Learn learn) {
         this.keeper = keeper;
@@ -56,7 +56,7 @@ class MapPage {
         this.values = values;
         this.ports = ports;
         this.learn = learn;
-        sentences = new Remembered<>(names, rig -> SentenceList.html(rig, names));
+        sentences = new RigCache<>(names, rig -> SentenceList.html(rig, names));
     }
 
     /** A parameter in the lower panel. */
@@ -144,7 +144,7 @@ class MapPage {
         Optional<Dimension> dimension = rig.device(trigger.device())
                 .flatMap(d -> d.profile().control(trigger.control()))
                 .flatMap(c -> c.dimension(trigger.dimension()));
-        boolean follows = mapping.then().actions().get(0) instanceof SetParameter;
+        boolean follows = mapping.actions().onPress().get(0) instanceof SetParameter;
         model.addAttribute("mapping", mapping);
         model.addAttribute("sentence", Sentence.of(mapping, names));
         model.addAttribute("seen", keeper.revision(mapping.id()));
@@ -202,12 +202,12 @@ class MapPage {
         model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("actionKinds", Action.Kind.values());
         model.addAttribute("mappingId", mapping.id());
-        model.addAttribute("actionLines", ActionForm.of(mapping.then(), rig, names));
+        model.addAttribute("actionLines", ActionForm.of(mapping.actions(), rig, names));
     }
 
     /** The curve of the action whose stages are looked at, or of the first that follows the control. */
     private static void curve(Mapping mapping, int action, Dimension dimension, Rig rig, Model model) {
-        List<Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.actions().onPress();
         int shown = action;
         for (int i = 0; shown < 0 && i < actions.size(); i++) {
             shown = actions.get(i) instanceof SetParameter ? i : shown;

@@ -87,7 +87,7 @@ class MappingEdits {
         return (action < 0
                         ? mapping.target()
                         : Optional.ofNullable(
-                                mapping.then().actions().get(action).parameter()))
+                                mapping.actions().onPress().get(action).parameter()))
                 .flatMap(rig::parameter)
                 .orElseThrow(() -> EditRefused.invalid(
                         mapping.id(), field, "The parameter is not there any more; choose one first."));
@@ -102,7 +102,7 @@ class MappingEdits {
         if (action == -1) {
             return mapping.shape();
         }
-        List<Action> actions = mapping.then().actions();
+        List<Action> actions = mapping.actions().onPress();
         if (action >= 0 && action < actions.size() && actions.get(action) instanceof SetParameter set) {
             return set.own();
         }

@@ -12,9 +12,9 @@ import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
-import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
@@ -119,7 +119,7 @@ class PairsPage {
             throw EditRefused.invalid("", "", "At most " + MOST + " pairs are made at once.");
         }
         Edit edit = keeper.commit(rig -> {
-            Copies copies = new Copies(rig);
+            MappingCopier copies = new MappingCopier(rig);
             int first = Integer.parseInt(rig.freeId("m").substring(1));
             List<Edit.Change> made = new ArrayList<>();
             for (int i = 0; i < count; i++) {

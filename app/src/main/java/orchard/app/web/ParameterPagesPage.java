@@ -22,7 +22,7 @@ import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
@@ -30,9 +30,9 @@ import orchard.mapping.When;
 import orchard.mapping.While;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
-import orchard.rig.Copies;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
@@ -103,7 +103,7 @@ class ParameterPagesPage {
         model.addAttribute(
                 "rows",
                 rig.mappings().stream()
-                        .filter(m -> m.then().actions().stream()
+                        .filter(m -> m.actions().onPress().stream()
                                 .anyMatch(a -> a instanceof SetOfPage row
                                                 && row.device().equals(device.id())
                                         || a instanceof OpenPage open
@@ -309,7 +309,8 @@ class ParameterPagesPage {
         int many = ClauseActions.count(device, count);
         keeper.commit(rig -> Edit.add(
                 "Lay the pages of " + owner.name() + " under " + names.words(first),
-                new Part.OfMapping(mapping(rig, new Copies(rig).run(device, first, many), new SetOfPage(device)))));
+                new Part.OfMapping(
+                        mapping(rig, new MappingCopier(rig).run(device, first, many), new SetOfPage(device)))));
         return go(device, "");
     }
 
@@ -345,7 +346,7 @@ class ParameterPagesPage {
                 new When(triggers),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(action)),
+                new Actions(List.of(action)),
                 new Show(List.of()));
     }
 

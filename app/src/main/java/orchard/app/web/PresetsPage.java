@@ -16,7 +16,7 @@ import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
@@ -153,7 +153,7 @@ class PresetsPage {
         model.addAttribute(
                 "reasons",
                 rig.mappings().stream()
-                        .filter(m -> m.then().actions().stream()
+                        .filter(m -> m.actions().onPress().stream()
                                 .anyMatch(action -> action instanceof Recall recall
                                         && recall.device().equals(preset.device())
                                         && (recall.preset().equals(preset.id())
@@ -340,7 +340,7 @@ class PresetsPage {
                             new When(List.of(button)),
                             new While.Always(),
                             Shape.WHOLE,
-                            new Do(List.of(new Recall(preset.device(), id, 0, ""))),
+                            new Actions(List.of(new Recall(preset.device(), id, 0, ""))),
                             new Show(List.of()))));
         });
         return go(id);

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import orchard.gear.Dimension;
-import orchard.gear.Output;
+import orchard.gear.SendMode;
 import orchard.rig.EditRefused;
 import orchard.signal.Encoding;
 import orchard.signal.MessageId;
@@ -83,7 +83,7 @@ record SendsForm(String what, Map<String, String> fields) {
         } else {
             what = "touch";
         }
-        Output output = dimension.output();
+        SendMode output = dimension.output();
         f.put("press", output.press().name());
         f.put(
                 "values",
@@ -200,10 +200,11 @@ record SendsForm(String what, Map<String, String> fields) {
     }
 
     /** How the number is made of what a hand does. */
-    Output output(String part) {
-        Output.Press press = field("press").isEmpty() ? Output.Press.PLAYED : Output.Press.valueOf(field("press"));
+    SendMode output(String part) {
+        SendMode.Press press =
+                field("press").isEmpty() ? SendMode.Press.PLAYED : SendMode.Press.valueOf(field("press"));
         List<Integer> values = new ArrayList<>();
-        if (press != Output.Press.PLAYED) {
+        if (press != SendMode.Press.PLAYED) {
             for (String value : field("values").split("[\\s,;]+")) {
                 values.add(new SendsForm(what, Map.of("values", value))
                         .number(part, "values", "Each value", 0, what.equals("bend") ? 16_383 : 127));
@@ -212,7 +213,7 @@ record SendsForm(String what, Map<String, String> fields) {
         Integer rest =
                 field("rest").isEmpty() ? null : (Integer) number(part, "rest", "The number to go back to", 0, 16_383);
         try {
-            return new Output(press, values, rest, field("off").equals("true"));
+            return new SendMode(press, values, rest, field("off").equals("true"));
         } catch (IllegalArgumentException e) {
             throw EditRefused.invalid(part, "values", e.getMessage());
         }

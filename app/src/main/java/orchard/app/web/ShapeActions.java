@@ -9,8 +9,8 @@ import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
+import orchard.mapping.Actions;
 import orchard.mapping.Advice;
-import orchard.mapping.Do;
 import orchard.mapping.Mapping;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -140,7 +140,7 @@ class ShapeActions {
         return (action < 0
                         ? mapping.target()
                         : Optional.ofNullable(
-                                mapping.then().actions().get(action).parameter()))
+                                mapping.actions().onPress().get(action).parameter()))
                 .flatMap(names::parameter)
                 .orElseThrow(() -> new IllegalArgumentException("Its parameter is missing; choose one first"));
     }
@@ -260,11 +260,11 @@ class ShapeActions {
         if (action < 0) {
             after = mapping.with(next);
         } else {
-            List<Action> actions = new ArrayList<>(mapping.then().actions());
+            List<Action> actions = new ArrayList<>(mapping.actions().onPress());
             actions.set(action, new SetParameter(actions.get(action).parameter(), next));
-            after = mapping.with(new Do(actions, mapping.then().release()));
+            after = mapping.with(new Actions(actions, mapping.actions().onRelease()));
         }
-        for (Action each : after.then().actions()) {
+        for (Action each : after.actions().onPress()) {
             if (each instanceof SetParameter set) {
                 rig.parameter(set.parameter())
                         .ifPresent(p -> ShapeFunction.of(after.shape().then(set.own()), p));

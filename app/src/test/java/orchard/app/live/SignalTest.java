@@ -17,7 +17,7 @@ import orchard.signal.OscBundle;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 import orchard.signal.OscTime;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import orchard.standin.Wherry;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.BeforeEach;
@@ -61,7 +61,7 @@ class SignalTest {
     @Test
     void aKnobTurnsAndItsDisplayShowsTheSoftwaresText(TestOrchard orchard) {
         orchard.standIn("wherry").play("/wherry/track/4/device/1/cutoff", "set", 0);
-        await(() -> assertThat(panel(orchard, "cobble", "knob1")).isEqualTo(new Reading("knob1", 0, "200 Hz")));
+        await(() -> assertThat(panel(orchard, "cobble", "knob1")).isEqualTo(new PanelState("knob1", 0, "200 Hz")));
         orchard.standIn("cobble").play("knob1", "turn", 64);
         await(() -> assertThat(panel(orchard, "wherry", "/wherry/track/4/device/1/cutoff")
                         .text())
@@ -161,7 +161,7 @@ class SignalTest {
                 .toList();
     }
 
-    private static Reading panel(TestOrchard orchard, String standIn, String part) {
+    private static PanelState panel(TestOrchard orchard, String standIn, String part) {
         return orchard.standIn(standIn).readings().stream()
                 .filter(reading -> reading.part().equals(part))
                 .findFirst()

@@ -28,7 +28,7 @@ import orchard.rig.Rig;
 import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
 import orchard.standin.StandIn;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -116,13 +116,13 @@ class TruthTest {
     private static List<String> wrong(TestOrchard orchard) {
         List<String> wrong = new ArrayList<>();
         Rig rig = orchard.keeper().rig();
-        Map<String, Map<String, Reading>> panels = List.of("cobble", "sluice", "wherry", "loft").stream()
+        Map<String, Map<String, PanelState>> panels = List.of("cobble", "sluice", "wherry", "loft").stream()
                 .collect(Collectors.toMap(id -> id, id -> panel(orchard.standIn(id))));
         Values values = orchard.bean(Values.class);
         for (String id : List.of("wherry", "loft")) {
             Device device = rig.device(id).orElseThrow();
             for (Parameter parameter : device.profile().parameters()) {
-                Reading reading = parameter.binding() instanceof Binding.Osc osc
+                PanelState reading = parameter.binding() instanceof Binding.Osc osc
                         ? panels.get(id).get(osc.address())
                         : null;
                 Values.OfParameter known = values.parameters().get(id + "/" + parameter.id());
@@ -154,28 +154,28 @@ class TruthTest {
             Rig rig,
             Mapping mapping,
             Show.Answer answer,
-            Map<String, Map<String, Reading>> panels,
+            Map<String, Map<String, PanelState>> panels,
             List<String> wrong) {
         Ref.ToParameter target = mapping.target().orElseThrow();
         Parameter parameter = rig.parameter(target).orElseThrow();
         Light light = rig.device(answer.light().device())
                 .flatMap(device -> device.profile().light(answer.light().light()))
                 .orElseThrow();
-        boolean follows = mapping.then().actions().get(0) instanceof SetParameter;
-        Map<String, Reading> software = panels.get(target.device());
+        boolean follows = mapping.actions().onPress().get(0) instanceof SetParameter;
+        Map<String, PanelState> software = panels.get(target.device());
         if (!follows || software == null || !(parameter.binding() instanceof Binding.Osc osc)) {
             return;
         }
-        Reading truth = software.get(osc.address());
-        Map<String, Reading> shower = panels.get(answer.light().device());
+        PanelState truth = software.get(osc.address());
+        Map<String, PanelState> shower = panels.get(answer.light().device());
         Shape shape =
-                mapping.shape().then(((SetParameter) mapping.then().actions().get(0)).own());
+                mapping.shape().then(((SetParameter) mapping.actions().onPress().get(0)).own());
         double expected =
                 Math.max(0, Math.min(1, ShapeFunction.of(shape, parameter).backward(place(parameter, truth))));
         String control = light.control();
         boolean isSluice = answer.light().device().equals("sluice");
         if (light.kind() instanceof Ring || light.kind() instanceof Motor) {
-            Reading shown = shower.get(control);
+            PanelState shown = shower.get(control);
             if (Math.abs(shown.value() - expected) > 0.012) {
                 wrong.add("%s of %s stands at %.3f instead of %.3f (%s)"
                         .formatted(light.name(), answer.light().device(), shown.value(), expected, truth.text()));
@@ -199,7 +199,7 @@ class TruthTest {
         }
     }
 
-    private static double place(Parameter parameter, Reading reading) {
+    private static double place(Parameter parameter, PanelState reading) {
         double real = parameter.law() instanceof Law.Logarithmic
                 ? parameter.range().low()
                         * Math.pow(parameter.range().high() / parameter.range().low(), reading.value())
@@ -207,7 +207,8 @@ class TruthTest {
         return parameter.position(real);
     }
 
-    private static Map<String, Reading> panel(StandIn standIn) {
-        return standIn.readings().stream().collect(Collectors.toMap(Reading::part, Function.identity(), (a, b) -> b));
+    private static Map<String, PanelState> panel(StandIn standIn) {
+        return standIn.readings().stream()
+                .collect(Collectors.toMap(PanelState::part, Function.identity(), (a, b) -> b));
     }
 }

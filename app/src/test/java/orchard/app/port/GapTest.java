@@ -31,7 +31,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.layout.Element;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -174,7 +174,7 @@ class GapTest {
                 new When(List.of(new Ref.ToControl(layout, element, "position"))),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
+                new Actions(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                 new Show(List.of()));
     }
 
@@ -238,7 +238,7 @@ class GapTest {
                         new When(List.of(new Ref.ToControl("reed", "key", "gate"))),
                         new While.Always(),
                         Shape.WHOLE,
-                        new Do(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
+                        new Actions(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                         new Show(List.of()))));
         long before = orchard.bean(SignalLog.class).last();
         String lends = "{'type':'lend','computer':'gap','ports':[{'id':'p','name':'Reed box','vendor':'','pad':false,"
@@ -375,7 +375,7 @@ class GapTest {
     private static String reading(StandIn device, String part) {
         return device.readings().stream()
                 .filter(reading -> reading.part().equals(part))
-                .map(StandIn.Reading::text)
+                .map(StandIn.PanelState::text)
                 .findFirst()
                 .orElse("");
     }

@@ -15,7 +15,7 @@ import orchard.gear.Seat;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.Cobble;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.awaitility.core.ThrowingRunnable;
 import org.junit.jupiter.api.Test;
@@ -70,7 +70,7 @@ class PluggingTest {
     private static String mode(Cobble box) {
         return box.readings().stream()
                 .filter(reading -> reading.part().equals("mode"))
-                .map(Reading::text)
+                .map(PanelState::text)
                 .findFirst()
                 .orElse("");
     }

@@ -13,7 +13,7 @@ import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
 import orchard.standin.StandIn;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -162,7 +162,7 @@ class ReplugTest {
     private static String reading(StandIn device, String part) {
         return device.readings().stream()
                 .filter(reading -> reading.part().equals(part))
-                .map(Reading::text)
+                .map(PanelState::text)
                 .findFirst()
                 .orElse("");
     }

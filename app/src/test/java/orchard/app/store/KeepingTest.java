@@ -34,7 +34,7 @@ import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.layout.Element;
 import orchard.layout.Layout;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -153,7 +153,7 @@ class KeepingTest {
                                 new Rate(2),
                                 new Formula("x * x"))))
                 .with(new When(List.of(pad), new Gesture(Gesture.Kind.HOLD, 0.75)))
-                .with(new Do(
+                .with(new Actions(
                         List.of(
                                 new SetParameter(cutoff, own),
                                 new SetTo(cutoff, new Value.Fixed(440)),
@@ -304,7 +304,7 @@ class KeepingTest {
                 new When(List.of(new Ref.ToControl("cobble", "knob8", "turn"))),
                 new While.Always(),
                 shape,
-                new Do(List.of(new SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
+                new Actions(List.of(new SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
                 new Show(List.of(new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE))));
     }
 }

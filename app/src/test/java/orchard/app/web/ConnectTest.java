@@ -23,7 +23,7 @@ import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 import orchard.signal.Slip;
 import orchard.standin.Cobble;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -90,7 +90,7 @@ class ConnectTest {
     private static String mode(Cobble box) {
         return box.readings().stream()
                 .filter(reading -> reading.part().equals("mode"))
-                .map(Reading::text)
+                .map(PanelState::text)
                 .findFirst()
                 .orElse("");
     }

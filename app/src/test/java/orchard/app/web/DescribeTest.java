@@ -15,8 +15,8 @@ import orchard.app.live.Memories;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Output;
 import orchard.gear.Profile;
+import orchard.gear.SendMode;
 import orchard.memory.Memory;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -77,7 +77,7 @@ class DescribeTest {
         browser.click(form + "button[type=submit]");
         browser.see(".sendslist", "note 37, ch 2, on and off, toggle 100 and 1");
         assertThat(control(orchard, "pad1").dimension("gate").orElseThrow().output())
-                .isEqualTo(Output.of(Output.Press.TOGGLE, 100, 1));
+                .isEqualTo(SendMode.of(SendMode.Press.TOGGLE, 100, 1));
         browser.click(".sendslist details:nth-of-type(1) summary");
         browser.click(form + "select[name=what] option[value=sysex]");
         browser.type(form + "input[name=bytes]", "7D 04 8F vv");

@@ -66,7 +66,7 @@ class EditingTest {
         orchard.keeper().commit(rig -> {
             var before = rig.mapping("m2").orElseThrow();
             var after = new orchard.mapping.Mapping(
-                    "m2", before.when(), before.during(), before.shape().invert(), before.then(), before.show());
+                    "m2", before.when(), before.during(), before.shape().invert(), before.actions(), before.show());
             return Edit.change("Somebody else", new Part.OfMapping(before), new Part.OfMapping(after));
         });
         browser.pressOn("#low", Keys.ENTER);

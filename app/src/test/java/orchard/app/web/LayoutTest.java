@@ -77,7 +77,7 @@ class LayoutTest {
         orchard.keeper().commit(rig -> {
             Mapping before = rig.mapping("m7").orElseThrow();
             Mapping after = new Mapping(
-                    "m7", before.when(), before.during(), before.shape().invert(), before.then(), before.show());
+                    "m7", before.when(), before.during(), before.shape().invert(), before.actions(), before.show());
             return Edit.change("Invert", new Part.OfMapping(before), new Part.OfMapping(after));
         });
         browser.until(() -> browser.go("/play/layout1")

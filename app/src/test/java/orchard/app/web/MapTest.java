@@ -475,7 +475,7 @@ class MapTest {
     }
 
     private static Stage stage(TestOrchard orchard, int action) {
-        return ((SetParameter) mapping(orchard, "m5").then().actions().get(action))
+        return ((SetParameter) mapping(orchard, "m5").actions().onPress().get(action))
                 .own().stages().stream().findFirst().orElse(null);
     }
 

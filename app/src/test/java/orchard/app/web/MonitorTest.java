@@ -14,7 +14,7 @@ import orchard.app.port.PortRoom;
 import orchard.signal.MidiFile;
 import orchard.signal.MidiFileCodec;
 import orchard.signal.SysExFile;
-import orchard.standin.StandIn.Reading;
+import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -137,7 +137,7 @@ class MonitorTest {
     private static String reading(TestOrchard orchard, String standIn, String part) {
         return orchard.standIn(standIn).readings().stream()
                 .filter(reading -> reading.part().equals(part))
-                .map(Reading::text)
+                .map(PanelState::text)
                 .findFirst()
                 .orElse("");
     }

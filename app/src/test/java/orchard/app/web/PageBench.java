@@ -18,7 +18,7 @@ import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.gear.Ref;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -137,7 +137,7 @@ class PageBench {
                     new When(List.of(controls.get(i % controls.size()))),
                     new While.Always(),
                     Shape.WHOLE,
-                    new Do(List.of(new SetParameter(parameters.get(i * 7 % parameters.size())))),
+                    new Actions(List.of(new SetParameter(parameters.get(i * 7 % parameters.size())))),
                     new Show(List.of()));
             changes.add(new Edit.Change(null, new Part.OfMapping(mapping)));
         }

@@ -13,7 +13,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -217,7 +217,7 @@ class PresetsTest {
                                     new When(List.of(new Ref.ToControl("cobble", "knob4", "turn"))),
                                     new While.Always(),
                                     Shape.WHOLE,
-                                    new Do(List.of(new SetParameter(harp))),
+                                    new Actions(List.of(new SetParameter(harp))),
                                     new Show(List.of())))));
             peer.say(orchard.oscPort(), "/desk/1/name", "Surf");
             peer.say(orchard.oscPort(), "/desk/2/name", "Harp");

@@ -8,15 +8,15 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import orchard.gear.Feel;
 import orchard.memory.MemoryFormat.Difference;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 
 /** Where two programmes of a Cobble differ, in words. */
 final class CobbleDifferences {
 
-    private final Programme rig;
-    private final Programme device;
+    private final MemoryImage rig;
+    private final MemoryImage device;
 
-    CobbleDifferences(Programme rig, Programme device) {
+    CobbleDifferences(MemoryImage rig, MemoryImage device) {
         this.rig = rig;
         this.device = device;
     }
@@ -76,7 +76,7 @@ final class CobbleDifferences {
         }
     }
 
-    private static byte[] page(Programme programme, int group, int page) {
+    private static byte[] page(MemoryImage programme, int group, int page) {
         byte[] settings = programme.block(0);
         return page > settings[group] ? null : programme.block(1 + page + (group == 0 ? 0 : settings[0]));
     }

@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
-import orchard.gear.Output;
-import orchard.gear.Output.Press;
+import orchard.gear.SendMode;
+import orchard.gear.SendMode.Press;
 import orchard.signal.Encoding;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
@@ -27,7 +27,7 @@ final class CobbleEntry {
     /** What a number of a control sends. */
     static byte[] bytes(Control control, Dimension dimension) {
         MessagePattern pattern = dimension.pattern();
-        Output output = dimension.output();
+        SendMode output = dimension.output();
         if (output.off()) {
             return new byte[BYTES];
         }
@@ -150,14 +150,14 @@ final class CobbleEntry {
             case CHANNEL_PRESSURE -> new MessagePattern.Aftertouch(channel);
             case KEY_PRESSURE -> new MessagePattern.KeyPressure(channel, number);
         };
-        Output output = Output.PLAYED;
+        SendMode output = SendMode.PLAYED;
         if (continuous) {
-            output = n == 1 && !name.equals("turn") ? Output.PLAYED.restingAt(a) : output;
+            output = n == 1 && !name.equals("turn") ? SendMode.PLAYED.restingAt(a) : output;
         } else if (mode == Press.STEPS.ordinal()) {
-            output = Output.of(Press.STEPS, steps(a, b, Math.max(2, n)).toArray(new Integer[0]));
+            output = SendMode.of(Press.STEPS, steps(a, b, Math.max(2, n)).toArray(new Integer[0]));
         } else if (mode == Press.TOGGLE.ordinal() || mode == Press.MOMENTARY.ordinal()) {
             boolean usual = a == 127 && b == 0 && !velocity && mode == Press.MOMENTARY.ordinal();
-            output = usual ? output : Output.of(Press.values()[mode], a, b);
+            output = usual ? output : SendMode.of(Press.values()[mode], a, b);
         }
         return Optional.of(new Dimension(name, pattern, output));
     }

@@ -17,7 +17,7 @@ import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Traits;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 
@@ -127,7 +127,7 @@ public final class CobbleMemory implements MemoryFormat {
     }
 
     @Override
-    public String name(Programme programme, int block) {
+    public String name(MemoryImage programme, int block) {
         int padPages = programme.block(0)[0];
         return block == 0
                 ? "settings"
@@ -137,7 +137,7 @@ public final class CobbleMemory implements MemoryFormat {
     }
 
     @Override
-    public Programme programme(Profile profile) {
+    public MemoryImage programme(Profile profile) {
         List<byte[]> blocks = new ArrayList<>();
         int padPages = pages(profile, "pad1", PAGE_KEYS);
         int knobPages = pages(profile, "knob1", 100);
@@ -167,7 +167,7 @@ public final class CobbleMemory implements MemoryFormat {
             }
             blocks.add(knobs.toByteArray());
         }
-        return new Programme(blocks);
+        return new MemoryImage(blocks);
     }
 
     static List<String> keyIds() {
@@ -227,7 +227,7 @@ public final class CobbleMemory implements MemoryFormat {
     }
 
     @Override
-    public Profile profile(Profile before, Programme programme) {
+    public Profile profile(Profile before, MemoryImage programme) {
         byte[] settings = programme.block(0);
         int padPages = settings[0];
         int knobPages = settings[1];
@@ -378,7 +378,7 @@ public final class CobbleMemory implements MemoryFormat {
     }
 
     @Override
-    public List<Difference> differences(Programme rig, Programme device) {
+    public List<Difference> differences(MemoryImage rig, MemoryImage device) {
         return new CobbleDifferences(rig, device).all();
     }
 }

@@ -11,13 +11,13 @@ import net.jqwik.api.Property;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Feel;
-import orchard.gear.Output;
-import orchard.gear.Output.Press;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
+import orchard.gear.SendMode;
+import orchard.gear.SendMode.Press;
 import orchard.gear.Traits;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
@@ -74,17 +74,17 @@ class CobbleMemoryTest {
         };
     }
 
-    private static Output anyOutput(Random random, String name) {
+    private static SendMode anyOutput(Random random, String name) {
         return switch (name) {
             case "x", "y", "pressure" ->
-                random.nextBoolean() ? Output.PLAYED : Output.PLAYED.restingAt(random.nextInt(128));
+                random.nextBoolean() ? SendMode.PLAYED : SendMode.PLAYED.restingAt(random.nextInt(128));
             case "gate" ->
                 switch (random.nextInt(3)) {
-                    case 0 -> Output.PLAYED;
-                    case 1 -> Output.of(Press.TOGGLE, 1 + random.nextInt(127), 0);
-                    default -> Output.of(Press.STEPS, 0, 25, 50, 75, 100);
+                    case 0 -> SendMode.PLAYED;
+                    case 1 -> SendMode.of(Press.TOGGLE, 1 + random.nextInt(127), 0);
+                    default -> SendMode.of(Press.STEPS, 0, 25, 50, 75, 100);
                 };
-            default -> Output.PLAYED;
+            default -> SendMode.PLAYED;
         };
     }
 
@@ -101,10 +101,10 @@ class CobbleMemoryTest {
                                 ? dimension.pattern()
                                 : anyPattern(random, dimension.name().equals("turn")));
                 boolean button = control.kind() == Control.Kind.BUTTON;
-                Output output = dimension.name().equals("gate") && !button
-                        ? Output.PLAYED
+                SendMode output = dimension.name().equals("gate") && !button
+                        ? SendMode.PLAYED
                         : anyOutput(random, dimension.name());
-                dimensions.add(changed.with(random.nextInt(8) == 0 ? Output.PLAYED.switchedOff(true) : output));
+                dimensions.add(changed.with(random.nextInt(8) == 0 ? SendMode.PLAYED.switchedOff(true) : output));
             }
             controls.add(control.sending(dimensions));
         }
@@ -121,7 +121,7 @@ class CobbleMemoryTest {
 
     @Property(tries = 300)
     void whatIsWrittenIsWhatIsReadBack(@ForAll long seed) {
-        Programme programme = format.programme(any(new Random(seed)));
+        MemoryImage programme = format.programme(any(new Random(seed)));
         Profile taken = format.profile(profile(), programme);
         assertThat(format.programme(taken)).isEqualTo(programme);
         assertThat(format.differences(programme, format.programme(taken))).isEmpty();
@@ -137,7 +137,7 @@ class CobbleMemoryTest {
     @Property(tries = 300)
     void aByteThatIsWrongIsNoticed(@ForAll long seed) {
         Random random = new Random(seed);
-        Programme programme = format.programme(profile());
+        MemoryImage programme = format.programme(profile());
         byte[] said = format.write(1, 4, programme.block(1)).data();
         said[2] = 0x31;
         int at = 3 + random.nextInt(said.length - 3);
@@ -148,7 +148,7 @@ class CobbleMemoryTest {
     @Test
     void pagesOfTheDeviceBecomePagesOfTheRig() {
         Profile two = profile().withControls(paged(profile()));
-        Programme programme = format.programme(two.with(two.traits()
+        MemoryImage programme = format.programme(two.with(two.traits()
                 .withPages(List.of(new PageGroup(
                         "pads", "Pads", PageGroup.Paging.KEYS, List.of("One", "Two"), CobbleMemory.keyIds())))));
         assertThat(programme.size()).isEqualTo(5);
@@ -187,7 +187,7 @@ class CobbleMemoryTest {
         Profile uneven = profile()
                 .withControls(profile().controls().stream()
                         .map(c -> c.id().equals("side1")
-                                ? c.sending(List.of(c.dimensions().get(0).with(Output.of(Press.STEPS, 0, 1, 100))))
+                                ? c.sending(List.of(c.dimensions().get(0).with(SendMode.of(Press.STEPS, 0, 1, 100))))
                                 : c)
                         .toList());
         assertThatThrownBy(() -> format.programme(uneven))

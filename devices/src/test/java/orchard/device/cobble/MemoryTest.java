@@ -13,7 +13,7 @@ import net.jqwik.api.constraints.IntRange;
 import orchard.memory.Memory;
 import orchard.memory.Memory.State;
 import orchard.memory.MemoryFormat;
-import orchard.memory.Programme;
+import orchard.memory.MemoryImage;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 
@@ -36,14 +36,14 @@ class MemoryTest {
         private boolean forgets;
         private int refuses;
 
-        Box(Programme programme) {
+        Box(MemoryImage programme) {
             for (int i = 0; i < programme.size(); i++) {
                 blocks.add(programme.block(i));
             }
         }
 
-        Programme programme() {
-            return new Programme(blocks);
+        MemoryImage programme() {
+            return new MemoryImage(blocks);
         }
 
         /** What it says to a message; null for nothing. */
@@ -74,7 +74,7 @@ class MemoryTest {
     private final Memory memory = new Memory(format);
     private long now;
 
-    private static Programme programme(int fill) {
+    private static MemoryImage programme(int fill) {
         byte[] settings = new byte[SETTINGS];
         settings[0] = 1;
         settings[1] = 1;
@@ -85,17 +85,17 @@ class MemoryTest {
             block[0] = (byte) fill;
             blocks.add(block);
         }
-        return new Programme(blocks);
+        return new MemoryImage(blocks);
     }
 
     /** The same but for the last block, the knobs. */
-    private static Programme otherKnobs(Programme programme, int fill) {
+    private static MemoryImage otherKnobs(MemoryImage programme, int fill) {
         List<byte[]> blocks = new ArrayList<>();
         for (int i = 0; i < programme.size(); i++) {
             blocks.add(programme.block(i));
         }
         blocks.get(blocks.size() - 1)[5] = (byte) fill;
-        return new Programme(blocks);
+        return new MemoryImage(blocks);
     }
 
     /** Lets both talk until they have nothing more to say, or so many messages have gone to the box; gives how many went. */
@@ -163,7 +163,7 @@ class MemoryTest {
     void onlyWhatDiffersIsWrittenAndEachBlockIsReadBack() {
         Box box = new Box(programme(3));
         plug(box);
-        Programme wanted = otherKnobs(programme(3), 9);
+        MemoryImage wanted = otherKnobs(programme(3), 9);
         memory.write(wanted, now);
         assertThat(memory.status()).isEqualTo(new Memory.Status(State.WRITING, 0, 1, "Writing its memory"));
         assertThat(talk(box)).as("one is written, one asked for").isEqualTo(2);

@@ -5,18 +5,18 @@ import java.util.List;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
-import orchard.gear.Output;
+import orchard.gear.SendMode;
 import orchard.signal.Encoding;
 
 /**
- * What the numbers of one {@link Trail} say about the thing that sends them.
+ * What the numbers of one {@link ValueHistory} say about the thing that sends them.
  *
  * @param sure 0..1
  * @param gesture what to do with it to be surer, or ""
  * @param numbers of a button: for pressed and let go, or all steps
  * @param noise by how much it trembles at rest, in its own numbers
  */
-record Nature(Type type, Encoding encoding, double sure, String gesture, List<Integer> numbers, double noise) {
+record MovementType(Type type, Encoding encoding, double sure, String gesture, List<Integer> numbers, double noise) {
 
     /** The sorts of movement. */
     enum Type {
@@ -51,12 +51,12 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     private static final double REFLEX = 0.12;
     private static final double SPIN = 0.13;
 
-    private static Nature of(Type type, double sure, String gesture) {
-        return new Nature(type, Encoding.ABSOLUTE, sure, gesture, List.of(), 0);
+    private static MovementType of(Type type, double sure, String gesture) {
+        return new MovementType(type, Encoding.ABSOLUTE, sure, gesture, List.of(), 0);
     }
 
-    private static Nature button(Type type, double sure, String gesture, int... numbers) {
-        return new Nature(
+    private static MovementType button(Type type, double sure, String gesture, int... numbers) {
+        return new MovementType(
                 type,
                 Encoding.ABSOLUTE,
                 sure,
@@ -66,13 +66,13 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** Of notes, whose number is a velocity or 0 for let go. */
-    static Nature ofNote(Trail trail) {
-        Nature pressed = pressed(trail, 0);
+    static MovementType ofNote(ValueHistory trail) {
+        MovementType pressed = pressed(trail, 0);
         return pressed == null ? of(Type.PRESS, 0.5, HOLD) : pressed;
     }
 
     /** Of 7 and 14 bit numbers. */
-    static Nature ofNumbers(Trail trail) {
+    static MovementType ofNumbers(ValueHistory trail) {
         SortedSet<Double> distinct = trail.distinct();
         if (distinct.size() == 1) {
             return ofOne(trail, distinct.first());
@@ -82,7 +82,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
             double off = on == distinct.first() ? distinct.last() : distinct.first();
             // a button that stood at on when Orchard first heard it says off first
             boolean upside = on == 0;
-            Nature pressed = pressed(trail, upside ? on : off);
+            MovementType pressed = pressed(trail, upside ? on : off);
             int high = (int) (upside ? off : on);
             int low = (int) (upside ? on : off);
             return pressed == null
@@ -90,11 +90,11 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
                     : button(pressed.type, pressed.sure, pressed.gesture, high, low);
         }
         if (trail.bits == 7) {
-            Nature steps = steps(trail, distinct);
+            MovementType steps = steps(trail, distinct);
             if (steps != null) {
                 return steps;
             }
-            Nature relative = relative(trail, distinct);
+            MovementType relative = relative(trail, distinct);
             if (relative != null) {
                 return relative;
             }
@@ -103,7 +103,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         return absolute(trail, 0, highest, trail.bits == 14 ? 8_192 : 64);
     }
 
-    private static Nature ofOne(Trail trail, double number) {
+    private static MovementType ofOne(ValueHistory trail, double number) {
         if (trail.count() == 1) {
             boolean end = number == 127 && trail.bits == 7;
             return end ? button(Type.TOGGLE, 0.35, AGAIN, 127, 0) : of(Type.ABSOLUTE, 0.2, FURTHER);
@@ -116,7 +116,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
                         .orElse(1)
                 < SPIN;
         if (trail.bits == 7 && (quick || number == 1 || number == 65 || number == 63)) {
-            Nature relative = relative(trail, trail.distinct());
+            MovementType relative = relative(trail, trail.distinct());
             if (relative != null) {
                 return relative;
             }
@@ -124,7 +124,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         return button(Type.STRIKE, trail.count() > 2 ? 0.8 : 0.6, HOLD, (int) number);
     }
 
-    private static boolean alternates(Trail trail) {
+    private static boolean alternates(ValueHistory trail) {
         for (int i = 1; i < trail.count(); i++) {
             if (trail.number(i) == trail.number(i - 1)) {
                 return false;
@@ -142,7 +142,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** A thing with two states: pressed and let go, or pressed and pressed again; null if time does not tell. */
-    private static Nature pressed(Trail trail, double off) {
+    private static MovementType pressed(ValueHistory trail, double off) {
         List<Double> held = new ArrayList<>();
         List<Double> between = new ArrayList<>();
         for (int i = 1; i < trail.count(); i++) {
@@ -178,9 +178,9 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** The same few numbers in the same order, press by press. */
-    private static Nature steps(Trail trail, SortedSet<Double> distinct) {
+    private static MovementType steps(ValueHistory trail, SortedSet<Double> distinct) {
         int period = distinct.size();
-        if (period < 3 || period > Output.MOST_STEPS || trail.count() <= period) {
+        if (period < 3 || period > SendMode.MOST_STEPS || trail.count() <= period) {
             return null;
         }
         for (int i = 0; i < trail.count(); i++) {
@@ -204,7 +204,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** The three encodings of 7 bit; they look alike until it was turned both ways. */
-    private static Nature relative(Trail trail, SortedSet<Double> distinct) {
+    private static MovementType relative(ValueHistory trail, SortedSet<Double> distinct) {
         boolean up = zone(distinct, 1, 31);
         boolean below = zone(distinct, 33, 63);
         boolean above = zone(distinct, 65, 95);
@@ -242,8 +242,8 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         return above ? turn(Encoding.OFFSET_64, 0.5, OTHER_WAY) : turn(Encoding.TWOS_COMPLEMENT, 0.5, OTHER_WAY);
     }
 
-    private static Nature turn(Encoding encoding, double sure, String gesture) {
-        return new Nature(Type.RELATIVE, encoding, sure, gesture, List.of(), 0);
+    private static MovementType turn(Encoding encoding, double sure, String gesture) {
+        return new MovementType(Type.RELATIVE, encoding, sure, gesture, List.of(), 0);
     }
 
     private static boolean zone(SortedSet<Double> distinct, double from, double to) {
@@ -251,7 +251,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** Whether the numbers go from one to the next like something that is moved: never the same twice, in stretches one way. */
-    private static boolean walks(Trail trail) {
+    private static boolean walks(ValueHistory trail) {
         int turns = 0;
         for (int i = 2; i < trail.count(); i++) {
             double before = trail.number(i - 1) - trail.number(i - 2);
@@ -261,16 +261,16 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         return trail.high() - trail.low() >= 12 && turns <= 2 + trail.count() / 6;
     }
 
-    private static Nature absolute(Trail trail, double low, double high, double middle) {
+    private static MovementType absolute(ValueHistory trail, double low, double high, double middle) {
         double noise = noise(trail, (high - low) / 64);
         if (springs(trail, low, high, middle)) {
             boolean twice = excursions(trail, middle, high - low) > 1;
-            return new Nature(
+            return new MovementType(
                     Type.SPRING, Encoding.ABSOLUTE, twice ? 0.95 : 0.8, twice ? "" : LET_GO, List.of(), noise);
         }
         boolean complete = trail.low() <= low && trail.high() >= high;
         double reached = (trail.high() - trail.low()) / (high - low);
-        return new Nature(
+        return new MovementType(
                 Type.ABSOLUTE,
                 Encoding.ABSOLUTE,
                 complete ? 0.95 : reached > 0.3 ? 0.8 : 0.6,
@@ -280,7 +280,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** How far it trembles while nobody moves it: to and fro by very little, slowly, several times. */
-    private static double noise(Trail trail, double most) {
+    private static double noise(ValueHistory trail, double most) {
         double widest = 0;
         int trembles = 0;
         for (int i = 2; i < trail.count(); i++) {
@@ -295,7 +295,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         return trembles >= 3 ? widest : 0;
     }
 
-    private static boolean springs(Trail trail, double low, double high, double middle) {
+    private static boolean springs(ValueHistory trail, double low, double high, double middle) {
         int last = trail.count() - 1;
         double range = high - low;
         if (trail.number(last) != middle || excursions(trail, middle, range) == 0) {
@@ -311,7 +311,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** How often it went far from its middle and came back to it exactly, to stay there. */
-    private static int excursions(Trail trail, double middle, double range) {
+    private static int excursions(ValueHistory trail, double middle, double range) {
         int count = 0;
         boolean away = false;
         for (int i = 0; i < trail.count(); i++) {
@@ -326,8 +326,8 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
     }
 
     /** Of numbers without bits: OSC arguments, and the moves of game controllers. */
-    static Nature ofFree(Trail trail) {
-        Trail steadied = trail.steadied(0.045);
+    static MovementType ofFree(ValueHistory trail) {
+        ValueHistory steadied = trail.steadied(0.045);
         SortedSet<Double> distinct = steadied.distinct();
         if (distinct.size() == 1) {
             boolean struck = distinct.first() > 0 && distinct.first() <= 1 && trail.last() - trail.first() < 1e9;
@@ -335,7 +335,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         }
         boolean onOff = distinct.size() == 2 && distinct.first() == 0 && distinct.last() == 1;
         if (onOff) {
-            Nature pressed = pressed(steadied, 0);
+            MovementType pressed = pressed(steadied, 0);
             return pressed == null
                     ? button(Type.TOGGLE, 0.5, HOLD, 1, 0)
                     : button(pressed.type, pressed.sure, pressed.gesture, 1, 0);
@@ -355,7 +355,7 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
         double high = trail.high();
         double low = trail.low();
         if (high > 1 || low < -1) {
-            return new Nature(
+            return new MovementType(
                     Type.COUNTING,
                     Encoding.COUNTING,
                     high - low > 1.5 && !trail.wholeNumbers() ? 0.85 : 0.5,
@@ -363,10 +363,10 @@ record Nature(Type type, Encoding encoding, double sure, String gesture, List<In
                     List.of(),
                     0);
         }
-        Nature absolute = absolute(trail, low < 0 ? -1 : 0, 1, low < 0 ? 0 : 0.5);
+        MovementType absolute = absolute(trail, low < 0 ? -1 : 0, 1, low < 0 ? 0 : 0.5);
         return absolute.sure > 0.9
                 ? absolute
-                : new Nature(
+                : new MovementType(
                         absolute.type,
                         Encoding.ABSOLUTE,
                         Math.min(absolute.sure, 0.6),

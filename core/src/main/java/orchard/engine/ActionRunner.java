@@ -28,13 +28,13 @@ import orchard.parameter.Parameter;
 /**
  * What mappings do once: on a press, on a release, one after the other, with waits between. Whatever has to be ended again is owed by the press it was done for.
  */
-final class Actions {
+final class ActionRunner {
 
     /** A knob makes at most so many steps at a time. */
     static final int MOST_STEPS = 127;
 
     private final State state;
-    private final Turn turn;
+    private final Cycle cycle;
     private final Fence fence;
     private final Parameters parameters;
     private final Payments payments;
@@ -43,9 +43,9 @@ final class Actions {
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
-    Actions(
+    ActionRunner(
             State state,
-            Turn turn,
+            Cycle cycle,
             Fence fence,
             Parameters parameters,
             Payments payments,
@@ -53,7 +53,7 @@ final class Actions {
             Presets presets,
             Runnable stopAll) {
         this.state = state;
-        this.turn = turn;
+        this.cycle = cycle;
         this.fence = fence;
         this.parameters = parameters;
         this.payments = payments;
@@ -102,14 +102,14 @@ final class Actions {
     }
 
     private void waitFor(Press press, ActionPlan[] actions, int next, long nanos) {
-        boolean waits = state.timers.at(turn.now + nanos, Timers.Kind.ACTION, press, () -> {
+        boolean waits = state.timers.at(cycle.now + nanos, Timers.Kind.ACTION, press, () -> {
             note(press.plan, Considered.Verdict.ACTED, Double.NaN, "went on after its wait");
             perform(press, actions, next);
         });
         if (waits) {
             state.ledger.waits(press);
         } else {
-            turn.note(new Refused("More than " + Timers.MOST + " actions wait for their time already"));
+            cycle.note(new Refused("More than " + Timers.MOST + " actions are waiting already"));
         }
     }
 
@@ -128,20 +128,20 @@ final class Actions {
         @Override
         public Void choose(Choose action) {
             if (press.control != null) {
-                Actions.this.choose(press, plan, action);
+                ActionRunner.this.choose(press, plan, action);
             }
             return null;
         }
 
         @Override
         public Void hold(Hold action) {
-            Actions.this.hold(press, plan, action);
+            ActionRunner.this.hold(press, plan, action);
             return null;
         }
 
         @Override
         public Void nudge(Nudge action) {
-            Actions.this.nudge(plan.parameter(), action.by() * steps, action.around());
+            ActionRunner.this.nudge(plan.parameter(), action.by() * steps, action.around());
             return null;
         }
 
@@ -202,7 +202,7 @@ final class Actions {
 
         @Override
         public Void tap(Tap action) {
-            Actions.this.tap(plan);
+            ActionRunner.this.tap(plan);
             return null;
         }
 
@@ -235,9 +235,9 @@ final class Actions {
     /** Presses that follow one another make a time; the newest stands first in the memory. */
     private void tap(ActionPlan plan) {
         double[] memory = plan.state().memory;
-        boolean goesOn = turn.now - memory[0] <= Tap.PAUSE_SECONDS * 1e9;
+        boolean goesOn = cycle.now - memory[0] <= Tap.PAUSE_SECONDS * 1e9;
         System.arraycopy(memory, 0, memory, 1, Tap.PRESSES - 1);
-        memory[0] = turn.now;
+        memory[0] = cycle.now;
         if (!goesOn) {
             Arrays.fill(memory, 1, Tap.PRESSES, Double.NaN);
             return;
@@ -246,7 +246,7 @@ final class Actions {
         while (oldest + 1 < Tap.PRESSES && !Double.isNaN(memory[oldest + 1])) {
             oldest++;
         }
-        double seconds = (turn.now - memory[oldest]) / 1e9 / oldest;
+        double seconds = (cycle.now - memory[oldest]) / 1e9 / oldest;
         Parameter parameter = plan.parameter().parameter;
         if (seconds > 0) {
             set(
@@ -296,7 +296,7 @@ final class Actions {
 
     private boolean isThere(State.OfParameter parameter) {
         if (!parameter.device.present) {
-            turn.note(new Refused(parameter.device.plan.device().name() + " is not there"));
+            cycle.note(new Refused(parameter.device.plan.device().name() + " is not there"));
         }
         return parameter.device.present;
     }
@@ -308,9 +308,9 @@ final class Actions {
     }
 
     private void note(MappingPlan mapping, Considered.Verdict verdict, double position, String why) {
-        if (turn.traced()) {
+        if (cycle.traced()) {
             List<Double> values = Double.isNaN(position) ? List.of() : List.of(position);
-            turn.note(new Considered(mapping.state().id, 0, verdict, values, why));
+            cycle.note(new Considered(mapping.state().id, 0, verdict, values, why));
         }
     }
 }

@@ -10,7 +10,7 @@ import orchard.signal.Message;
  * What the engine deals with right now: the moment, why, the way out, and the outcomes of the trace, if there is one. Whatever a wire does with a
  * message, the turn goes on.
  */
-final class Turn {
+final class Cycle {
 
     private final Outlet outlet;
     private final boolean traced;
@@ -32,7 +32,7 @@ final class Turn {
     /** Whether a panic, or the end of a cable, overtook the event: where things stand is taken, but nothing acts. */
     boolean overtaken;
 
-    Turn(Outlet outlet, boolean traced) {
+    Cycle(Outlet outlet, boolean traced) {
         this.outlet = outlet;
         this.traced = traced;
     }

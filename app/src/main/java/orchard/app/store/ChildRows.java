@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.function.Function;
 
 /** Rows of a child table for a batch: the owner's id and the place come first, then the columns. */
-final class Rows {
+final class ChildRows {
 
-    private Rows() {}
+    private ChildRows() {}
 
     static <T> List<Object[]> of(String owner, List<T> values, Function<T, Object[]> columns) {
         List<Object[]> rows = new ArrayList<>(values.size());

@@ -11,7 +11,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.light.Light;
-import orchard.mapping.Do;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -21,12 +21,12 @@ import orchard.parameter.Parameter;
 import orchard.shape.Shape;
 
 /** Makes mappings out of others, or out of pairs. All are refused with the sentence why, and nothing is made by halves. */
-public final class Copies {
+public final class MappingCopier {
 
     private final Rig rig;
 
     /** @param rig in which they are made */
-    public Copies(Rig rig) {
+    public MappingCopier(Rig rig) {
         this.rig = rig;
     }
 
@@ -39,7 +39,7 @@ public final class Copies {
         Ref.ToControl trigger = trigger(moved, target);
         boolean exists = rig.mappings().stream()
                 .anyMatch(m -> m.when().triggers().contains(trigger)
-                        && m.then().actions().contains(new SetParameter(target)));
+                        && m.actions().onPress().contains(new SetParameter(target)));
         if (exists) {
             throw EditRefused.invalid("", "", rig.words(trigger) + " sets " + rig.words(target) + " already.");
         }
@@ -48,7 +48,7 @@ public final class Copies {
                 new When(List.of(trigger)),
                 new While.Always(),
                 Shape.WHOLE,
-                new Do(List.of(new SetParameter(target))),
+                new Actions(List.of(new SetParameter(target))),
                 new Show(answers(trigger)));
     }
 
@@ -164,9 +164,9 @@ public final class Copies {
         boolean answers = !mapping.show().answers().isEmpty();
         return mapping.as(id)
                 .with(new When(triggers, mapping.when().gesture()))
-                .with(new Do(
-                        about(mapping.then().actions(), parameters),
-                        about(mapping.then().release(), parameters)))
+                .with(new Actions(
+                        about(mapping.actions().onPress(), parameters),
+                        about(mapping.actions().onRelease(), parameters)))
                 .with(new Show(answers ? answers(triggers.get(0)) : List.of()));
     }
 
@@ -191,7 +191,7 @@ public final class Copies {
                 .orElseThrow(() -> EditRefused.invalid(
                         mapping.id(),
                         "device",
-                        "%s has %d %ss, and %s is the %d. of %s"
+                        "%s has %d %ss, and %s is number %d of %s"
                                 .formatted(
                                         there.name(),
                                         row.size(),

@@ -10,7 +10,7 @@ import orchard.signal.MessagePattern;
 /**
  * The numbers that came from one place of a wire, in the order of time. Long trails keep their beginning and their end.
  */
-final class Trail {
+final class ValueHistory {
 
     private static final int MOST = 1_200;
     private static final int KEPT_OF_BEGINNING = 400;
@@ -28,7 +28,7 @@ final class Trail {
     private int heard;
     private boolean whole = true;
 
-    Trail(MessageId slot, MessagePattern pattern, int bits) {
+    ValueHistory(MessageId slot, MessagePattern pattern, int bits) {
         this.slot = slot;
         this.pattern = pattern;
         this.bits = bits;
@@ -124,7 +124,7 @@ final class Trail {
      * What is left of it when the same number said again and moments shorter than what a hand can do are taken out, as UDP brings them:
      * packets come twice, late, and out of order.
      */
-    Trail steadied(double shortestSeconds) {
+    ValueHistory steadied(double shortestSeconds) {
         List<double[]> runs = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             if (runs.isEmpty() || runs.get(runs.size() - 1)[1] != numbers[i]) {
@@ -144,13 +144,13 @@ final class Trail {
                 }
             }
         }
-        Trail steadied = new Trail(slot, pattern, bits);
+        ValueHistory steadied = new ValueHistory(slot, pattern, bits);
         runs.forEach(run -> steadied.add((long) run[0], run[1], (int) run[2]));
         return steadied;
     }
 
     /** Whether something came from it beside a message of another: within so many seconds, and with at most one message between. */
-    boolean speaksBeside(Trail other, int i, double seconds) {
+    boolean speaksBeside(ValueHistory other, int i, double seconds) {
         int order = other.orders[i];
         int found = Arrays.binarySearch(orders, 0, count, order);
         int after = found >= 0 ? found : -found - 1;

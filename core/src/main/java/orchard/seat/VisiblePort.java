@@ -15,7 +15,7 @@ import orchard.gear.Seat;
  * @param asked whether an identity reply may still come
  * @param heard what it said since it is there, as {@link orchard.signal.MessagePattern} keys
  */
-public record Sighting(
+public record VisiblePort(
         Seat.Wire wire,
         String port,
         String name,
@@ -30,7 +30,7 @@ public record Sighting(
 
     private static final Pattern PREFIX = Pattern.compile("^\\d+-\\s+");
 
-    public Sighting {
+    public VisiblePort {
         heard = Set.copyOf(heard);
     }
 

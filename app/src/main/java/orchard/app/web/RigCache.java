@@ -8,7 +8,7 @@ import orchard.rig.Rig;
  * What takes long to work out of a rig, remembered as long as the rig stays and nothing in it is called otherwise; most pages are drawn of
  * a rig that was drawn before. Safe for several threads, of which two may work it out at once.
  */
-final class Remembered<T> {
+final class RigCache<T> {
 
     private record Known<T>(Rig rig, long names, T value) {}
 
@@ -16,7 +16,7 @@ final class Remembered<T> {
     private final Function<Rig, T> work;
     private volatile Known<T> known;
 
-    Remembered(Names names, Function<Rig, T> work) {
+    RigCache(Names names, Function<Rig, T> work) {
         this.names = names;
         this.work = work;
     }

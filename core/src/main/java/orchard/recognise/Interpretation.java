@@ -11,24 +11,24 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.gear.Control.Kind;
 import orchard.gear.Dimension;
-import orchard.gear.Output;
-import orchard.gear.Output.Press;
+import orchard.gear.SendMode;
+import orchard.gear.SendMode.Press;
 import orchard.signal.Encoding;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** One look at all trails: which of them belong together, and what each is taken for. */
-final class Reading {
+final class Interpretation {
 
     private static final double SAME_MOMENT = 0.003;
 
-    private final Map<MessageId, Trail> left = new LinkedHashMap<>();
+    private final Map<MessageId, ValueHistory> left = new LinkedHashMap<>();
     private final Set<MessageId> fineHeard;
     private final List<Guess> guesses = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
 
     /** @param fineHeard the NRPN and RPN whose fine half was heard */
-    Reading(Map<MessageId, Trail> trails, Set<MessageId> fineHeard) {
+    Interpretation(Map<MessageId, ValueHistory> trails, Set<MessageId> fineHeard) {
         left.putAll(trails);
         this.fineHeard = fineHeard;
     }
@@ -37,10 +37,10 @@ final class Reading {
     List<Guess> guesses() {
         joinHalves();
         Presses finder = new Presses(left);
-        List<Held> presses = finder.all();
+        List<PressCandidate> presses = finder.all();
         finder.attach(presses);
         Set<MessageId> keys = Presses.keys(presses);
-        for (Held press : presses) {
+        for (PressCandidate press : presses) {
             left.remove(press.trail.slot);
             pressed(press, keys.contains(press.trail.slot));
         }
@@ -52,17 +52,18 @@ final class Reading {
 
     /** Two controllers 32 apart that always speak together are halves of one of 14 bit. */
     private void joinHalves() {
-        for (Trail fine : List.copyOf(left.values())) {
+        for (ValueHistory fine : List.copyOf(left.values())) {
             MessageId slot = fine.slot;
             if (slot.space() != MessageId.Space.CONTROLLER || slot.number() < 32 || slot.number() > 63) {
                 continue;
             }
-            Trail coarse = left.get(new MessageId(MessageId.Space.CONTROLLER, slot.channel(), slot.number() - 32));
+            ValueHistory coarse =
+                    left.get(new MessageId(MessageId.Space.CONTROLLER, slot.channel(), slot.number() - 32));
             if (coarse == null || coarse.count() < 2 || together(fine, coarse) < 0.8 || together(coarse, fine) < 0.5) {
                 continue;
             }
-            Trail joined =
-                    new Trail(coarse.slot, new MessagePattern.FineController(slot.channel(), slot.number() - 32), 14);
+            ValueHistory joined = new ValueHistory(
+                    coarse.slot, new MessagePattern.FineController(slot.channel(), slot.number() - 32), 14);
             int c = 0;
             for (int f = 0; f < fine.count(); f++) {
                 while (c + 1 < coarse.count() && coarse.at(c + 1) <= fine.at(f) + (long) (SAME_MOMENT * 1e9)) {
@@ -76,7 +77,7 @@ final class Reading {
     }
 
     /** The share of a trail's moments at which the other spoke too. */
-    private static double together(Trail one, Trail other) {
+    private static double together(ValueHistory one, ValueHistory other) {
         int both = 0;
         for (int i = 0; i < one.count(); i++) {
             both += other.speaksBeside(one, i, SAME_MOMENT) ? 1 : 0;
@@ -84,8 +85,8 @@ final class Reading {
         return both / (double) one.count();
     }
 
-    private void pressed(Held press, boolean isKey) {
-        Trail trail = press.trail;
+    private void pressed(PressCandidate press, boolean isKey) {
+        ValueHistory trail = press.trail;
         boolean played = trail.distinct().stream().filter(n -> n > 0).count() > 1;
         double only = trail.high();
         // a pad may be hit like that once by chance, but hardly three times
@@ -100,14 +101,15 @@ final class Reading {
         }
         List<Dimension> dimensions = new ArrayList<>();
         MessagePattern gate = press.gate();
-        Nature nature = press.nature;
+        MovementType nature = press.nature;
         boolean soft = played || !usual || press.pressure != null || !press.companions.isEmpty();
         Kind kind = isKey ? Kind.KEY : soft ? Kind.PAD : Kind.BUTTON;
         if (kind != Kind.BUTTON) {
             dimensions.add(new Dimension("velocity", press.velocity()));
         }
-        Output output = nature.type() == Nature.Type.TOGGLE ? Output.of(Press.TOGGLE, 127, 0) : Output.PLAYED;
-        dimensions.add(new Dimension("gate", gate, gate instanceof MessagePattern.NoteGate ? output : Output.PLAYED));
+        SendMode output =
+                nature.type() == MovementType.Type.TOGGLE ? SendMode.of(Press.TOGGLE, 127, 0) : SendMode.PLAYED;
+        dimensions.add(new Dimension("gate", gate, gate instanceof MessagePattern.NoteGate ? output : SendMode.PLAYED));
         if (press.pressure != null) {
             dimensions.add(new Dimension("pressure", press.pressure.pattern));
         }
@@ -116,13 +118,13 @@ final class Reading {
                 : press.companions.size() == 1 && trail.slot.space() == MessageId.Space.SYSEX
                         ? new String[] {"pressure"}
                         : new String[] {"x", "y", "z"};
-        List<Trail> companions = new ArrayList<>(press.companions);
-        companions.sort(Comparator.comparing((Trail t) -> press.likeness(t))
+        List<ValueHistory> companions = new ArrayList<>(press.companions);
+        companions.sort(Comparator.comparing((ValueHistory t) -> press.likeness(t))
                 .thenComparing(t -> t.slot.text())
                 .thenComparingInt(t -> t.slot.number()));
         for (int i = 0; i < companions.size() && i < names.length; i++) {
             dimensions.add(new Dimension(
-                    names[i], companions.get(i).pattern, Output.PLAYED.restingAt(press.rest(companions.get(i)))));
+                    names[i], companions.get(i).pattern, SendMode.PLAYED.restingAt(press.rest(companions.get(i)))));
         }
         double sure = nature.sure();
         String gesture = nature.gesture();
@@ -142,15 +144,15 @@ final class Reading {
                 nature);
     }
 
-    private void fader(Held press) {
-        Trail way = press.companions.get(0);
-        Nature nature = Nature.ofNumbers(way);
+    private void fader(PressCandidate press) {
+        ValueHistory way = press.companions.get(0);
+        MovementType nature = MovementType.ofNumbers(way);
         guess(
                 press.trail,
                 Kind.FADER,
                 List.of(new Dimension("position", pattern(way, nature)), new Dimension(Dimension.TOUCH, press.gate())),
                 way.count() > 2 ? 0.9 : 0.6,
-                way.count() > 2 ? nature.gesture() : Nature.FURTHER,
+                way.count() > 2 ? nature.gesture() : MovementType.FURTHER,
                 List.of(Kind.FADER, Kind.KNOB),
                 nature,
                 way);
@@ -158,21 +160,21 @@ final class Reading {
 
     /** Two that always move together are the directions of one field; the arguments of one OSC message are too. */
     private void pairs() {
-        Map<String, List<Trail>> byAddress = left.values().stream()
+        Map<String, List<ValueHistory>> byAddress = left.values().stream()
                 .filter(trail -> trail.slot.space() == MessageId.Space.OSC)
                 .collect(Collectors.groupingBy(trail -> trail.slot.text(), LinkedHashMap::new, Collectors.toList()));
         byAddress.values().stream().filter(list -> list.size() > 1).forEach(list -> {
             list.sort(Comparator.comparingInt(trail -> trail.slot.number()));
             directions(list, list.size() == 2 ? Kind.XY : Kind.MOTION);
         });
-        List<Trail> alone = left.values().stream()
+        List<ValueHistory> alone = left.values().stream()
                 .filter(trail -> trail.slot.space() == MessageId.Space.CONTROLLER
                         || trail.slot.space() == MessageId.Space.SYSEX
                         || trail.slot.space() == MessageId.Space.NRPN)
                 .filter(trail -> trail.count() >= 6)
                 .toList();
-        for (Trail x : alone) {
-            for (Trail y : alone) {
+        for (ValueHistory x : alone) {
+            for (ValueHistory y : alone) {
                 boolean later = x != y && order(x) < order(y);
                 if (later
                         && left.containsKey(x.slot)
@@ -186,36 +188,36 @@ final class Reading {
         }
     }
 
-    private static int order(Trail trail) {
+    private static int order(ValueHistory trail) {
         return trail.slot.channel() * 20_000
                 + trail.slot.number()
                 + trail.slot.text().hashCode() % 10_000;
     }
 
-    private void directions(List<Trail> list, Kind kind) {
+    private void directions(List<ValueHistory> list, Kind kind) {
         String[] names = {"x", "y", "z"};
         List<Dimension> dimensions = new ArrayList<>();
         double sure = 0.95;
         String gesture = "";
         for (int i = 0; i < list.size(); i++) {
-            Trail trail = list.get(i);
+            ValueHistory trail = list.get(i);
             left.remove(trail.slot);
-            Nature nature = nature(trail);
+            MovementType nature = nature(trail);
             dimensions.add(new Dimension(i < 3 ? names[i] : "number " + (i + 1), pattern(trail, nature)));
-            boolean surer = nature.sure() < sure && nature.type() != Nature.Type.STILL;
+            boolean surer = nature.sure() < sure && nature.type() != MovementType.Type.STILL;
             sure = surer ? nature.sure() : sure;
             gesture = surer ? nature.gesture() : gesture;
         }
-        Trail first = list.get(0);
+        ValueHistory first = list.get(0);
         guess(first, kind, dimensions, Math.max(sure, 0.6), gesture, List.of(Kind.XY, Kind.MOTION), nature(first));
     }
 
-    private static Nature nature(Trail trail) {
-        return trail.bits == 0 ? Nature.ofFree(trail) : Nature.ofNumbers(trail);
+    private static MovementType nature(ValueHistory trail) {
+        return trail.bits == 0 ? MovementType.ofFree(trail) : MovementType.ofNumbers(trail);
     }
 
-    private void alone(Trail trail) {
-        Nature nature = nature(trail);
+    private void alone(ValueHistory trail) {
+        MovementType nature = nature(trail);
         MessagePattern pattern = pattern(trail, nature);
         if (trail.slot.space() == MessageId.Space.PROGRAM) {
             guess(trail, Kind.BUTTON, List.of(new Dimension("press", pattern)), 0.95, "", List.of(Kind.BUTTON), nature);
@@ -232,10 +234,11 @@ final class Reading {
             case PRESS, TOGGLE -> {
                 int on = nature.numbers().isEmpty() ? 127 : nature.numbers().get(0);
                 int off = nature.numbers().size() < 2 ? 0 : nature.numbers().get(1);
-                boolean usual = nature.type() == Nature.Type.PRESS && (free || on == 127 && off == 0);
-                Output output = usual
-                        ? Output.PLAYED
-                        : Output.of(nature.type() == Nature.Type.TOGGLE ? Press.TOGGLE : Press.MOMENTARY, on, off);
+                boolean usual = nature.type() == MovementType.Type.PRESS && (free || on == 127 && off == 0);
+                SendMode output = usual
+                        ? SendMode.PLAYED
+                        : SendMode.of(
+                                nature.type() == MovementType.Type.TOGGLE ? Press.TOGGLE : Press.MOMENTARY, on, off);
                 guess(
                         trail,
                         Kind.BUTTON,
@@ -252,7 +255,7 @@ final class Reading {
                         List.of(new Dimension(
                                 "step",
                                 pattern,
-                                Output.of(Press.STEPS, nature.numbers().toArray(new Integer[0])))),
+                                SendMode.of(Press.STEPS, nature.numbers().toArray(new Integer[0])))),
                         nature.sure(),
                         nature.gesture(),
                         List.of(Kind.BUTTON, Kind.KNOB),
@@ -308,7 +311,7 @@ final class Reading {
         }
     }
 
-    private static double rate(Trail trail) {
+    private static double rate(ValueHistory trail) {
         List<Double> gaps = new ArrayList<>();
         for (int i = 1; i < trail.count(); i++) {
             gaps.add(trail.gap(i));
@@ -318,7 +321,7 @@ final class Reading {
     }
 
     /** The message with what was found out about its numbers. */
-    private MessagePattern pattern(Trail trail, Nature nature) {
+    private MessagePattern pattern(ValueHistory trail, MovementType nature) {
         MessagePattern pattern = trail.pattern;
         if (pattern instanceof MessagePattern.Controller m) {
             return new MessagePattern.Controller(m.channel(), m.controller(), nature.encoding());
@@ -328,7 +331,7 @@ final class Reading {
             int bits = fineHeard.contains(trail.slot) ? 14 : 7;
             return new MessagePattern.Numbered(m.channel(), m.registered(), m.number(), bits);
         } else if (pattern instanceof MessagePattern.OscNumber m) {
-            boolean counting = nature.type() == Nature.Type.COUNTING;
+            boolean counting = nature.type() == MovementType.Type.COUNTING;
             double low = !counting && trail.low() < 0 ? -1 : 0;
             return new MessagePattern.OscNumber(
                     m.address(), m.index(), low, 1, counting ? Encoding.COUNTING : Encoding.ABSOLUTE);
@@ -337,25 +340,25 @@ final class Reading {
     }
 
     private void guess(
-            Trail trail,
+            ValueHistory trail,
             Kind kind,
             List<Dimension> dimensions,
             double sure,
             String gesture,
             List<Kind> alternatives,
-            Nature nature) {
+            MovementType nature) {
         guess(trail, kind, dimensions, sure, gesture, alternatives, nature, trail);
     }
 
     private void guess(
-            Trail trail,
+            ValueHistory trail,
             Kind kind,
             List<Dimension> dimensions,
             double sure,
             String gesture,
             List<Kind> alternatives,
-            Nature nature,
-            Trail moved) {
+            MovementType nature,
+            ValueHistory moved) {
         String release = switch (nature.type()) {
             case PRESS -> "says when it is let go";
             case TOGGLE -> "on, then off";

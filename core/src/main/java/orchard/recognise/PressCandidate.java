@@ -9,19 +9,19 @@ import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
 /** Something pressed, with what belongs to it. */
-final class Held {
+final class PressCandidate {
 
     private static final double TOGETHER = 0.008;
     /** X and Y are said just before their hit, and go home just after. */
     private static final int NEIGHBOURS = 4;
 
-    final Trail trail;
+    final ValueHistory trail;
     final String release;
-    final Nature nature;
-    final List<Trail> companions = new ArrayList<>();
-    Trail pressure;
+    final MovementType nature;
+    final List<ValueHistory> companions = new ArrayList<>();
+    ValueHistory pressure;
 
-    Held(Trail trail, String release, Nature nature) {
+    PressCandidate(ValueHistory trail, String release, MovementType nature) {
         this.trail = trail;
         this.release = release;
         this.nature = nature;
@@ -38,7 +38,7 @@ final class Held {
     record Hold(long from, long to, int first, int last) {
 
         /** Whether something was said in it, or just before or after. */
-        boolean has(Trail other, int i) {
+        boolean has(ValueHistory other, int i) {
             long slack = (long) (TOGETHER * 1e9);
             return other.at(i) >= from - slack
                     && other.at(i) <= to + slack
@@ -47,7 +47,7 @@ final class Held {
         }
 
         /** Whether something was said as it began. */
-        boolean beginsWith(Trail other, int i) {
+        boolean beginsWith(ValueHistory other, int i) {
             return other.at(i) <= from + (long) (TOGETHER * 1e9);
         }
     }
@@ -69,7 +69,7 @@ final class Held {
     }
 
     /** Whether what came from another place belongs to it: it speaks while it is down, and begins with it. */
-    boolean belongs(Trail other) {
+    boolean belongs(ValueHistory other) {
         List<Hold> holds = holds();
         Set<Hold> spokeIn = new HashSet<>();
         int begun = 0;
@@ -88,7 +88,7 @@ final class Held {
     }
 
     /** Of what belongs to a press in SysEx, pressure looks most like the press itself. */
-    int likeness(Trail other) {
+    int likeness(ValueHistory other) {
         String[] a = other.slot.text().split(" ");
         String[] b = trail.slot.text().split(" ");
         int differing = 0;
@@ -112,7 +112,7 @@ final class Held {
     }
 
     /** The number it goes back to when its pad is let go, or null if it stays. */
-    Integer rest(Trail other) {
+    Integer rest(ValueHistory other) {
         Integer rest = null;
         for (Hold hold : holds()) {
             double after = Double.NaN;
@@ -133,7 +133,7 @@ final class Held {
     }
 
     /** Whether a SysEx differs in one byte from another, has always the same number, and comes after each of them. */
-    static boolean isReleaseOf(Trail off, Trail on) {
+    static boolean isReleaseOf(ValueHistory off, ValueHistory on) {
         String[] a = off.slot.text().split(" ");
         String[] b = on.slot.text().split(" ");
         int differing = 0;

@@ -7,7 +7,7 @@ import java.util.function.DoublePredicate;
 import orchard.action.Action;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
-import orchard.engine.Plan.AnswerPlan;
+import orchard.engine.Plan.LightRule;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
@@ -21,19 +21,19 @@ import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
 
 /** Makes ready what lights answer. */
-final class AnswerCompiler {
+final class LightRuleCompiler {
 
     private final Cells cells;
-    private final Rows rows;
+    private final PageRows rows;
 
-    AnswerCompiler(Cells cells, Rows rows) {
+    LightRuleCompiler(Cells cells, PageRows rows) {
         this.cells = cells;
         this.rows = rows;
     }
 
     /** What lights answer a mapping that has no fault. */
-    List<AnswerPlan> answers(Rig rig, Mapping mapping) {
-        List<AnswerPlan> answers = new ArrayList<>();
+    List<LightRule> answers(Rig rig, Mapping mapping) {
+        List<LightRule> answers = new ArrayList<>();
         answersOfPages(rig, mapping, answers);
         Optional<Ref.ToParameter> about = mapping.target();
         if (about.isEmpty() || mapping.show().answers().isEmpty()) {
@@ -41,10 +41,10 @@ final class AnswerCompiler {
         }
         Ref.ToParameter target = about.get();
         Parameter parameter = rig.parameter(target).orElseThrow();
-        Action first = mapping.then().actions().stream()
+        Action first = mapping.actions().onPress().stream()
                 .filter(action -> target.equals(action.parameter()))
                 .findFirst()
-                .orElse(mapping.then().actions().get(0));
+                .orElse(mapping.actions().onPress().get(0));
         ShapeFunction shape = first instanceof SetParameter set
                 ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
                 : ShapeFunction.of(Shape.WHOLE, parameter);
@@ -63,7 +63,7 @@ final class AnswerCompiler {
             }
             boolean paged =
                     mover.page() != null && trigger.device().equals(shower.get().id());
-            answers.add(new AnswerPlan(
+            answers.add(new LightRule(
                     cells.light(answer.light()),
                     answer.rule(),
                     lit,
@@ -76,12 +76,12 @@ final class AnswerCompiler {
         return answers;
     }
 
-    private void answersOfPages(Rig rig, Mapping mapping, List<AnswerPlan> answers) {
-        for (Action action : mapping.then().actions()) {
+    private void answersOfPages(Rig rig, Mapping mapping, List<LightRule> answers) {
+        for (Action action : mapping.actions().onPress()) {
             if (!(action instanceof SetOfPage row)) {
                 continue;
             }
-            for (Rows.Laid laid : rows.laid(rig, mapping, row)) {
+            for (PageRows.Laid laid : rows.laid(rig, mapping, row)) {
                 Parameter parameter = rig.parameter(laid.parameter()).orElseThrow();
                 ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
                 Profile hands = rig.device(laid.place().control().device())
@@ -90,7 +90,7 @@ final class AnswerCompiler {
                 for (Light light : hands.lightsOn(laid.place().control().control())) {
                     Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
                     if (!lightsItself(rig, ref)) {
-                        answers.add(new AnswerPlan(
+                        answers.add(new LightRule(
                                 cells.light(ref),
                                 Show.Rule.usual(light),
                                 position -> position >= 0.5,

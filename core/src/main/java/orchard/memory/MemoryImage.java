@@ -5,12 +5,12 @@ import java.util.Arrays;
 import java.util.List;
 
 /** What a device's memory holds: blocks of 7-bit bytes. A value. */
-public final class Programme {
+public final class MemoryImage {
 
     private final List<byte[]> blocks = new ArrayList<>();
 
     /** A programme of these blocks, in their order. */
-    public Programme(List<byte[]> blocks) {
+    public MemoryImage(List<byte[]> blocks) {
         blocks.forEach(block -> this.blocks.add(block.clone()));
     }
 
@@ -25,13 +25,13 @@ public final class Programme {
     }
 
     /** Whether a block is the same in another programme. */
-    public boolean sameBlock(Programme other, int number) {
+    public boolean sameBlock(MemoryImage other, int number) {
         return number < size() && number < other.size() && Arrays.equals(blocks.get(number), other.blocks.get(number));
     }
 
     @Override
     public boolean equals(Object other) {
-        if (!(other instanceof Programme that) || that.size() != size()) {
+        if (!(other instanceof MemoryImage that) || that.size() != size()) {
             return false;
         }
         for (int i = 0; i < size(); i++) {

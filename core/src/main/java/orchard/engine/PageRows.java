@@ -13,14 +13,14 @@ import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 
 /** Finds what lies under rows of controls, page by page. */
-final class Rows {
+final class PageRows {
 
     /** A parameter of a mapping that lies under a row of controls, on one of its device's pages. */
     record Laid(Ref.ToParameter parameter, ParameterPage.Entry entry, Place place, SelectorPlan pages) {}
 
     private final Cells cells;
 
-    Rows(Cells cells) {
+    PageRows(Cells cells) {
         this.cells = cells;
     }
 

@@ -12,10 +12,10 @@ import java.util.stream.Collectors;
  * @param rest the number it goes back to when it is let go, or null if it stays; for X and Y
  * @param off switched off on the device: it sends nothing
  */
-public record Output(Press press, List<Integer> values, Integer rest, boolean off) {
+public record SendMode(Press press, List<Integer> values, Integer rest, boolean off) {
 
     /** What the hand plays is what is sent. */
-    public static final Output PLAYED = new Output(Press.PLAYED, List.of(), null, false);
+    public static final SendMode PLAYED = new SendMode(Press.PLAYED, List.of(), null, false);
 
     /** How many steps there may be. */
     public static final int MOST_STEPS = 16;
@@ -43,7 +43,7 @@ public record Output(Press press, List<Integer> values, Integer rest, boolean of
         }
     }
 
-    public Output {
+    public SendMode {
         press = press == null ? Press.PLAYED : press;
         values = values == null ? List.of() : List.copyOf(values);
         boolean pair = press == Press.MOMENTARY || press == Press.TOGGLE;
@@ -63,18 +63,18 @@ public record Output(Press press, List<Integer> values, Integer rest, boolean of
     }
 
     /** A button with numbers for pressed and let go. */
-    public static Output of(Press press, Integer... values) {
-        return new Output(press, List.of(values), null, false);
+    public static SendMode of(Press press, Integer... values) {
+        return new SendMode(press, List.of(values), null, false);
     }
 
     /** The same, going back to a number when let go; null for staying. */
-    public Output restingAt(Integer number) {
-        return new Output(press, values, number, off);
+    public SendMode restingAt(Integer number) {
+        return new SendMode(press, values, number, off);
     }
 
     /** The same, switched on or off. */
-    public Output switchedOff(boolean isOff) {
-        return new Output(press, values, rest, isOff);
+    public SendMode switchedOff(boolean isOff) {
+        return new SendMode(press, values, rest, isOff);
     }
 
     /** In words, "" for what is as usual. */
