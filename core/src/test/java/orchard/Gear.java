@@ -9,6 +9,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
@@ -66,7 +67,7 @@ public final class Gear {
                 "box",
                 "Box",
                 "hands",
-                new Seat(Seat.Wire.MIDI, "Box", "Box"),
+                new Seat(Wire.MIDI, "Box", "Box"),
                 new Profile(controls, List.of(), List.of(), lights, List.of(), List.of(), List.of()));
     }
 
@@ -81,7 +82,7 @@ public final class Gear {
                 "desk",
                 "Desk",
                 "",
-                new Seat(Seat.Wire.OSC, "/desk", "127.0.0.1:1"),
+                new Seat(Wire.OSC, "/desk", "127.0.0.1:1"),
                 new Profile(
                         List.of(),
                         List.of(new Group("track", "", "Surf", "/desk/name")),

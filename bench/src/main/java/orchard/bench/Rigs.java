@@ -9,6 +9,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -83,7 +84,7 @@ final class Rigs {
                 id,
                 id,
                 "",
-                new Seat(Seat.Wire.OSC, "/" + id, ""),
+                new Seat(Wire.OSC, "/" + id, ""),
                 new Profile(
                         controls,
                         List.of(),

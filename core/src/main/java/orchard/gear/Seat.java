@@ -23,34 +23,6 @@ public record Seat(Wire wire, String in, String out, Reception reception) {
         this(wire, in, out, Reception.ALL);
     }
 
-    /** The kinds of wire a device can be on. */
-    public enum Wire {
-        /** A MIDI port of this machine. */
-        MIDI,
-        /** A MIDI port of a laptop or tablet that has a page of Orchard open. */
-        BROWSER,
-        /** A network MIDI session. */
-        SESSION,
-        /** OSC over UDP or TCP. */
-        OSC,
-        /** A game controller of a laptop or tablet that has a page of Orchard open. */
-        PAD,
-        /** A browser that shows one of Orchard's layouts. */
-        TOUCH,
-        /** None: what Orchard keeps itself. */
-        NONE;
-
-        /** Whether a device on it is always there. */
-        public boolean inside() {
-            return this == TOUCH || this == NONE;
-        }
-
-        /** Whether it carries MIDI messages. */
-        public boolean midi() {
-            return this == MIDI || this == BROWSER || this == SESSION;
-        }
-    }
-
     /** The same device at another place. */
     public Seat at(String newIn, String newOut) {
         return new Seat(wire, newIn, newOut, reception);

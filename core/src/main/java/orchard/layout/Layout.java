@@ -7,6 +7,7 @@ import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.light.Drawn;
 import orchard.light.Light;
 import orchard.signal.MessagePattern;
@@ -53,7 +54,7 @@ public record Layout(String id, String name, List<Element> elements) {
                 id,
                 name,
                 "touch layout",
-                new Seat(Seat.Wire.TOUCH, id, id),
+                new Seat(Wire.TOUCH, id, id),
                 new Profile(controls, List.of(), List.of(), lights, List.of(), List.of(), List.of()));
     }
 }

@@ -45,7 +45,7 @@ record PartCheck(String part) implements Part.Visitor<Void> {
             throw EditRefused.invalid(
                     part, "out", "Too long: a port's name or address has at most " + LONGEST_SEAT + " letters");
         }
-        if (seat.wire() == Seat.Wire.OSC && !seat.in().matches("/[^\\s#*,?\\[\\]{}/@]+(@[^\\s/@]+)?")) {
+        if (seat.wire().addressed() && !seat.in().matches("/[^\\s#*,?\\[\\]{}/@]+(@[^\\s/@]+)?")) {
             throw EditRefused.invalid(
                     part,
                     "in",

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import orchard.gear.Device;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 
 /**
  * Finds out which device is behind which port: by its identity reply, else by name, vendor and the shape of what it says, and
@@ -28,7 +29,7 @@ public final class Seating {
      * @param devices ids, in the order of the rig
      * @param ports names, sorted
      */
-    public record Question(Seat.Wire wire, List<String> devices, List<String> ports) {}
+    public record Question(Wire wire, List<String> devices, List<String> ports) {}
 
     /**
      * Who sits where.

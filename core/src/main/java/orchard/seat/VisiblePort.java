@@ -2,7 +2,7 @@ package orchard.seat;
 
 import java.util.Set;
 import java.util.regex.Pattern;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 
 /**
  * A port that is there right now, with all that can be told about what is behind it.
@@ -16,7 +16,7 @@ import orchard.gear.Seat;
  * @param heard what it said since it is there, as {@link orchard.signal.MessagePattern} keys
  */
 public record VisiblePort(
-        Seat.Wire wire,
+        Wire wire,
         String port,
         String name,
         String vendor,

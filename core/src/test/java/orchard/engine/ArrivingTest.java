@@ -12,6 +12,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.light.Light;
 import orchard.light.Motor;
 import orchard.mapping.Mapping;
@@ -51,7 +52,7 @@ class ArrivingTest {
                 "box",
                 "Box",
                 "",
-                new Seat(Seat.Wire.MIDI, "Box", "Box").receiving(reception),
+                new Seat(Wire.MIDI, "Box", "Box").receiving(reception),
                 new Profile(List.of(controls), List.of(), List.of(), List.of(), List.of(), List.of(), List.of()));
     }
 
@@ -219,7 +220,7 @@ class ArrivingTest {
                 "desk",
                 "Desk",
                 "",
-                new Seat(Seat.Wire.MIDI, "Desk", "Desk"),
+                new Seat(Wire.MIDI, "Desk", "Desk"),
                 new Profile(List.of(), List.of(), List.of(level), List.of(), List.of(), List.of(), List.of()));
         Bench bench = new Bench(Rig.of(List.of(
                 new Part.OfDevice(Gear.box()),
@@ -245,7 +246,7 @@ class ArrivingTest {
                 "box",
                 "Box",
                 "",
-                new Seat(Seat.Wire.MIDI, "Box", "Box"),
+                new Seat(Wire.MIDI, "Box", "Box"),
                 new Profile(
                         List.of(fader),
                         List.of(),

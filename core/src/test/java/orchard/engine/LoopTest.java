@@ -14,6 +14,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -72,7 +73,7 @@ class LoopTest {
                 id,
                 "Box " + id,
                 "",
-                new Seat(Seat.Wire.MIDI, id, id),
+                new Seat(Wire.MIDI, id, id),
                 new Profile(controls, List.of(), List.of(level), List.of(), List.of(), List.of(), List.of()));
     }
 

@@ -16,6 +16,7 @@ import orchard.gear.Seat;
 import orchard.gear.Selector;
 import orchard.gear.SendMode;
 import orchard.gear.Traits;
+import orchard.gear.Wire;
 import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
@@ -75,7 +76,7 @@ class PagesAndFeelTest {
                 new Light("text", "Text", "fader", new Letters(new byte[] {0x7D}, 4)));
         Profile profile = with.withControls(controls).withLights(lights);
         List<Part> parts = new ArrayList<>(List.of(
-                new Part.OfDevice(new Device("box", "Box", "", new Seat(Seat.Wire.MIDI, "Box", "Box"), profile)),
+                new Part.OfDevice(new Device("box", "Box", "", new Seat(Wire.MIDI, "Box", "Box"), profile)),
                 new Part.OfDevice(Gear.desk())));
         List.of(mappings).forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
         return Rig.of(parts);

@@ -22,6 +22,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Selector;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
@@ -95,7 +96,7 @@ class RecallTest {
                         "mind",
                         "Variables",
                         "",
-                        new Seat(Seat.Wire.NONE, "", ""),
+                        new Seat(Wire.NONE, "", ""),
                         Profile.BLANK.withParameters(List.of(new Parameter(
                                 "level",
                                 "",
@@ -344,7 +345,7 @@ class RecallTest {
                         "mind",
                         "Variables",
                         "",
-                        new Seat(Seat.Wire.NONE, "", ""),
+                        new Seat(Wire.NONE, "", ""),
                         Profile.BLANK.withParameters(List.of(tempo)))),
                 new Part.OfMapping(button("m1", 1, new Tap(LEVEL)))));
     }

@@ -33,6 +33,7 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Traits;
+import orchard.gear.Wire;
 import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
@@ -168,7 +169,7 @@ final class WorldRig {
                 "box",
                 "Box",
                 "",
-                new Seat(Seat.Wire.MIDI, "Box", "Box"),
+                new Seat(Wire.MIDI, "Box", "Box"),
                 new Profile(
                                 controls,
                                 List.of(),
@@ -196,7 +197,7 @@ final class WorldRig {
                 "desk",
                 "Desk",
                 "",
-                new Seat(Seat.Wire.OSC, "/desk", "127.0.0.1:1"),
+                new Seat(Wire.OSC, "/desk", "127.0.0.1:1"),
                 new Profile(
                                 List.of(),
                                 List.of(new Group("track", "", "Surf", "")),
@@ -214,7 +215,7 @@ final class WorldRig {
                 "synth",
                 "Synth",
                 "",
-                new Seat(Seat.Wire.MIDI, "Synth", "Synth"),
+                new Seat(Wire.MIDI, "Synth", "Synth"),
                 new Profile(
                         List.of(),
                         List.of(),

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import orchard.gear.Control;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import org.junit.jupiter.api.Test;
 
 class LayoutTest {
@@ -18,7 +18,7 @@ class LayoutTest {
                 List.of(
                         new Element("e1", Element.Kind.FADER, "Moon", 0, 0, 3, 10, null),
                         new Element("e2", Element.Kind.LABEL, "Stage left", 4, 0, 6, 2, null)));
-        assertThat(layout.device().seat().wire()).isEqualTo(Seat.Wire.TOUCH);
+        assertThat(layout.device().seat().wire()).isEqualTo(Wire.TOUCH);
         assertThat(layout.device().profile().controls())
                 .extracting(Control::name)
                 .containsExactly("Moon");

@@ -23,6 +23,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -137,7 +138,7 @@ class CopiesTest {
                 "tracks",
                 "Tracks",
                 "",
-                new Seat(Seat.Wire.OSC, "/tracks", ""),
+                new Seat(Wire.OSC, "/tracks", ""),
                 new Profile(List.of(), groups, parameters, List.of(), List.of(), List.of(), List.of()));
     }
 

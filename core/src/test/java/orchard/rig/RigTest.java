@@ -17,6 +17,7 @@ import orchard.Rigs;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Mapping;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -97,7 +98,7 @@ class RigTest {
     @Test
     void refusesAnOscSeatThatIsNoAddress() {
         Device desk = Gear.desk();
-        Seat bad = new Seat(Seat.Wire.OSC, "desk", "");
+        Seat bad = new Seat(Wire.OSC, "desk", "");
         assertThatThrownBy(() -> Gear.rig()
                         .apply(Edit.change(
                                 "move",

@@ -11,6 +11,7 @@ import java.util.Set;
 import orchard.Gear;
 import orchard.gear.Device;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
@@ -26,13 +27,13 @@ class SeatingTest {
         Recognition recognition = known.isEmpty()
                 ? Recognition.NOTHING
                 : new Recognition(in, k[3], VisiblePort.plain(k[0]), k[1], k[2], false);
-        return new Seating.Claim(new Device(id, id, "", new Seat(Seat.Wire.MIDI, in, in), box.profile()), recognition);
+        return new Seating.Claim(new Device(id, id, "", new Seat(Wire.MIDI, in, in), box.profile()), recognition);
     }
 
     private static VisiblePort port(String facts, Object... heard) {
         String[] f = (facts + "////").split("/", -1);
         boolean asked = f[3].equals("?");
-        return new VisiblePort(Seat.Wire.MIDI, f[0], f[0], f[1], f[2], asked ? "" : f[3], asked, Set.of(heard));
+        return new VisiblePort(Wire.MIDI, f[0], f[0], f[1], f[2], asked ? "" : f[3], asked, Set.of(heard));
     }
 
     private static Seating.Result seat(List<Seating.Claim> claims, Map<String, String> before, VisiblePort... ports) {
@@ -117,7 +118,7 @@ class SeatingTest {
         Seating.Result moved = seat(twins, Map.of(), port("Box//s7/ID"), port("Box (2)//s8/ID"));
         assertThat(moved.ports()).isEmpty();
         assertThat(moved.questions())
-                .containsExactly(new Seating.Question(Seat.Wire.MIDI, List.of("a", "b"), List.of("Box", "Box (2)")));
+                .containsExactly(new Seating.Question(Wire.MIDI, List.of("a", "b"), List.of("Box", "Box (2)")));
         Map<String, String> answered = new LinkedHashMap<>(Map.of("a", "Box (2)"));
         Seating.Result after = seat(twins, answered, port("Box//s7/ID"), port("Box (2)//s8/ID"));
         assertThat(after.ports()).containsEntry("a", "Box (2)").containsEntry("b", "Box");
@@ -157,7 +158,7 @@ class SeatingTest {
 
     @Test
     void portsOfAnotherWireAreNobodysHere() {
-        VisiblePort browser = new VisiblePort(Seat.Wire.BROWSER, "Box", "Box", "", "", "", false, Set.of());
+        VisiblePort browser = new VisiblePort(Wire.BROWSER, "Box", "Box", "", "", "", false, Set.of());
         assertThat(Seating.seat(List.of(claim("a", "Box", "")), List.of(browser), Map.of())
                         .ports())
                 .isEmpty();

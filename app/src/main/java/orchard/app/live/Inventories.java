@@ -10,7 +10,6 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
-import orchard.gear.Seat;
 import orchard.inventory.Identities;
 import orchard.inventory.Inventory;
 import orchard.rig.Edit;
@@ -54,7 +53,7 @@ public final class Inventories {
 
     /** Whether a device can be asked at all. */
     public static boolean canBeAsked(Device device) {
-        return device.seat().wire() == Seat.Wire.OSC && !device.seat().out().isEmpty();
+        return device.seat().wire().addressed() && !device.seat().out().isEmpty();
     }
 
     /** Asks a device to list its parameters. */

@@ -12,7 +12,7 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import orchard.app.Daemon;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
 import orchard.signal.MidiMessage;
@@ -22,7 +22,7 @@ import orchard.signal.TouchMessage;
  * MIDI ports and game controllers of the laptops and tablets that have a page of Orchard open. A page that is left and opened again
  * within {@value #GRACE_MILLIS} ms keeps its ports, so that going from page to page lets nobody go. Safe for several threads.
  */
-public final class BrowserWire implements Port.Wire {
+public final class BrowserWire implements Port.Source {
 
     static final long GRACE_MILLIS = 1_500;
 
@@ -232,8 +232,8 @@ public final class BrowserWire implements Port.Wire {
         }
 
         @Override
-        public Seat.Wire wire() {
-            return lent.pad() ? Seat.Wire.PAD : Seat.Wire.BROWSER;
+        public Wire wire() {
+            return lent.pad() ? Wire.PAD : Wire.BROWSER;
         }
 
         @Override

@@ -18,7 +18,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The machine's MIDI ports, looked for every second and opened as they come. */
-final class MachineMidi implements Port.Wire {
+final class MachineMidi implements Port.Source {
 
     private static final Logger LOG = LoggerFactory.getLogger(MachineMidi.class);
 

@@ -11,7 +11,7 @@ import javax.sound.midi.Receiver;
 import javax.sound.midi.ShortMessage;
 import javax.sound.midi.SysexMessage;
 import javax.sound.midi.Transmitter;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
 import orchard.signal.MidiJoiner;
@@ -109,8 +109,8 @@ final class MidiPort implements Port {
     }
 
     @Override
-    public Seat.Wire wire() {
-        return Seat.Wire.MIDI;
+    public Wire wire() {
+        return Wire.MIDI;
     }
 
     @Override

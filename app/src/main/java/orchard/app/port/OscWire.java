@@ -174,7 +174,7 @@ final class OscWire implements AutoCloseable {
         Set<InetSocketAddress> connected = new HashSet<>();
         for (Device device : devices) {
             Seat seat = device.seat();
-            if (seat.wire() != Seat.Wire.OSC) {
+            if (!seat.wire().addressed()) {
                 continue;
             }
             String[] in = seat.in().split("@", 2);

@@ -8,6 +8,7 @@ import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.BooleanSupplier;
 import orchard.app.Daemon;
+import orchard.gear.Wire;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 

@@ -1,14 +1,14 @@
 package orchard.app.port;
 
 import java.util.List;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.signal.Message;
 
 /** One place where messages come in and go out. Ports only move bytes; who is behind them others decide. */
 interface Port extends AutoCloseable {
 
     /** The kind of wire. */
-    Seat.Wire wire();
+    Wire wire();
 
     /** Its name, unique on its wire at this moment. */
     String name();
@@ -57,8 +57,8 @@ interface Port extends AutoCloseable {
         void arrived(Port port, Message message);
     }
 
-    /** A kind of wire: ports that come and go. */
-    interface Wire extends AutoCloseable {
+    /** Where ports of one kind of wire come and go. */
+    interface Source extends AutoCloseable {
         /** Begins to look for ports. */
         default void start() {}
 

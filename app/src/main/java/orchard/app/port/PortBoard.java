@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import orchard.gear.Device;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.seat.Seating;
 
 /**
@@ -36,7 +37,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
         osc.strangers().forEach((name, traffic) -> {
             String key = "osc:" + name;
             all.computeIfAbsent(
-                    key, k -> status(k, Seat.Wire.OSC, name, "in", "", true, "", traffic, osc.strangerAddress(name)));
+                    key, k -> status(k, Wire.OSC, name, "in", "", true, "", traffic, osc.strangerAddress(name)));
         });
         return new ArrayList<>(all.values());
     }
@@ -44,7 +45,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
     private PortStatus status(Device device) {
         Seat seat = device.seat();
         boolean isPresent = present.contains(device.id());
-        if (seat.wire() == Seat.Wire.OSC) {
+        if (seat.wire().addressed()) {
             String direction = seat.out().isEmpty() ? "in only" : "in and out";
             String name = seat.out().isEmpty() ? seat.in() : seat.in() + " and " + seat.out();
             return status(
@@ -74,7 +75,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
 
     private PortStatus status(
             String key,
-            Seat.Wire wire,
+            Wire wire,
             String name,
             String direction,
             String device,

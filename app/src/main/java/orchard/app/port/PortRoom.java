@@ -18,10 +18,9 @@ import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.rig.Rig;
 import orchard.seat.Recognition;
-import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
@@ -53,7 +52,6 @@ public final class PortRoom {
     /** Who said something of itself so often, one soon after the other, beats. */
     private static final int BEATS = 3;
 
-    private static final String ASKING = "who are you";
     private static final long SLEEP_NANOS = 5_000_000_000L;
 
     /** Takes what the wires bring. */
@@ -116,12 +114,13 @@ public final class PortRoom {
         }
     }
 
-    private final List<Port.Wire> wires = new ArrayList<>();
+    private final List<Port.Source> wires = new ArrayList<>();
     private final Discovery discovery;
     private final OscWire osc;
     private final BrowserWire browsers;
     private final SessionWire sessions;
     private final SeatBook book;
+    private final Map<Wire.Found, Carrier> carriers;
     private final Map<String, Roll> rolls = new ConcurrentHashMap<>();
     private final ScheduledExecutorService watch = Daemon.scheduler("presence");
     private volatile Seats seats = new Seats(Map.of(), List.of(), Set.of());
@@ -145,6 +144,13 @@ public final class PortRoom {
                 recognitions.keep(device, known);
             }
         });
+        carriers = Map.of(
+                Wire.Found.BY_PORT,
+                new PortCarrier(book),
+                Wire.Found.BY_ADDRESS,
+                new OscCarrier(osc, SILENCE_NANOS),
+                Wire.Found.INSIDE,
+                new InsideCarrier((layout, message) -> listener.show(layout, message)));
         wires.add(new MachineMidi(this::arrived, this::lookWhoIsThere));
         browsers = new BrowserWire(this::arrived, new PageGaps(), this::lookWhoIsThere);
         wires.add(browsers);
@@ -178,7 +184,7 @@ public final class PortRoom {
     public void start(Listener listener, Rig rig) {
         this.listener = listener;
         seat(rig);
-        wires.forEach(Port.Wire::start);
+        wires.forEach(Port.Source::start);
         osc.start();
         discovery.announce(Discovery.OSC_UDP, osc.udpPort());
         discovery.announce(Discovery.OSC_TCP, osc.tcpPort());
@@ -228,7 +234,7 @@ public final class PortRoom {
                 rig.gear().stream().collect(Collectors.toMap(Device::id, device -> device)),
                 rig.devices(),
                 rig.devices().stream()
-                        .filter(device -> device.seat().wire() == Seat.Wire.OSC)
+                        .filter(device -> device.seat().wire().addressed())
                         .flatMap(device -> device.profile().controls().stream()
                                 .flatMap(control -> control.dimensions().stream())
                                 .flatMap(dimension -> dimension.pattern().keys().stream())
@@ -247,7 +253,7 @@ public final class PortRoom {
 
     /** Looks at once who came and who went. */
     public void lookAgain() {
-        wires.forEach(Port.Wire::look);
+        wires.forEach(Port.Source::look);
         lookWhoIsThere();
     }
 
@@ -271,20 +277,11 @@ public final class PortRoom {
             toStranger(device, message);
             return;
         }
-        switch (known.seat().wire()) {
-            case OSC -> osc.send(device, message);
-            case TOUCH -> {
-                if (message instanceof TouchMessage touch) {
-                    listener.show(device, touch);
-                }
-            }
-            case MIDI, BROWSER, SESSION, PAD -> {
-                Port port = book.port(device);
-                if (port != null) {
-                    port.send(message, fold);
-                }
-            }
-        }
+        carrier(known).send(known, message, fold);
+    }
+
+    private Carrier carrier(Device device) {
+        return carriers.get(device.seat().wire().found());
     }
 
     /** Only a message typed by hand goes to a port nobody sits at. */
@@ -338,7 +335,7 @@ public final class PortRoom {
         return key(port.wire()) + port.name();
     }
 
-    private static String key(Seat.Wire wire) {
+    private static String key(Wire wire) {
         return wire.name().toLowerCase(Locale.ROOT) + ":";
     }
 
@@ -419,12 +416,7 @@ public final class PortRoom {
         } else if (roll.question.isMissing() || now < roll.doubtedUntil) {
             return Standing.State.DOUBTED;
         }
-        boolean speaksWhenMoved = device.seat().wire() == Seat.Wire.OSC
-                && !isAsked(device)
-                && !device.profile().controls().isEmpty();
-        return speaksWhenMoved && now - osc.traffic(device.id()).lastIn() > SILENCE_NANOS
-                ? Standing.State.RESTING
-                : Standing.State.PRESENT;
+        return carrier(device).rests(device) ? Standing.State.RESTING : Standing.State.PRESENT;
     }
 
     /** Who can answer is asked while it is quiet; who missed an answer is doubted once it answers again. */
@@ -434,30 +426,18 @@ public final class PortRoom {
             if (roll == null || !roll.present) {
                 continue;
             }
-            Port port = roll.port;
-            boolean isOsc = device.seat().wire() == Seat.Wire.OSC;
-            if (isOsc
-                    ? !isAsked(device)
-                    : port == null || !port.hasOutput() || !port.wire().midi()) {
+            Carrier carrier = carrier(device);
+            if (!carrier.canBeAsked(device)) {
                 continue;
             }
-            if (!isOsc
-                    && !book.canAnswer(port)
-                    && recognition(device).identity().isEmpty()) {
-                continue;
-            }
-            if (!isOsc && book.canAnswer(port)) {
+            if (carrier.answers(device)) {
                 roll.question.canAnswer();
             }
-            long lastIn =
-                    isOsc ? osc.traffic(device.id()).lastIn() : port.traffic().lastIn();
-            switch (roll.question.look(nanos, lastIn, !isOsc && port.isBusy())) {
-                case ASK -> ask(device, port);
+            switch (roll.question.look(nanos, carrier.lastIn(device), carrier.isBusy(device))) {
+                case ASK -> carrier.ask(device);
                 case MISSED -> {
-                    if (!isOsc) {
-                        port.reopen();
-                    }
-                    ask(device, port);
+                    carrier.reopen(device);
+                    carrier.ask(device);
                 }
                 case BACK -> doubt(device.id(), roll, "it did not answer for a while");
                 case NOTHING -> {
@@ -467,38 +447,9 @@ public final class PortRoom {
         }
     }
 
-    private void ask(Device device, Port port) {
-        if (device.seat().wire() == Seat.Wire.OSC) {
-            osc.traffic(device.id()).asks();
-            device.profile().keepAlive().forEach(message -> osc.send(device.id(), message));
-        } else {
-            port.traffic().asks();
-            port.send(Identity.REQUEST, ASKING);
-        }
-    }
-
-    private static boolean isAsked(Device device) {
-        return !device.profile().keepAlive().isEmpty();
-    }
-
     private boolean there(Device device) {
-        return switch (device.seat().wire()) {
-            case MIDI, BROWSER, SESSION, PAD -> {
-                Port port = book.port(device.id());
-                yield port != null && !port.traffic().stoppedSensing(System.nanoTime());
-            }
-            case OSC -> {
-                boolean onlyHears = device.profile().controls().isEmpty();
-                long last = osc.traffic(device.id()).lastIn();
-                boolean lately = last != 0 && System.nanoTime() - last < SILENCE_NANOS;
-                Roll roll = rolls.get(device.id());
-                boolean rests = last != 0 && !isAsked(device) && (roll == null || !roll.beats());
-                yield lately
-                        || rests
-                        || !isAsked(device) && onlyHears && !device.seat().out().isEmpty();
-            }
-            case TOUCH, NONE -> true;
-        };
+        Roll roll = rolls.get(device.id());
+        return carrier(device).isThere(device, roll != null && roll.beats());
     }
 
     /** Ids of the devices that are there. */
@@ -552,7 +503,7 @@ public final class PortRoom {
      * @return false if the port is gone
      */
     public synchronized boolean decide(Device device, String key) {
-        for (Seat.Wire wire : Seat.Wire.values()) {
+        for (Wire wire : Wire.values()) {
             if (key.startsWith(key(wire))
                     && book.decide(device, wire, key.substring(key(wire).length()))) {
                 Roll roll = rolls.computeIfAbsent(device.id(), id -> new Roll());
@@ -579,7 +530,7 @@ public final class PortRoom {
 
     @PreDestroy
     void close() {
-        wires.forEach(Port.Wire::close);
+        wires.forEach(Port.Source::close);
         osc.close();
         watch.shutdownNow(); // last, because what wires let go of may still have to be looked at
     }

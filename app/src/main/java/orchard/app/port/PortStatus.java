@@ -1,7 +1,7 @@
 package orchard.app.port;
 
 import java.util.List;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 
 /**
  * One port as Connect shows it.
@@ -25,7 +25,7 @@ import orchard.gear.Seat;
  */
 public record PortStatus(
         String key,
-        Seat.Wire wire,
+        Wire wire,
         String name,
         String direction,
         String device,

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.gear.Device;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.seat.Recognition;
 import orchard.seat.Seating;
 import orchard.seat.VisiblePort;
@@ -156,8 +156,8 @@ final class SeatBook {
         Map<Port, String> byPort = new LinkedHashMap<>();
         Map<String, Port> byDevice = new LinkedHashMap<>();
         List<Seating.Question> questions = new ArrayList<>();
-        for (Seat.Wire wire : Seat.Wire.values()) {
-            if (wire == Seat.Wire.OSC || wire.inside()) {
+        for (Wire wire : Wire.values()) {
+            if (wire.addressed() || wire.inside()) {
                 continue;
             }
             Map<String, Port> byName = new HashMap<>();
@@ -192,7 +192,7 @@ final class SeatBook {
      * @param wire and name of the port
      * @return false if the port is gone
      */
-    synchronized boolean decide(Device device, Seat.Wire wire, String name) {
+    synchronized boolean decide(Device device, Wire wire, String name) {
         for (Known knows : known.values()) {
             if (knows.port.wire() == wire && knows.port.name().equals(name)) {
                 Map<Port, String> byPort = new LinkedHashMap<>(book.devices());

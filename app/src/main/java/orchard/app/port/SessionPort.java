@@ -5,7 +5,7 @@ import java.net.InetSocketAddress;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
-import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.session.Participant;
 import orchard.session.SessionMessage;
 import orchard.signal.Message;
@@ -179,8 +179,8 @@ final class SessionPort implements Port {
     }
 
     @Override
-    public Seat.Wire wire() {
-        return Seat.Wire.SESSION;
+    public Wire wire() {
+        return Wire.SESSION;
     }
 
     @Override

@@ -26,7 +26,7 @@ import org.slf4j.LoggerFactory;
  * Clocks are kept in step by three messages every ten seconds; who says nothing for a minute is gone, and whoever Orchard invited is invited
  * again. Safe for several threads.
  */
-final class SessionWire implements Port.Wire {
+final class SessionWire implements Port.Source {
 
     private static final Logger LOG = LoggerFactory.getLogger(SessionWire.class);
     private static final String OWN_NAME = "Orchard";

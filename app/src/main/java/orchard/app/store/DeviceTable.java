@@ -13,6 +13,7 @@ import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.gear.Setup;
+import orchard.gear.Wire;
 import orchard.light.Light;
 import orchard.light.LightKind;
 import orchard.parameter.Binding;
@@ -111,7 +112,7 @@ class DeviceTable {
                             said.panic(),
                             PartJson.read(rs.getString("setup"), SETUP));
                     Seat seat = new Seat(
-                            Seat.Wire.valueOf(rs.getString("wire")),
+                            Wire.valueOf(rs.getString("wire")),
                             rs.getString("seat_in"),
                             rs.getString("seat_out"),
                             PartJson.read(rs.getString("reception"), RECEPTION));

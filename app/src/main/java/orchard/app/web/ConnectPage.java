@@ -22,6 +22,7 @@ import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
+import orchard.gear.Wire;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -117,7 +118,7 @@ class ConnectPage {
                 .filter(device -> asked
                         ? port.candidates().contains(device.id())
                         : device.seat().wire() == port.wire()
-                                && port.wire() != Seat.Wire.OSC
+                                && !port.wire().addressed()
                                 && !ports.present().contains(device.id()))
                 .toList();
         return new Stranger(port, asked, candidates);
@@ -193,8 +194,8 @@ class ConnectPage {
                 .orElseThrow(() -> EditRefused.invalid("", "name", "That port is gone, or somebody added it already."));
         Profile known = ProfileShelf.all().getOrDefault(profile, Profile.BLANK);
         String in = port.substring(port.indexOf(':') + 1);
-        Seat seat = stranger.wire() == Seat.Wire.OSC
-                ? new Seat(Seat.Wire.OSC, in, known.parameters().isEmpty() ? "" : ports.strangerAddress(in))
+        Seat seat = stranger.wire().addressed()
+                ? new Seat(Wire.OSC, in, known.parameters().isEmpty() ? "" : ports.strangerAddress(in))
                 : new Seat(stranger.wire(), in, in);
         addDevice(name, role, seat, known);
         return Replies.go("/connect");
@@ -213,7 +214,7 @@ class ConnectPage {
         addDevice(
                 name,
                 "",
-                new Seat(Seat.Wire.OSC, in.strip(), out.strip()),
+                new Seat(Wire.OSC, in.strip(), out.strip()),
                 ProfileShelf.all().getOrDefault(profile, Profile.BLANK));
         return Replies.go("/connect");
     }
@@ -248,7 +249,7 @@ class ConnectPage {
                             in.map(String::strip).orElse(before.seat().in()),
                             out.map(String::strip).orElse(before.seat().out()))
                     .receiving(new Reception(receive, channel.size() == 16 ? List.of() : channel));
-            if (seat.wire() == Seat.Wire.OSC && !Addresses.isTarget(seat.out())) {
+            if (seat.wire().addressed() && !Addresses.isTarget(seat.out())) {
                 throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
             }
             Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());

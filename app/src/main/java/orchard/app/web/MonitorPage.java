@@ -17,6 +17,7 @@ import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.rig.EditRefused;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
@@ -76,7 +77,7 @@ class MonitorPage {
     /** Whoever something can be sent to. */
     private List<Place> targets() {
         Stream<Place> devices = keeper.rig().devices().stream()
-                .filter(device -> device.seat().wire() != Seat.Wire.PAD
+                .filter(device -> device.seat().wire() != Wire.PAD
                         && !device.seat().wire().inside())
                 .map(device -> new Place(device.id(), device.name()));
         Stream<Place> strangers = ports.ports().stream()
@@ -86,7 +87,7 @@ class MonitorPage {
     }
 
     private static boolean hears(PortStatus port) {
-        return port.wire() == Seat.Wire.OSC
+        return port.wire().addressed()
                 ? !port.address().isEmpty()
                 : port.direction().contains("out");
     }
@@ -213,7 +214,7 @@ class MonitorPage {
     private Message fitting(String text, String to) throws MessageText.NotUnderstood {
         Message message = MessageText.parse(text, keeper.rig().settings().noteNames());
         boolean osc = to.startsWith("osc:")
-                || keeper.rig().device(to).map(Device::seat).map(Seat::wire).orElse(Seat.Wire.MIDI) == Seat.Wire.OSC;
+                || keeper.rig().device(to).map(Device::seat).map(Seat::wire).orElse(Wire.MIDI) == Wire.OSC;
         if (!to.isEmpty() && osc != message instanceof OscMessage) {
             throw EditRefused.invalid(
                     "",

@@ -12,6 +12,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -37,7 +38,7 @@ class TablePage {
 
     /** The device that has no wire. */
     private static final Device VARIABLES =
-            new Device("variables", "Variables", "kept by Orchard", new Seat(Seat.Wire.NONE, "", ""), Profile.BLANK);
+            new Device("variables", "Variables", "kept by Orchard", new Seat(Wire.NONE, "", ""), Profile.BLANK);
 
     private final RigKeeper keeper;
     private final Values values;
@@ -74,7 +75,7 @@ class TablePage {
                 .orElse(devices.get(0));
         Profile profile = chosen.profile();
         List<Parameter> all = profile.parameters();
-        boolean isInside = chosen.seat().wire() == Seat.Wire.NONE;
+        boolean isInside = chosen.seat().wire() == Wire.NONE;
         Optional<Parameter> selected = profile.parameter(at);
         model.addAttribute("devices", devices);
         model.addAttribute("device", chosen);

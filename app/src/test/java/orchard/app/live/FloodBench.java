@@ -31,6 +31,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -247,7 +248,7 @@ class FloodBench {
                 id,
                 id,
                 "",
-                new Seat(Seat.Wire.OSC, "/" + id, out),
+                new Seat(Wire.OSC, "/" + id, out),
                 new Profile(controls, List.of(), parameters, List.of(), List.of(), List.of(), List.of()));
     }
 }

@@ -30,6 +30,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.layout.Element;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
@@ -139,8 +140,8 @@ class GapTest {
         Profile profile = new Profile(List.of(), List.of(), List.of(level), List.of(), List.of(), List.of(), List.of());
         add(
                 orchard,
-                new Part.OfDevice(new Device(
-                        "buoy", "Buoy", "", new Seat(Seat.Wire.OSC, "/buoy", "tcp:127.0.0.1:" + port), profile)));
+                new Part.OfDevice(
+                        new Device("buoy", "Buoy", "", new Seat(Wire.OSC, "/buoy", "tcp:127.0.0.1:" + port), profile)));
         Awaitility.await().until(() -> orchard.bean(PortRoom.class).present().contains("buoy"));
         orchard.bean(EngineRoom.class).set("buoy", "level", 0.25);
         orchard.bean(EngineRoom.class).set("buoy", "level", 0.75);
@@ -229,7 +230,7 @@ class GapTest {
                         "reed",
                         "Reed",
                         "",
-                        new Seat(Seat.Wire.BROWSER, "Reed box", "Reed box"),
+                        new Seat(Wire.BROWSER, "Reed box", "Reed box"),
                         Profile.BLANK.withControls(List.of(key)))));
         add(
                 orchard,
@@ -266,7 +267,7 @@ class GapTest {
         add(
                 orchard,
                 new Part.OfDevice(new Device(
-                        "left", "Left", "", new Seat(Seat.Wire.SESSION, "Last light", "Last light"), Profile.BLANK)));
+                        "left", "Left", "", new Seat(Wire.SESSION, "Last light", "Last light"), Profile.BLANK)));
         PortRoom ports = orchard.bean(PortRoom.class);
         try (SessionPeer peer = new SessionPeer("Last light")) {
             peer.invite(ports.sessionPort());
@@ -295,7 +296,7 @@ class GapTest {
                         "left",
                         "Left",
                         "",
-                        new Seat(Seat.Wire.SESSION, "Night boat", "Night boat"),
+                        new Seat(Wire.SESSION, "Night boat", "Night boat"),
                         Profile.BLANK.withControls(List.of(key)))));
         PortRoom ports = orchard.bean(PortRoom.class);
         SessionPeer first = new SessionPeer("Night boat");

@@ -11,6 +11,7 @@ import javax.sound.midi.MidiUnavailableException;
 import javax.sound.midi.Receiver;
 import javax.sound.midi.SysexMessage;
 import javax.sound.midi.Transmitter;
+import orchard.gear.Wire;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
 import orchard.signal.MidiMessage;

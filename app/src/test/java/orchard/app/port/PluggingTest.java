@@ -12,6 +12,7 @@ import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.Cobble;
@@ -43,7 +44,7 @@ class PluggingTest {
 
     @Test
     void aSeatStaysWhenItsDeviceIsPulledAndTheDeviceIsGreetedWhenItIsBack(TestOrchard orchard) {
-        seat(orchard, new Device("spare", "Spare", "", new Seat(Seat.Wire.MIDI, "Spare box", "Spare box"), spare()));
+        seat(orchard, new Device("spare", "Spare", "", new Seat(Wire.MIDI, "Spare box", "Spare box"), spare()));
         await(() -> assertThat(port(orchard, "absent:spare").orElseThrow().present())
                 .isFalse());
         assertThat(orchard.bean(PortRoom.class).present()).doesNotContain("spare");
@@ -77,7 +78,7 @@ class PluggingTest {
 
     @Test
     void oscGearIsKnownByItsAddressWhoeverSends(TestOrchard orchard) {
-        seat(orchard, new Device("lamp", "Lamp", "", new Seat(Seat.Wire.OSC, "/lamp", ""), Profile.BLANK));
+        seat(orchard, new Device("lamp", "Lamp", "", new Seat(Wire.OSC, "/lamp", ""), Profile.BLANK));
         assertThat(orchard.bean(PortRoom.class).present()).doesNotContain("lamp");
         try (OscPeer one = new OscPeer();
                 OscPeer two = new OscPeer()) {

@@ -15,6 +15,7 @@ import orchard.app.live.SignalLog;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.session.SessionMessage;
@@ -32,7 +33,7 @@ class SessionTest {
                 .commit(rig -> Edit.add(
                         "Add " + id,
                         new Part.OfDevice(
-                                new Device(id, id, "", new Seat(Seat.Wire.SESSION, session, session), Profile.BLANK))));
+                                new Device(id, id, "", new Seat(Wire.SESSION, session, session), Profile.BLANK))));
     }
 
     private static PortRoom ports(TestOrchard orchard) {

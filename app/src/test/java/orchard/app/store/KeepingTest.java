@@ -32,6 +32,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
+import orchard.gear.Wire;
 import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.mapping.Actions;
@@ -117,7 +118,7 @@ class KeepingTest {
                 "mine",
                 "Variables",
                 "",
-                new Seat(Seat.Wire.NONE, "", ""),
+                new Seat(Wire.NONE, "", ""),
                 Profile.BLANK.withParameters(
                         List.of(new Group("g", "", "Mine", "/x/name", "the one")),
                         List.of(new Parameter(

@@ -17,6 +17,7 @@ import orchard.app.port.PortRoom;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.signal.OscCodec;
@@ -36,7 +37,7 @@ class ConnectTest {
         orchard.keeper()
                 .commit(rig -> Edit.add(
                         "Add " + id,
-                        new Part.OfDevice(new Device(id, id, "", new Seat(Seat.Wire.MIDI, port, port), profile))));
+                        new Part.OfDevice(new Device(id, id, "", new Seat(Wire.MIDI, port, port), profile))));
     }
 
     @Test
@@ -144,7 +145,7 @@ class ConnectTest {
                 .commit(rig -> Edit.add(
                         "Add buoy",
                         new Part.OfDevice(new Device(
-                                "buoy", "Buoy", "", new Seat(Seat.Wire.OSC, "/buoy", Seat.SENDER), Profile.BLANK))));
+                                "buoy", "Buoy", "", new Seat(Wire.OSC, "/buoy", Seat.SENDER), Profile.BLANK))));
         byte[] packet = OscCodec.encode(OscMessage.of("/buoy/bell", 1));
         for (boolean slip : new boolean[] {true, false}) {
             try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), ports.oscTcpPort())) {

@@ -13,6 +13,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -197,11 +198,7 @@ class PresetsTest {
                         true))
                 .toList();
         return new Device(
-                "desk",
-                "Desk",
-                "",
-                new Seat(Seat.Wire.OSC, "/desk", out),
-                Profile.BLANK.withParameters(groups, parameters));
+                "desk", "Desk", "", new Seat(Wire.OSC, "/desk", out), Profile.BLANK.withParameters(groups, parameters));
     }
 
     @Test

@@ -15,6 +15,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
+import orchard.gear.Wire;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -106,7 +107,7 @@ class SeveralTest {
                 .commit(rig -> Edit.add(
                         "Twin",
                         new Part.OfDevice(new Device(
-                                "twin", "Twin", "", new Seat(Seat.Wire.MIDI, "Twin", "Twin"), cobble.profile()))));
+                                "twin", "Twin", "", new Seat(Wire.MIDI, "Twin", "Twin"), cobble.profile()))));
         browser.go("/map/many");
         browser.type("#find", "knob cobble");
         browser.press(Keys.ESCAPE);
@@ -133,7 +134,7 @@ class SeveralTest {
                 .commit(rig -> Edit.add(
                         "Buoy",
                         new Part.OfDevice(new Device(
-                                "buoy", "Buoy", "", new Seat(Seat.Wire.OSC, "/buoy", Seat.SENDER), Profile.BLANK))));
+                                "buoy", "Buoy", "", new Seat(Wire.OSC, "/buoy", Seat.SENDER), Profile.BLANK))));
         try (OscPeer peer = new OscPeer()) {
             browser.go("/map/table?device=buoy");
             browser.see("#found", "Buoy has no parameters yet");
