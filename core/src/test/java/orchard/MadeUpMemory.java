@@ -4,6 +4,7 @@ import java.util.List;
 import orchard.gear.Profile;
 import orchard.memory.MemoryFormat;
 import orchard.memory.MemoryImage;
+import orchard.mistake.Mistake;
 import orchard.signal.MidiMessage;
 
 /** The language of a memory that no device has: core knows none, and finds this one as it finds any. */
@@ -46,7 +47,7 @@ public final class MadeUpMemory implements MemoryFormat {
 
     @Override
     public MemoryImage programme(Profile profile) {
-        throw new IllegalArgumentException("nothing is known of it");
+        throw new Mistake("nothing is known of it");
     }
 
     @Override

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 class ModulesTest {
 
     private static final List<String> ORDER = List.of(
+            "mistake",
             "signal",
             "session",
             "parameter",

@@ -299,7 +299,7 @@ function ghost(position = stands) {
   positions.forEach((p, i) => {
     if (p >= 0 && (nearest < 0 || Math.abs(p - position) < Math.abs(positions[nearest] - position))) nearest = i;
   });
-  if (nearest < 0 || Math.abs(positions[nearest] - position) > 0.05) nearest = -1;
+  if (nearest < 0 || Math.abs(positions[nearest] - position) > Number(page.querySelector(".fall").dataset.reach)) nearest = -1;
   const x = (nearest / (positions.length - 1)) * 230;
   const y = 160 - points[nearest] * 160;
   const at = Number(curve.querySelector(".dot").getAttribute("cx"));

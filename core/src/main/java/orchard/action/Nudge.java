@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
@@ -21,7 +21,7 @@ public record Nudge(Ref.ToParameter parameter, double by, boolean around) implem
 
     public Nudge {
         if (by == 0 || !Double.isFinite(by)) {
-            throw new IllegalArgumentException("a step is more or less than nothing");
+            throw new Mistake("a step is more or less than nothing");
         }
     }
 

@@ -6,10 +6,10 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
-import orchard.shape.Expression;
 import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
 
@@ -83,7 +83,7 @@ public record SetParameter(Ref.ToParameter parameter, Shape own) implements Acti
         try {
             ShapeFunction.of(shape.then(own), names.parameter(parameter).orElseThrow());
             return Optional.empty();
-        } catch (IllegalArgumentException | Expression.Unusable e) {
+        } catch (Mistake e) {
             return Optional.of("Its shape does not fit " + names.words(parameter) + ": " + e.getMessage() + ".");
         }
     }

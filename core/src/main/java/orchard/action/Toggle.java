@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
@@ -16,7 +16,7 @@ public record Toggle(Ref.ToParameter parameter, double off, double on) implement
 
     public Toggle {
         if (off == on) {
-            throw new IllegalArgumentException("the two values of a toggle are the same");
+            throw new Mistake("the two values of a toggle are the same");
         }
     }
 

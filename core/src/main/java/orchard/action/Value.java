@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 
@@ -53,7 +53,7 @@ public sealed interface Value {
     record Fixed(double real) implements Value {
         public Fixed {
             if (!Double.isFinite(real)) {
-                throw new IllegalArgumentException("a value is a number");
+                throw new Mistake("a value is a number");
             }
         }
 

@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Mistake;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
@@ -22,7 +22,7 @@ public record Wait(double seconds) implements Action {
 
     public Wait {
         if (!(seconds >= SHORTEST && seconds <= LONGEST)) {
-            throw new IllegalArgumentException("a wait lasts between 1 ms and 600 s");
+            throw new Mistake("a wait lasts between 1 ms and 600 s");
         }
     }
 

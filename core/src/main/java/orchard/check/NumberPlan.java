@@ -14,6 +14,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.light.Light;
+import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -155,12 +156,11 @@ public final class NumberPlan {
     /**
      * The edit that gives places to controls, in order: each control's first number of that kind takes the next place.
      *
-     * @throws IllegalArgumentException if there are not enough places, or a control has no number of that kind
+     * @throws Mistake if there are not enough places, or a control has no number of that kind
      */
     public Edit give(Device device, List<String> controls, List<MessageId> places) {
         if (places.size() < controls.size()) {
-            throw new IllegalArgumentException(
-                    "%d numbers are needed, and %d are free".formatted(controls.size(), places.size()));
+            throw new Mistake("%d numbers are needed, and %d are free".formatted(controls.size(), places.size()));
         }
         Map<String, MessageId> given = new LinkedHashMap<>();
         for (int i = 0; i < controls.size(); i++) {
@@ -200,8 +200,7 @@ public final class NumberPlan {
                 return control.sending(dimensions);
             }
         }
-        throw new IllegalArgumentException(
-                control.name() + " sends none of " + place.space().words());
+        throw new Mistake(control.name() + " sends none of " + place.space().words());
     }
 
     /** The plan as CSV: a line a number. */
@@ -239,7 +238,7 @@ public final class NumberPlan {
         for (Csv.Row row : Csv.read(csv, "device", "direction", "kind", "channel", "number", "part", "dimension")) {
             try {
                 read(row, changed);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 faults.add("Line %d: %s.".formatted(row.line(), e.getMessage()));
             }
         }
@@ -268,21 +267,21 @@ public final class NumberPlan {
 
     private void read(Csv.Row row, Map<String, Map<String, Control>> changed) {
         Device device = rig.ownDevice(row.cell("device"))
-                .orElseThrow(() -> new IllegalArgumentException("the rig has no device “" + row.cell("device") + "”"));
+                .orElseThrow(() -> new Mistake("the rig has no device “" + row.cell("device") + "”"));
         Optional<Use> before = uses.stream()
                 .filter(use -> use.device().id().equals(device.id())
                         && use.part().equals(row.cell("part"))
                         && use.dimension().equals(row.cell("dimension")))
                 .findFirst();
-        Use use = before.orElseThrow(() -> new IllegalArgumentException(device.name() + " has no “"
+        Use use = before.orElseThrow(() -> new Mistake(device.name() + " has no “"
                 + (row.cell("part") + " " + row.cell("dimension")).strip() + "” that sends something"));
         if (!row.cell("kind").equalsIgnoreCase(use.slot().space().name())) {
-            throw new IllegalArgumentException("the kind of %s is %s, not “%s”; a plan changes numbers, not kinds"
+            throw new Mistake("the kind of %s is %s, not “%s”; a plan changes numbers, not kinds"
                     .formatted(use.name(), use.slot().space().name().toLowerCase(Locale.ROOT), row.cell("kind")));
         }
         if (!use.slot().text().isEmpty()) {
             if (!row.cell("number").equals(use.slot().text())) {
-                throw new IllegalArgumentException("%s has no number that could be changed here"
+                throw new Mistake("%s has no number that could be changed here"
                         .formatted(use.slot().words()));
             }
             return;
@@ -301,13 +300,13 @@ public final class NumberPlan {
         Control control = changed.computeIfAbsent(device.id(), d -> new LinkedHashMap<>())
                 .getOrDefault(use.part(), device.profile().control(use.part()).orElse(null));
         if (use.direction() == Direction.OUT || control == null) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     use.name() + " is set or lit by that number; only what controls send is changed by a plan");
         }
         Dimension dimension = control.dimension(use.dimension()).orElseThrow();
         MessagePattern pattern = Clashes.at(
                         dimension.pattern(), new MessageId(use.slot().space(), channel, number))
-                .orElseThrow(() -> new IllegalArgumentException(number + " cannot be the number of "
+                .orElseThrow(() -> new Mistake(number + " cannot be the number of "
                         + dimension.pattern().words()));
         changed.get(device.id())
                 .put(
@@ -320,7 +319,7 @@ public final class NumberPlan {
     private static int number(Csv.Row row, String column, int low, int high) {
         String cell = row.cell(column);
         if (!cell.matches("\\d{1,6}") || Integer.parseInt(cell) < low || Integer.parseInt(cell) > high) {
-            throw new IllegalArgumentException("the %s “%s” is not in %d–%d".formatted(column, cell, low, high));
+            throw new Mistake("the %s “%s” is not in %d–%d".formatted(column, cell, low, high));
         }
         return Integer.parseInt(cell);
     }

@@ -23,13 +23,13 @@ import orchard.gear.Takeover;
 import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Rig;
 import orchard.shape.Accumulate;
-import orchard.shape.Expression;
 import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
 
@@ -82,7 +82,7 @@ final class MappingCompiler {
         }
         try {
             return sound(rig, mapping, presets, before);
-        } catch (IllegalArgumentException | Expression.Unusable e) {
+        } catch (IllegalArgumentException | Mistake e) {
             return broken(mapping, "It cannot work: " + e.getMessage() + ".");
         }
     }

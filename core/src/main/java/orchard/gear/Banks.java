@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
+import orchard.mistake.Mistake;
 import orchard.parameter.Group;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -70,21 +71,21 @@ public final class Banks {
      * @param id of the parameter in one of the groups
      * @param width how many lie beside each other, 1..{@value ParameterPage#MOST}
      * @param step how far the next page goes on, 1..{@code width}
-     * @throws IllegalArgumentException if nothing lies beside it, or the numbers do not fit
+     * @throws Mistake if nothing lies beside it, or the numbers do not fit
      */
     public List<ParameterPage> across(String id, int width, int step) {
         Parameter one = profile.parameter(id)
                 .filter(Parameter::settable)
-                .orElseThrow(() -> new IllegalArgumentException("This parameter is not there any more"));
+                .orElseThrow(() -> new Mistake("This parameter is not there any more"));
         if (width < 1 || width > ParameterPage.MOST || step < 1 || step > width) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     "A page goes over 1 to %d of them, and on by no more than that".formatted(ParameterPage.MOST));
         }
         List<Group> having = siblings(one.group()).stream()
                 .filter(group -> named(group, one.name()).isPresent())
                 .toList();
         if (having.size() < 2) {
-            throw new IllegalArgumentException(one.name() + " is in no group that has others beside it");
+            throw new Mistake(one.name() + " is in no group that has others beside it");
         }
         Marks marks = new Marks(false, List.of(one.name().toLowerCase(Locale.ROOT)));
         List<ParameterPage> pages = new ArrayList<>();

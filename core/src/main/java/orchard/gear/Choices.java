@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 
 /**
  * What the performer chose for a device. It stays when a newer profile takes the place of the one that is there.
@@ -36,7 +37,7 @@ public record Choices(
         brightness = brightness == null ? MODEST : brightness;
         parameterPages = parameterPages == null ? List.of() : List.copyOf(parameterPages);
         if (brightness < 0 || brightness > 100) {
-            throw new IllegalArgumentException("Brightness is 0–100 %, and " + brightness + " is not");
+            throw new Mistake("Brightness is 0–100 %, and " + brightness + " is not");
         }
     }
 
@@ -76,11 +77,11 @@ public record Choices(
     /**
      * The same with more parameter pages, behind those that are there; they get ids of their own.
      *
-     * @throws IllegalArgumentException if there would be too many
+     * @throws Mistake if there would be too many
      */
     public Choices withMore(List<ParameterPage> more) {
         if (parameterPages.size() + more.size() > ParameterPage.MOST) {
-            throw new IllegalArgumentException("There are at most %d pages, and these would be %d"
+            throw new Mistake("There are at most %d pages, and these would be %d"
                     .formatted(ParameterPage.MOST, parameterPages.size() + more.size()));
         }
         int last = parameterPages.stream()

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
 
@@ -57,7 +58,7 @@ public final class Clashes {
      * of messages stay; so do channels while there is room.
      *
      * @param ids the controls that get other numbers
-     * @throws IllegalArgumentException naming the control that cannot be given another number
+     * @throws Mistake naming the control that cannot be given another number
      */
     public static List<Control> renumbered(Profile profile, Collection<String> ids) {
         Set<MessageId> taken = new HashSet<>();
@@ -111,7 +112,7 @@ public final class Clashes {
                 }
             }
         }
-        throw new IllegalArgumentException(control.name() + " sends " + old.words()
+        throw new Mistake(control.name() + " sends " + old.words()
                 + (first.channel() == 0
                         ? ", which has no number: give one of the two another message by hand"
                         : ", and there is no other free on any channel"));

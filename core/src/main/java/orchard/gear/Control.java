@@ -2,6 +2,7 @@ package orchard.gear;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.signal.MessageId;
 
 /**
@@ -21,7 +22,7 @@ public record Control(
         label = label == null ? "" : label;
         dimensions = List.copyOf(dimensions);
         if (dimensions.isEmpty()) {
-            throw new IllegalArgumentException(id + ": a control sends something");
+            throw new Mistake(id + ": a control sends something");
         }
     }
 

@@ -1,6 +1,7 @@
 package orchard.gear;
 
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /**
  * How controls of one kind feel. On a device with a memory, curve and sensitivity are the device's to apply; everything else, and
@@ -26,8 +27,7 @@ public record Feel(
 
     private static void within(String what, int number, int low, int high, String unit) {
         if (number < low || number > high) {
-            throw new IllegalArgumentException(
-                    "%s is %d–%d %s, and %d is not".formatted(what, low, high, unit, number));
+            throw new Mistake("%s is %d–%d %s, and %d is not".formatted(what, low, high, unit, number));
         }
     }
 
@@ -91,8 +91,7 @@ public record Feel(
                 rising &= points.get(i) >= points.get(i - 1);
             }
             if (!inside || !rising) {
-                throw new IllegalArgumentException(
-                        "A velocity curve has five velocities of 0–127, none lower than the one before");
+                throw new Mistake("A velocity curve has five velocities of 0–127, none lower than the one before");
             }
         }
 

@@ -1,6 +1,7 @@
 package orchard.gear;
 
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /**
  * Controls that change what they send together, page by page. A control of page 2 or later is a {@link Control} of its own.
@@ -42,7 +43,7 @@ public record PageGroup(String id, String name, Paging paging, List<String> name
         names = List.copyOf(names);
         keys = List.copyOf(keys);
         if (names.isEmpty()) {
-            throw new IllegalArgumentException(id + ": there is a page 1");
+            throw new Mistake(id + ": there is a page 1");
         }
     }
 

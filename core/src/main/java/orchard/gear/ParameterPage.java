@@ -3,6 +3,7 @@ package orchard.gear;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 
 /**
@@ -34,12 +35,12 @@ public record ParameterPage(String id, String name, Marks marks, List<Entry> ent
         marks = marks == null ? Marks.NONE : marks;
         entries = entries == null ? List.of() : List.copyOf(entries);
         if (entries.size() > MOST) {
-            throw new IllegalArgumentException("A page has at most " + MOST + " parameters");
+            throw new Mistake("A page has at most " + MOST + " parameters");
         }
         Set<String> once = new HashSet<>();
         entries.forEach(entry -> {
             if (!once.add(entry.parameter())) {
-                throw new IllegalArgumentException("It is on this page already");
+                throw new Mistake("It is on this page already");
             }
         });
     }

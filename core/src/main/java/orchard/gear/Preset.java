@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 
 /**
@@ -30,7 +31,7 @@ public record Preset(
     public record Setting(String parameter, double real) {
         public Setting {
             if (!Double.isFinite(real)) {
-                throw new IllegalArgumentException("a value is a number");
+                throw new Mistake("a value is a number");
             }
         }
     }
@@ -43,11 +44,11 @@ public record Preset(
         Map<String, Double> once = new HashMap<>();
         values.forEach(setting -> {
             if (once.put(setting.parameter(), setting.real()) != null) {
-                throw new IllegalArgumentException("it sets " + setting.parameter() + " twice");
+                throw new Mistake("it sets " + setting.parameter() + " twice");
             }
         });
         if (values.size() > MOST) {
-            throw new IllegalArgumentException("a preset has at most " + MOST + " values");
+            throw new Mistake("a preset has at most " + MOST + " values");
         }
     }
 

@@ -3,6 +3,7 @@ package orchard.gear;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
@@ -21,7 +22,7 @@ public record Reception(boolean on, List<Integer> channels) {
         channels = channels.stream().distinct().sorted().toList();
         for (int channel : channels) {
             if (channel < 1 || channel > 16) {
-                throw new IllegalArgumentException("channel " + channel + " is not in 1–16");
+                throw new Mistake("channel " + channel + " is not in 1–16");
             }
         }
     }

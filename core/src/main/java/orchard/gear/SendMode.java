@@ -2,6 +2,7 @@ package orchard.gear;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 
 /**
  * How a device makes the number that it sends of what a hand does.
@@ -48,14 +49,14 @@ public record SendMode(Press press, List<Integer> values, Integer rest, boolean 
         values = values == null ? List.of() : List.copyOf(values);
         boolean pair = press == Press.MOMENTARY || press == Press.TOGGLE;
         if (pair && (values.size() != 2 || values.get(0).equals(values.get(1)))) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     "A " + press.words() + " button needs two different numbers, one for pressed and one for let go");
         }
         if (press == Press.STEPS
                 && (values.size() < 2
                         || values.size() > MOST_STEPS
                         || values.stream().distinct().count() < values.size())) {
-            throw new IllegalArgumentException("Steps are 2 to " + MOST_STEPS + " different numbers");
+            throw new Mistake("Steps are 2 to " + MOST_STEPS + " different numbers");
         }
         if (press == Press.PLAYED) {
             values = List.of();

@@ -1,6 +1,7 @@
 package orchard.gear;
 
 import java.util.Locale;
+import orchard.mistake.Mistake;
 
 /**
  * One entry of a device's colour table.
@@ -13,10 +14,10 @@ public record Swatch(int value, String name, String colour) {
 
     public Swatch {
         if (value < 0 || value > 127) {
-            throw new IllegalArgumentException("The value of a colour is 0–127, and " + value + " is not");
+            throw new Mistake("The value of a colour is 0–127, and " + value + " is not");
         }
         if (!colour.matches("#[0-9a-fA-F]{6}")) {
-            throw new IllegalArgumentException("“" + colour + "” is no colour; expected six hex digits, like #e0a030");
+            throw new Mistake("“" + colour + "” is no colour; expected six hex digits, like #e0a030");
         }
         colour = colour.toLowerCase(Locale.ROOT);
     }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -83,7 +84,7 @@ public record Inventory(
             String address = message.text(ADDRESS);
             try {
                 if (!address.startsWith(root + "/")) {
-                    throw new IllegalArgumentException("its address does not begin with " + root);
+                    throw new Mistake("its address does not begin with " + root);
                 }
                 Parameter own = known.remove(address);
                 String group = own != null ? own.group() : group(address, root, names, groups);
@@ -96,7 +97,7 @@ public record Inventory(
                 } else if (!parameter.equals(own)) {
                     moved.add(parameter);
                 }
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 unreadable.add(
                         (address.isEmpty() ? "A parameter without an address" : address) + ": " + e.getMessage());
             }
@@ -175,7 +176,7 @@ public record Inventory(
         if (told.contains("|")) {
             List<String> names = List.of(told.split("\\|"));
             if (range.low() != 0 || range.high() != names.size() - 1) {
-                throw new IllegalArgumentException(
+                throw new Mistake(
                         "it has " + names.size() + " names, but goes from " + range.low() + " to " + range.high());
             }
             return new Law.Named(names);
@@ -186,7 +187,7 @@ public record Inventory(
             case "whole" -> new Law.Stepped(Math.max(2, steps));
             case "linear" -> new Law.Linear();
             default ->
-                throw new IllegalArgumentException("its law “" + told
+                throw new Mistake("its law “" + told
                         + "” is not known; expected linear, log, taper, whole or names with | between");
         };
     }

@@ -1,6 +1,7 @@
 package orchard.layout;
 
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 
 /**
  * One thing on a layout, in cells from the top left.
@@ -21,7 +22,7 @@ public record Element(String id, Kind kind, String name, int x, int y, int width
     public Element {
         boolean isThere = x >= 0 && y >= 0 && width >= 1 && height >= 1;
         if (!isThere || x > Layout.COLUMNS - width || y > Layout.ROWS - height) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     "“%s” does not fit: a layout has %d × %d cells".formatted(name, Layout.COLUMNS, Layout.ROWS));
         }
     }

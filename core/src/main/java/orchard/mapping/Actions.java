@@ -5,6 +5,7 @@ import java.util.List;
 import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.action.Wait;
+import orchard.mistake.Mistake;
 
 /**
  * What a mapping does. A {@link SetParameter} follows every move; all others happen once when the control is pressed, which is when
@@ -24,14 +25,13 @@ public record Actions(
         onPress = List.copyOf(onPress);
         onRelease = List.copyOf(onRelease == null ? List.of() : onRelease);
         if (onPress.isEmpty()) {
-            throw new IllegalArgumentException("a mapping does at least one thing");
+            throw new Mistake("a mapping does at least one thing");
         }
         if (onPress.size() + onRelease.size() > MOST) {
-            throw new IllegalArgumentException("a mapping does at most " + MOST + " things");
+            throw new Mistake("a mapping does at most " + MOST + " things");
         }
         if (!onRelease.stream().allMatch(Action::fitsRelease)) {
-            throw new IllegalArgumentException(
-                    "what follows the control, or ends with it, has no place on its release");
+            throw new Mistake("what follows the control, or ends with it, has no place on its release");
         }
     }
 

@@ -1,5 +1,7 @@
 package orchard.mapping;
 
+import orchard.mistake.Mistake;
+
 /**
  * What has to be done with a control to set a mapping off.
  *
@@ -27,7 +29,7 @@ public record Gesture(Kind kind, double seconds) {
 
     public Gesture {
         if ((kind == Kind.HOLD || kind == Kind.DOUBLE) && !(seconds >= 0.05 && seconds <= 10)) {
-            throw new IllegalArgumentException("the time of a gesture lies between 0.05 s and 10 s");
+            throw new Mistake("the time of a gesture lies between 0.05 s and 10 s");
         }
     }
 }

@@ -2,6 +2,7 @@ package orchard.mapping;
 
 import java.util.List;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 
 /**
  * What sets a mapping off.
@@ -15,7 +16,7 @@ public record When(List<Ref.ToControl> triggers, Gesture gesture) {
         triggers = List.copyOf(triggers);
         gesture = gesture == null ? Gesture.MOVE : gesture;
         if (triggers.isEmpty()) {
-            throw new IllegalArgumentException("a mapping has at least one trigger");
+            throw new Mistake("a mapping has at least one trigger");
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.ServiceLoader;
 import orchard.gear.Profile;
 import orchard.gear.Traits;
+import orchard.mistake.Mistake;
 import orchard.signal.MidiMessage;
 
 /**
@@ -47,7 +48,7 @@ public interface MemoryFormat {
     /**
      * The programme that makes a device be as a profile says.
      *
-     * @throws IllegalArgumentException naming what the device cannot do
+     * @throws Mistake naming what the device cannot do
      */
     MemoryImage programme(Profile profile);
 

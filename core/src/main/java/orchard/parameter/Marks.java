@@ -2,6 +2,7 @@ package orchard.parameter;
 
 import java.util.List;
 import java.util.Locale;
+import orchard.mistake.Mistake;
 
 /**
  * By what a performer finds something again.
@@ -26,8 +27,7 @@ public record Marks(boolean favourite, List<String> tags) {
                         .distinct()
                         .toList();
         if (tags.size() > MOST || tags.stream().anyMatch(tag -> tag.length() > LONGEST)) {
-            throw new IllegalArgumentException(
-                    "there are at most %d tags, of %d letters each".formatted(MOST, LONGEST));
+            throw new Mistake("there are at most %d tags, of %d letters each".formatted(MOST, LONGEST));
         }
     }
 }

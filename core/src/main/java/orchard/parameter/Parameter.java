@@ -2,6 +2,7 @@ package orchard.parameter;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /**
  * Something a device lets others set and hear.
@@ -32,7 +33,7 @@ public record Parameter(
         marks = marks == null ? Marks.NONE : marks;
         favourites = favourites == null ? List.of() : List.copyOf(favourites);
         if (law.aboveZero() && range.low() <= 0) {
-            throw new IllegalArgumentException(id + ": a logarithmic range begins above 0");
+            throw new Mistake(id + ": a logarithmic range begins above 0");
         }
     }
 

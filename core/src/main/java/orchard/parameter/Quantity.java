@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import orchard.mistake.Mistake;
 
 /** Reads what people type into a field that wants a real value: {@code 200 Hz}, {@code 1.2k}, {@code −6 dB}, {@code 50 %}. */
 public final class Quantity {
@@ -13,7 +14,7 @@ public final class Quantity {
     private Quantity() {}
 
     /** A text that could not be read; the message says what was expected. */
-    public static final class Unreadable extends Exception {
+    public static final class Unreadable extends Mistake {
         private static final long serialVersionUID = 1;
 
         Unreadable(String message) {

@@ -1,5 +1,7 @@
 package orchard.parameter;
 
+import orchard.mistake.Mistake;
+
 /**
  * The ends a parameter runs between, in its unit.
  *
@@ -9,7 +11,7 @@ public record Range(double low, double high, String unit) {
 
     public Range {
         if (!Double.isFinite(low) || !Double.isFinite(high) || low >= high) {
-            throw new IllegalArgumentException("a range needs a low end below its high end: " + low + " to " + high);
+            throw new Mistake("a range needs a low end below its high end: " + low + " to " + high);
         }
     }
 

@@ -3,6 +3,7 @@ package orchard.parameter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import orchard.mistake.Mistake;
 
 /** What was typed into {@link Field}s, by their names. Every method throws a {@link Mistake} beside the field where it cannot be read. */
 public record Typed(Map<String, String> values) {

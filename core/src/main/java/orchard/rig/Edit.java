@@ -3,6 +3,7 @@ package orchard.rig;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /**
  * A change to a rig: what it is called in words, and the parts before and after.
@@ -24,10 +25,10 @@ public record Edit(String label, List<Change> changes) {
     public record Change(Part before, Part after) {
         public Change {
             if (before == null && after == null) {
-                throw new IllegalArgumentException("a change has a part before or after it");
+                throw new Mistake("a change has a part before or after it");
             }
             if (before != null && after != null && !before.id().equals(after.id())) {
-                throw new IllegalArgumentException("a change keeps the part's id");
+                throw new Mistake("a change keeps the part's id");
             }
         }
 

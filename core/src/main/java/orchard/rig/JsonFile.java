@@ -3,6 +3,7 @@ package orchard.rig;
 import java.util.TreeSet;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.TokenStreamLocation;
@@ -16,16 +17,16 @@ final class JsonFile {
     /**
      * What a reader makes of a text.
      *
-     * @throws IllegalArgumentException with line and column, what was found and what was expected
+     * @throws Mistake with line and column, what was found and what was expected
      */
     static <T> T read(String json, Supplier<T> reader) {
         try {
             return reader.get();
         } catch (UnrecognizedPropertyException e) {
-            throw new IllegalArgumentException("%s: “%s” is no field here; expected one of %s"
+            throw new Mistake("%s: “%s” is no field here; expected one of %s"
                     .formatted(place(json, e), e.getPropertyName(), known(e)));
         } catch (JacksonException e) {
-            throw new IllegalArgumentException(place(json, e) + ": " + reason(e));
+            throw new Mistake(place(json, e) + ": " + reason(e));
         }
     }
 
@@ -33,13 +34,13 @@ final class JsonFile {
      * Refuses a file that is something else.
      *
      * @param what the file should be, in words
-     * @throws IllegalArgumentException if it is not
+     * @throws Mistake if it is not
      */
     static void check(String what, String format, String says, int version, Integer saysVersion) {
         if (!format.equals(says)) {
-            throw new IllegalArgumentException("This is no %s: expected \"format\": \"%s\"".formatted(what, format));
+            throw new Mistake("This is no %s: expected \"format\": \"%s\"".formatted(what, format));
         } else if (saysVersion == null || saysVersion != version) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     "This %s has version %s; this Orchard reads version %d".formatted(what, saysVersion, version));
         }
     }
@@ -80,6 +81,6 @@ final class JsonFile {
         while (cause.getCause() != null && cause.getCause() != cause) {
             cause = cause.getCause();
         }
-        return cause instanceof IllegalArgumentException own ? own.getMessage() : e.getOriginalMessage();
+        return cause instanceof Mistake own ? own.getMessage() : e.getOriginalMessage();
     }
 }

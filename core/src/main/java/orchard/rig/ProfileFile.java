@@ -9,6 +9,7 @@ import java.util.Set;
 import orchard.gear.Control;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import orchard.parameter.Group;
 
 /**
@@ -34,14 +35,14 @@ public record ProfileFile(String format, Integer version, String name, Profile p
     /**
      * The profile in a file.
      *
-     * @throws IllegalArgumentException with line and column, what was found and what was expected
+     * @throws Mistake with line and column, what was found and what was expected
      */
     public static ProfileFile read(String json) {
         ProfileFile file = JsonFile.read(json, () -> PartJson.readTree(json, ProfileFile.class));
         JsonFile.check(
                 "profile", FORMAT, file == null ? null : file.format(), VERSION, file == null ? null : file.version());
         if (file.profile() == null) {
-            throw new IllegalArgumentException("The field “profile” is missing");
+            throw new Mistake("The field “profile” is missing");
         }
         check(file.profile());
         return file;
@@ -52,11 +53,11 @@ public record ProfileFile(String format, Integer version, String name, Profile p
         Set<String> ids = new HashSet<>();
         for (Control control : profile.controls()) {
             if (!ids.add(control.id())) {
-                throw new IllegalArgumentException("There are two controls with the id “" + control.id() + "”");
+                throw new Mistake("There are two controls with the id “" + control.id() + "”");
             }
             if (control.page() != null
                     && profile.traits().group(control.page().group()).isEmpty()) {
-                throw new IllegalArgumentException("“%s” is on a page of “%s”, which is no group of the profile"
+                throw new Mistake("“%s” is on a page of “%s”, which is no group of the profile"
                         .formatted(control.id(), control.page().group()));
             }
         }
@@ -65,8 +66,8 @@ public record ProfileFile(String format, Integer version, String name, Profile p
             Optional<Group> at = Optional.of(group);
             while (at.isPresent()) {
                 if (!way.add(at.get().id())) {
-                    throw new IllegalArgumentException("The groups go round in a circle: " + String.join(" is in ", way)
-                            + " is in " + at.get().id());
+                    throw new Mistake("The groups go round in a circle: " + String.join(" is in ", way) + " is in "
+                            + at.get().id());
                 }
                 at = profile.group(at.get().parent());
             }
@@ -78,9 +79,8 @@ public record ProfileFile(String format, Integer version, String name, Profile p
                             control.page() != null && control.page().group().equals(group.id()))
                     .isEmpty());
             if (!own.isEmpty()) {
-                throw new IllegalArgumentException(
-                        "“%s” chooses pages of “%s” and is on them itself: that goes round in a circle"
-                                .formatted(own.get(0), group.name()));
+                throw new Mistake("“%s” chooses pages of “%s” and is on them itself: that goes round in a circle"
+                        .formatted(own.get(0), group.name()));
             }
         }
     }

@@ -3,6 +3,7 @@ package orchard.rig;
 import java.util.List;
 import java.util.function.Function;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -33,7 +34,7 @@ public record RigFile(String format, Integer version, List<Part> parts) {
      * The parts in a file.
      *
      * @param shelf the profile of a name, or null if there is none of that name
-     * @throws IllegalArgumentException with line and column, what was found and what was expected
+     * @throws Mistake with line and column, what was found and what was expected
      */
     public static List<Part> read(String json, Function<String, Profile> shelf) {
         return JsonFile.read(json, () -> {
@@ -43,8 +44,7 @@ public record RigFile(String format, Integer version, List<Part> parts) {
                 if (profile.isString()) {
                     Profile found = shelf.apply(profile.asString());
                     if (found == null) {
-                        throw new IllegalArgumentException(
-                                "“%s” is no profile that ships with Orchard".formatted(profile.asString()));
+                        throw new Mistake("“%s” is no profile that ships with Orchard".formatted(profile.asString()));
                     }
                     ((ObjectNode) part.path("device")).set("profile", PartJson.tree(found));
                 }

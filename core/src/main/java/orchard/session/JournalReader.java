@@ -4,6 +4,7 @@ import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
 import java.util.function.Consumer;
+import orchard.mistake.Mistake;
 import orchard.signal.MidiMessage;
 
 /**
@@ -96,7 +97,7 @@ final class JournalReader {
                 journal.position(journal.position() + length);
             }
             return true;
-        } catch (BufferUnderflowException | IllegalArgumentException | IndexOutOfBoundsException e) {
+        } catch (BufferUnderflowException | IllegalArgumentException | Mistake | IndexOutOfBoundsException e) {
             return false;
         }
     }

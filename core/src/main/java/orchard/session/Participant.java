@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.Consumer;
+import orchard.mistake.Mistake;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiDecoder;
@@ -169,7 +170,7 @@ public final class Participant {
         ByteBuffer in = ByteBuffer.wrap(packet, 0, length);
         try {
             read(in);
-        } catch (BufferUnderflowException | IllegalArgumentException | IndexOutOfBoundsException e) {
+        } catch (BufferUnderflowException | IllegalArgumentException | Mistake | IndexOutOfBoundsException e) {
             out.accept(Malformed.of(Arrays.copyOf(packet, length), "network MIDI: the packet ends too early"));
         }
     }

@@ -1,6 +1,7 @@
 package orchard.shape;
 
 import java.util.List;
+import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
@@ -12,7 +13,7 @@ final class Bounds {
 
     static void within(String what, double value, double low, double high) {
         if (!(value >= low && value <= high)) {
-            throw new IllegalArgumentException("%s lies between %s and %s".formatted(what, plain(low), plain(high)));
+            throw new Mistake("%s lies between %s and %s".formatted(what, plain(low), plain(high)));
         }
     }
 
@@ -22,7 +23,7 @@ final class Bounds {
 
     static void upwards(String what, double low, double high) {
         if (!(low < high) || !Double.isFinite(low) || !Double.isFinite(high)) {
-            throw new IllegalArgumentException("a " + what + "'s low end is below its high end");
+            throw new Mistake("a " + what + "'s low end is below its high end");
         }
     }
 

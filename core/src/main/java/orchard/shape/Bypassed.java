@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
@@ -11,7 +12,7 @@ public record Bypassed(Stage stage) implements Stage {
 
     public Bypassed {
         if (stage instanceof Bypassed) {
-            throw new IllegalArgumentException("it is bypassed already");
+            throw new Mistake("it is bypassed already");
         }
     }
 

@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
-import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 import orchard.shape.StageFunction.Inverse;
@@ -55,13 +55,13 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
         if (form == Form.POINTS) {
             for (int i = 1; i < points.size(); i++) {
                 if (points.get(i).x() <= points.get(i - 1).x()) {
-                    throw new IllegalArgumentException("the points of a curve stand from left to right");
+                    throw new Mistake("the points of a curve stand from left to right");
                 }
             }
             if (points.size() < 2
                     || points.get(0).x() != 0
                     || points.get(points.size() - 1).x() != 1) {
-                throw new IllegalArgumentException("the points of a curve begin at 0 and end at 1");
+                throw new Mistake("the points of a curve begin at 0 and end at 1");
             }
         }
     }

@@ -25,6 +25,7 @@ import java.util.Set;
 import java.util.function.DoubleBinaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import orchard.mistake.Mistake;
 
 /**
  * A formula of one's own, in the Common Expression Language with its math functions and {@code wrap(x, low, high)},
@@ -61,7 +62,7 @@ public final class Expression {
     }
 
     /** A formula that cannot be understood, or came to no number; the message says where and why. */
-    public static final class Unusable extends RuntimeException {
+    public static final class Unusable extends Mistake {
         private static final long serialVersionUID = 1;
 
         Unusable(String message) {
@@ -226,7 +227,7 @@ public final class Expression {
             double[] numbers = new double[arguments];
             for (int i = 0; i < arguments; i++) {
                 if (!(given[i] instanceof Number number)) {
-                    throw new IllegalArgumentException(name + " takes numbers");
+                    throw new Mistake(name + " takes numbers");
                 }
                 numbers[i] = number.doubleValue();
             }

@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Law;
-import orchard.parameter.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 import orchard.shape.StageFunction.Inverse;
@@ -23,7 +23,7 @@ public record LookUp(List<String> names) implements Stage {
     public LookUp {
         names = List.copyOf(names);
         if (names.isEmpty()) {
-            throw new IllegalArgumentException("a look-up has at least one name");
+            throw new Mistake("a look-up has at least one name");
         }
     }
 
@@ -36,8 +36,7 @@ public record LookUp(List<String> names) implements Stage {
         if (parameter.law() instanceof Law.Named named) {
             return named.names();
         }
-        throw new IllegalArgumentException(
-                parameter.name() + " has no names to choose from; a scale or a snap fits it");
+        throw new Mistake(parameter.name() + " has no names to choose from; a scale or a snap fits it");
     }
 
     @Override
@@ -86,13 +85,13 @@ public record LookUp(List<String> names) implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         List<String> labels = parameter.law().labels();
         if (labels.isEmpty()) {
-            throw new IllegalArgumentException(parameter.name() + " has no names to look up");
+            throw new Mistake(parameter.name() + " has no names to look up");
         }
         double[] values = names.stream()
                 .mapToDouble(name -> {
                     int place = labels.indexOf(name);
                     if (place < 0) {
-                        throw new IllegalArgumentException(parameter.name() + " has no value called “" + name + "”");
+                        throw new Mistake(parameter.name() + " has no value called “" + name + "”");
                     }
                     return place;
                 })

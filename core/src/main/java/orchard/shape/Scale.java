@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
@@ -23,10 +24,10 @@ public record Scale(double from, double to, double low, double high, boolean ope
 
     public Scale {
         if (!(from >= 0 && to <= 1 && from < to)) {
-            throw new IllegalArgumentException("the control's part runs upwards within 0..1");
+            throw new Mistake("the control's part runs upwards within 0..1");
         }
         if (low == high || !Double.isFinite(low) || !Double.isFinite(high)) {
-            throw new IllegalArgumentException("the two ends of the range are the same");
+            throw new Mistake("the two ends of the range are the same");
         }
     }
 

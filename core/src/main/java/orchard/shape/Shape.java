@@ -3,6 +3,7 @@ package orchard.shape;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 
 /**
  * The chain of stages between a control's position and a parameter's. Its order follows from the stages' sides: any number on
@@ -24,17 +25,17 @@ public record Shape(List<Stage> stages) {
         for (Stage stage : stages) {
             boolean crossing = stage.side() == Stage.Side.CROSSING;
             if (beyond && stage.side() == Stage.Side.CONTROL || crossing && (beyond || crossed)) {
-                throw new IllegalArgumentException(
+                throw new Mistake(
                         "stages stand in the order of their sides: the control's, at most one that crosses over, the parameter's");
             }
             crossed |= crossing;
             beyond |= crossing || stage.side() == Stage.Side.PARAMETER;
         }
         if (stages.stream().skip(1).anyMatch(s -> bare(s) instanceof Accumulate)) {
-            throw new IllegalArgumentException("the stage that makes movement out of steps stands first");
+            throw new Mistake("the stage that makes movement out of steps stands first");
         }
         if (stages.size() > MOST) {
-            throw new IllegalArgumentException("a shape has at most " + MOST + " stages");
+            throw new Mistake("a shape has at most " + MOST + " stages");
         }
     }
 

@@ -3,6 +3,7 @@ package orchard.shape;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 
@@ -35,7 +36,7 @@ public final class ShapeFunction {
     /**
      * The function of a shape over a parameter's range and law.
      *
-     * @throws IllegalArgumentException if a stage does not fit the parameter
+     * @throws Mistake if a stage does not fit the parameter
      * @throws Expression.Unusable if a formula cannot be understood
      */
     public static ShapeFunction of(Shape shape, Parameter parameter) {

@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
@@ -18,7 +19,7 @@ public record Snap(double size, double hysteresis) implements Stage {
 
     public Snap {
         if (!(size > 0) || Double.isInfinite(size)) {
-            throw new IllegalArgumentException("a step is larger than nothing");
+            throw new Mistake("a step is larger than nothing");
         }
         Bounds.within("hysteresis", hysteresis, 0, 0.4);
     }

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
@@ -50,7 +51,7 @@ public sealed interface Stage
      *
      * @param name by which it is chosen
      * @param help what it does, in half a sentence
-     * @param fresh makes a new one for a parameter; throws an {@link IllegalArgumentException} where none fits it
+     * @param fresh makes a new one for a parameter; throws an {@link Mistake} where none fits it
      */
     enum Kind {
         INVERT("invert", "turns the control round", parameter -> new Invert()),
@@ -105,7 +106,7 @@ public sealed interface Stage
         /**
          * A stage of this kind as it is when it is new.
          *
-         * @throws IllegalArgumentException if none fits the parameter
+         * @throws Mistake if none fits the parameter
          */
         public Stage fresh(Parameter parameter) {
             return fresh.apply(parameter);
@@ -150,7 +151,7 @@ public sealed interface Stage
      * What it does on one parameter.
      *
      * @param taken what it is given, see {@link #takes}
-     * @throws IllegalArgumentException if it does not fit the parameter
+     * @throws Mistake if it does not fit the parameter
      */
     StageFunction on(Parameter parameter, Medium taken);
 }

@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
@@ -19,7 +20,7 @@ public record Switch(double off, double on) implements Stage {
         Bounds.within("off", off, 0, 1);
         Bounds.within("on", on, 0, 1);
         if (off >= on) {
-            throw new IllegalArgumentException("a switch goes off below where it goes on");
+            throw new Mistake("a switch goes off below where it goes on");
         }
     }
 

@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
@@ -25,7 +26,7 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
         Bounds.within("low end on the way down", downLow, 0, 1);
         Bounds.within("high end on the way down", downHigh, 0, 1);
         if (low >= high || downLow >= downHigh) {
-            throw new IllegalArgumentException("a stretch has its low end below its high end");
+            throw new Mistake("a stretch has its low end below its high end");
         }
     }
 

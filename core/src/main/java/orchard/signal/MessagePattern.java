@@ -1,6 +1,7 @@
 package orchard.signal;
 
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /**
  * Which messages are about one dimension of a control, and where in them its number stands. The engine looks a pattern
@@ -491,7 +492,7 @@ public sealed interface MessagePattern {
 
     private static void within(String what, int number, int low, int high) {
         if (number < low || number > high) {
-            throw new IllegalArgumentException("%s %d is not in %d–%d".formatted(what, number, low, high));
+            throw new Mistake("%s %d is not in %d–%d".formatted(what, number, low, high));
         }
     }
 

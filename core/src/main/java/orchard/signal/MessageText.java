@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import orchard.mistake.Mistake;
 
 /**
  * Messages as people type them: MIDI in words ({@code CC 74 = 64, ch 2}; what {@link Message#words} says is understood) or in hex bytes
@@ -17,11 +18,11 @@ import java.util.regex.Pattern;
 public final class MessageText {
 
     /** What was typed is no message; the words name the place and what was expected. */
-    public static final class NotUnderstood extends Exception {
+    public static final class NotUnderstood extends Mistake {
         private static final long serialVersionUID = 1;
 
         NotUnderstood(String message) {
-            super(message, null, false, false);
+            super(message);
         }
     }
 

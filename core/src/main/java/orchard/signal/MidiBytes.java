@@ -2,6 +2,7 @@ package orchard.signal;
 
 import java.io.ByteArrayOutputStream;
 import java.util.List;
+import orchard.mistake.Mistake;
 
 /** Bytes as MIDI 1.0 has them. */
 final class MidiBytes {
@@ -25,14 +26,14 @@ final class MidiBytes {
 
     private static byte status(int kind, int channel) {
         if (channel < 1 || channel > 16) {
-            throw new IllegalArgumentException("channel " + channel + " is not in 1–16");
+            throw new Mistake("channel " + channel + " is not in 1–16");
         }
         return (byte) (kind | (channel - 1));
     }
 
     static byte data(int value) {
         if (value < 0 || value > 127) {
-            throw new IllegalArgumentException("data value " + value + " is not in 0–127");
+            throw new Mistake("data value " + value + " is not in 0–127");
         }
         return (byte) value;
     }

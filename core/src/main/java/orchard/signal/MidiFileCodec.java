@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import orchard.mistake.Mistake;
 import orchard.signal.MidiFile.Content;
 import orchard.signal.MidiFile.Division;
 import orchard.signal.MidiFile.Entry;
@@ -93,7 +94,7 @@ public final class MidiFileCodec {
 
     private static void quantity(ByteArrayOutputStream out, long quantity) {
         if (quantity < 0 || quantity > 0x0FFF_FFFF) {
-            throw new IllegalArgumentException("a variable-length quantity is 0 to 268,435,455, not " + quantity);
+            throw new Mistake("a variable-length quantity is 0 to 268,435,455, not " + quantity);
         }
         for (int shift = 21; shift > 0; shift -= 7) {
             if (quantity >> shift != 0) {
@@ -211,7 +212,7 @@ public final class MidiFileCodec {
         }
         try {
             entries.add(new Entry(tick, new Content.Said(new MidiMessage.SysEx(Arrays.copyOf(data, data.length - 1)))));
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw in.bad("a SysEx with a byte above 7F in it");
         }
         return null;

@@ -2,6 +2,7 @@ package orchard.signal;
 
 import java.util.Arrays;
 import java.util.HexFormat;
+import orchard.mistake.Mistake;
 
 /**
  * A MIDI 1.0 message. Channels count from 1 to 16 as people say them; data values are 7 bit (0–127) unless said
@@ -17,7 +18,7 @@ public sealed interface MidiMessage extends Message {
     /**
      * Its bytes, always with a status byte (no running status). MIDI 1.0, tables I to VII. A joined message becomes the bytes of all the messages it is made of.
      *
-     * @throws IllegalArgumentException if a number is none that MIDI has
+     * @throws Mistake if a number is none that MIDI has
      */
     byte[] bytes();
 
@@ -365,7 +366,7 @@ public sealed interface MidiMessage extends Message {
             data = data.clone();
             for (byte b : data) {
                 if (b < 0) {
-                    throw new IllegalArgumentException("a SysEx data byte has 7 bits");
+                    throw new Mistake("a SysEx data byte has 7 bits");
                 }
             }
         }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 
 /** One argument of an OSC message, with the type tag it travels under (OSC 1.0, “OSC Type Tag String”). */
 public sealed interface OscArgument {
@@ -330,6 +331,6 @@ public sealed interface OscArgument {
         } else if (value instanceof Boolean b) {
             return b ? Plain.TRUE : Plain.FALSE;
         }
-        throw new IllegalArgumentException("no OSC type for " + value);
+        throw new Mistake("no OSC type for " + value);
     }
 }

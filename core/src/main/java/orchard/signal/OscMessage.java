@@ -3,6 +3,7 @@ package orchard.signal;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
+import orchard.mistake.Mistake;
 
 /**
  * An OSC 1.0 message: an address that begins with {@code /}, and its arguments. Bundles are taken apart by
@@ -15,7 +16,7 @@ public record OscMessage(String address, List<OscArgument> arguments) implements
 
     public OscMessage {
         if (!address.startsWith("/")) {
-            throw new IllegalArgumentException("an OSC address begins with /: " + address);
+            throw new Mistake("an OSC address begins with /: " + address);
         }
         arguments = List.copyOf(arguments);
     }

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import orchard.mistake.Mistake;
 
 /**
  * The bytes of a SysEx between F0 and F7 with a place in them for a number (MIDI 1.0, system exclusive): {@code 7D 04 10 05 vv}.
@@ -29,7 +30,7 @@ public record SysExTemplate(String text, int length, int at, boolean fine) {
     /**
      * The template in a text. F0 and F7 may be typed or left out, and so may a {@code vv} at the end.
      *
-     * @throws IllegalArgumentException naming the byte that cannot be and what is expected
+     * @throws Mistake naming the byte that cannot be and what is expected
      */
     public static SysExTemplate of(String text) {
         SysExTemplate known = KNOWN.get(text);
@@ -39,7 +40,7 @@ public record SysExTemplate(String text, int length, int at, boolean fine) {
     private static SysExTemplate read(String text) {
         String inner = text.strip().replaceFirst("(?i)^F0\\b\\s*", "").replaceFirst("(?i)\\s*\\bF7$", "");
         if (inner.isBlank()) {
-            throw new IllegalArgumentException("A SysEx needs bytes, like 7D 04 10 05 vv");
+            throw new Mistake("A SysEx needs bytes, like 7D 04 10 05 vv");
         }
         String[] bytes = inner.split("\\s+");
         int at = -1;
@@ -49,19 +50,17 @@ public record SysExTemplate(String text, int length, int at, boolean fine) {
             String part = bytes[i].toUpperCase(Locale.ROOT);
             if (part.equals("VV")) {
                 if (values > 0 && i != at + 1 || values == 2) {
-                    throw new IllegalArgumentException("Byte " + (i + 1)
+                    throw new Mistake("Byte " + (i + 1)
                             + ": the number takes one vv, or two that stand together, and there is one already");
                 }
                 at = values == 0 ? i : at;
                 values++;
                 part = VALUE;
             } else if (!part.matches("[0-9A-F]{2}")) {
-                throw new IllegalArgumentException(
-                        "Byte %d: “%s” is no byte; expected two hex digits 00–7F, or vv for the number"
-                                .formatted(i + 1, bytes[i]));
+                throw new Mistake("Byte %d: “%s” is no byte; expected two hex digits 00–7F, or vv for the number"
+                        .formatted(i + 1, bytes[i]));
             } else if (Integer.parseInt(part, 16) > 0x7F) {
-                throw new IllegalArgumentException(
-                        "Byte %d: %s is above 7F; the bytes inside a SysEx are 00–7F".formatted(i + 1, part));
+                throw new Mistake("Byte %d: %s is above 7F; the bytes inside a SysEx are 00–7F".formatted(i + 1, part));
             }
             out.append(i == 0 ? "" : " ").append(part);
         }
@@ -71,8 +70,7 @@ public record SysExTemplate(String text, int length, int at, boolean fine) {
         }
         int length = bytes.length + (values == 0 ? 1 : 0);
         if (length > LONGEST) {
-            throw new IllegalArgumentException(
-                    "A SysEx for a control has at most " + LONGEST + " bytes, and this has " + length);
+            throw new Mistake("A SysEx for a control has at most " + LONGEST + " bytes, and this has " + length);
         }
         return new SysExTemplate(out.toString(), length, at, values == 2);
     }

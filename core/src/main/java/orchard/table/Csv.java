@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import orchard.mistake.Mistake;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
@@ -36,7 +37,7 @@ public final class Csv {
     }
 
     /** A file that cannot be used: what is wrong, one sentence a line of the file. */
-    public static final class Bad extends IllegalArgumentException {
+    public static final class Bad extends Mistake {
 
         private static final long serialVersionUID = 1;
 

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import orchard.gear.Swatch;
+import orchard.mistake.Mistake;
 
 /** A device's colour table as a file: columns value, name and colour. */
 public final class Palette {
@@ -41,7 +42,7 @@ public final class Palette {
                     faults.add("Line %d: the value %s is there twice.".formatted(row.line(), value));
                 }
                 swatches.add(swatch);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 faults.add("Line %d: %s.".formatted(row.line(), e.getMessage()));
             }
         }

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -136,7 +137,7 @@ public final class ParameterTable {
             try {
                 Binding binding = binding(row.address());
                 if (!(binding instanceof Binding.Kept) && !addresses.add(binding.words())) {
-                    throw new IllegalArgumentException("another line has the address " + binding.words());
+                    throw new Mistake("another line has the address " + binding.words());
                 }
                 String same = after.parameters().stream()
                         .filter(p -> binding instanceof Binding.Kept
@@ -146,7 +147,7 @@ public final class ParameterTable {
                         .findFirst()
                         .orElse("");
                 after = put(after, same, row);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 faults.add("Line %d: %s.".formatted(line.line(), e.getMessage()));
             }
         }
@@ -160,15 +161,15 @@ public final class ParameterTable {
      * A profile with one parameter changed, or one more.
      *
      * @param id of the one that is changed, or "" for a new one
-     * @throws IllegalArgumentException with what was expected
+     * @throws Mistake with what was expected
      */
     public static Profile put(Profile before, String id, Row row) {
         Parameter own = before.parameter(id).orElse(null);
         if (own == null && before.parameters().size() >= MOST) {
-            throw new IllegalArgumentException("a device has at most " + MOST + " parameters");
+            throw new Mistake("a device has at most " + MOST + " parameters");
         }
         if (row.name().isBlank()) {
-            throw new IllegalArgumentException("a name is needed");
+            throw new Mistake("a name is needed");
         }
         Binding binding = binding(row.address());
         boolean taken = before.parameters().stream()
@@ -176,7 +177,7 @@ public final class ParameterTable {
                         && !(binding instanceof Binding.Kept)
                         && p.binding().key().equals(binding.key()));
         if (taken) {
-            throw new IllegalArgumentException("another parameter has the address " + binding.words());
+            throw new Mistake("another parameter has the address " + binding.words());
         }
         boolean same = own != null && own.binding().words().equals(binding.words());
         Map<String, Group> groups = new LinkedHashMap<>();
@@ -214,8 +215,7 @@ public final class ParameterTable {
             case "yes", "1", "true" -> true;
             case "no", "0", "false" -> false;
             default ->
-                throw new IllegalArgumentException(
-                        "“" + typed.strip() + "” does not say whether it can be set; expected yes or no");
+                throw new Mistake("“" + typed.strip() + "” does not say whether it can be set; expected yes or no");
         };
     }
 
@@ -224,10 +224,9 @@ public final class ParameterTable {
         if (touch.isEmpty()) {
             return binding;
         } else if (!(binding instanceof Binding.Osc osc)) {
-            throw new IllegalArgumentException("only what has an OSC address can be told of fingers");
+            throw new Mistake("only what has an OSC address can be told of fingers");
         } else if (!(binding(touch) instanceof Binding.Osc told)) {
-            throw new IllegalArgumentException(
-                    "“" + touch + "” is no OSC address; expected one like /desk/volume/touch");
+            throw new Mistake("“" + touch + "” is no OSC address; expected one like /desk/volume/touch");
         } else {
             return new Binding.Osc(osc.address(), told.address());
         }
@@ -285,7 +284,7 @@ public final class ParameterTable {
         String words = typed.strip();
         if (words.startsWith("/")) {
             if (!words.matches("/[^\\s#*,?\\[\\]{}]+") || words.length() > LONGEST_ADDRESS) {
-                throw new IllegalArgumentException("“" + words + "” is no OSC address; expected one like /desk/volume");
+                throw new Mistake("“" + words + "” is no OSC address; expected one like /desk/volume");
             }
             return new Binding.Osc(words);
         }
@@ -298,7 +297,7 @@ public final class ParameterTable {
                 return new Binding.Controller(channel, number);
             }
             if (whole("a controller", controller.group(2), 0, 127) != number + 32 || number > 31) {
-                throw new IllegalArgumentException("a fine controller has its second half 32 above, like CC 7 and 39");
+                throw new Mistake("a fine controller has its second half 32 above, like CC 7 and 39");
             }
             return new Binding.FineController(channel, number);
         }
@@ -316,7 +315,7 @@ public final class ParameterTable {
         if (small.equals(new Binding.Kept().words().toLowerCase(Locale.ROOT)) || small.equals("kept")) {
             return new Binding.Kept();
         }
-        throw new IllegalArgumentException("“" + words
+        throw new Mistake("“" + words
                 + "” is no address; expected one like /desk/volume, CC 74 ch 1, NRPN 301 ch 2, program ch 1, or kept");
     }
 
@@ -325,9 +324,9 @@ public final class ParameterTable {
     }
 
     private static int whole(String what, String typed, int low, int high) {
-        int number = Integer.parseInt(typed);
+        int number = typed.length() > 9 ? Integer.MAX_VALUE : Integer.parseInt(typed);
         if (number < low || number > high) {
-            throw new IllegalArgumentException("%s is %d–%d, and %d is not".formatted(what, low, high, number));
+            throw new Mistake("%s is %d–%d, and %d is not".formatted(what, low, high, number));
         }
         return number;
     }
@@ -338,7 +337,7 @@ public final class ParameterTable {
             List<String> names = new ArrayList<>();
             for (String name : words.split("\\|", -1)) {
                 if (name.isBlank()) {
-                    throw new IllegalArgumentException("a value without a name: expected names with | between them");
+                    throw new Mistake("a value without a name: expected names with | between them");
                 }
                 names.add(name.strip());
             }
@@ -353,7 +352,7 @@ public final class ParameterTable {
             case "logarithmic", "log" -> new Law.Logarithmic();
             case "fader taper", "taper" -> new Law.DecibelTaper();
             default ->
-                throw new IllegalArgumentException("“" + words
+                throw new Mistake("“" + words
                         + "” is no law; expected linear, logarithmic, fader taper, 12 steps, or names like off|on");
         };
     }
@@ -365,15 +364,15 @@ public final class ParameterTable {
         double low = real("the low end", row.low(), 0);
         double high = real("the high end", row.high(), 1);
         if (law.aboveZero() && low <= 0) {
-            throw new IllegalArgumentException("a logarithmic range begins above 0");
+            throw new Mistake("a logarithmic range begins above 0");
         }
         if (low >= high) {
-            throw new IllegalArgumentException(
+            throw new Mistake(
                     "the low end has to be below the high end, and " + number(low) + " is not below " + number(high));
         }
         String unit = row.unit().strip();
         if (unit.length() > 12) {
-            throw new IllegalArgumentException("a unit has at most 12 letters");
+            throw new Mistake("a unit has at most 12 letters");
         }
         return new Range(low, high, unit);
     }
@@ -389,11 +388,11 @@ public final class ParameterTable {
                     return i;
                 }
             }
-            throw new IllegalArgumentException("the default “" + typed + "” is not one of its names");
+            throw new Mistake("the default “" + typed + "” is not one of its names");
         }
         double value = real("the default", typed, range.low());
         if (!range.contains(value)) {
-            throw new IllegalArgumentException("the default %s is not between %s and %s"
+            throw new Mistake("the default %s is not between %s and %s"
                     .formatted(number(value), number(range.low()), number(range.high())));
         }
         return value;
@@ -412,6 +411,6 @@ public final class ParameterTable {
         } catch (NumberFormatException e) {
             // said below
         }
-        throw new IllegalArgumentException(what + " “" + typed.strip() + "” is no number");
+        throw new Mistake(what + " “" + typed.strip() + "” is no number");
     }
 }

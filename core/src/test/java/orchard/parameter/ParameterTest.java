@@ -11,6 +11,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.DoubleRange;
+import orchard.mistake.Mistake;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -89,8 +90,8 @@ class ParameterTest {
 
     @Test
     void refusesRangesWithoutWidth() {
-        assertThatThrownBy(() -> new Range(1, 1, "")).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> new Range(Double.NaN, 1, "")).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new Range(1, 1, "")).isInstanceOf(Mistake.class);
+        assertThatThrownBy(() -> new Range(Double.NaN, 1, "")).isInstanceOf(Mistake.class);
     }
 
     @Provide

@@ -15,6 +15,7 @@ import orchard.Gear;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
 import orchard.gear.Traits;
+import orchard.mistake.Mistake;
 import orchard.parameter.Group;
 import orchard.signal.MessagePattern;
 import org.junit.jupiter.api.Test;
@@ -56,7 +57,7 @@ class ProfileFileTest {
         String good = ProfileFile.write("Box", Gear.box().profile());
         assertThat(good).contains(from);
         assertThatThrownBy(() -> ProfileFile.read(good.replaceFirst(Pattern.quote(from), Matcher.quoteReplacement(to))))
-                .isInstanceOf(IllegalArgumentException.class)
+                .isInstanceOf(Mistake.class)
                 .hasMessageContaining(words);
     }
 
@@ -65,8 +66,8 @@ class ProfileFileTest {
         String good = ProfileFile.write("Box", Gear.box().profile());
         assertThatThrownBy(() -> ProfileFile.read(good.substring(0, good.length() / 2)))
                 .hasMessageContaining("Line ");
-        assertThatThrownBy(() -> ProfileFile.read("")).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> ProfileFile.read("[]")).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> ProfileFile.read("")).isInstanceOf(Mistake.class);
+        assertThatThrownBy(() -> ProfileFile.read("[]")).isInstanceOf(Mistake.class);
     }
 
     @Test

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import orchard.Gear;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import org.junit.jupiter.api.Test;
 
 /** A whole rig as a file. */
@@ -48,6 +49,6 @@ class RigFileTest {
                 .hasMessage("This rig has version 7; this Orchard reads version 1");
         assertThatThrownBy(() -> RigFile.read(good.substring(0, good.length() / 2), name -> null))
                 .hasMessageStartingWith("Line ");
-        assertThatThrownBy(() -> RigFile.read("", name -> null)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> RigFile.read("", name -> null)).isInstanceOf(Mistake.class);
     }
 }

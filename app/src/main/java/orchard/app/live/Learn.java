@@ -1,5 +1,6 @@
 package orchard.app.live;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -15,6 +16,7 @@ import orchard.gear.Dimension;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
@@ -51,7 +53,27 @@ public final class Learn {
      * @param page the page of parameters on which goes what is touched, or "" while mappings are made
      */
     public record Status(
-            boolean on, String control, String parameter, String done, String mapping, String refused, String page) {}
+            boolean on, String control, String parameter, String done, String mapping, String refused, String page) {
+
+        /** What has been done and what comes next, as a sentence. */
+        @JsonProperty
+        public String words() {
+            if (!page.isEmpty()) {
+                return (done.isEmpty() ? "" : done + ": on page “" + page + "”. ")
+                        + "Touch parameters one after another, in the software or on Map: each goes on page “" + page
+                        + "”.";
+            } else if (!refused.isEmpty()) {
+                return refused + " Move another control, or touch another parameter.";
+            } else if (!control.isEmpty()) {
+                return control + " … now touch a parameter here, or move it in the software.";
+            } else if (!parameter.isEmpty()) {
+                return "… " + parameter + ". Now move a control.";
+            }
+            return done.isEmpty()
+                    ? "Move a control, and touch a parameter here or in the software, in whichever order."
+                    : done + ": done. Move the next control, or stop.";
+        }
+    }
 
     /** A page of parameters that is being filled by touch. */
     private record Page(String device, String page) {}
@@ -256,7 +278,7 @@ public final class Learn {
             done = names.words(touched);
             refused = "";
             return true;
-        } catch (EditRefused | IllegalArgumentException e) {
+        } catch (EditRefused | Mistake e) {
             return false; // it moves on, and is on the page already
         }
     }

@@ -17,6 +17,7 @@ import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.signal.TouchMessage;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
@@ -154,7 +155,7 @@ public final class LiveSocket extends TextWebSocketHandler {
         client.heard();
         try {
             heard(client, json.readTree(message.getPayload()));
-        } catch (JacksonException | IllegalArgumentException e) {
+        } catch (JacksonException | IllegalArgumentException | Mistake e) {
             tell(client, Map.of("type", "refused", "why", Objects.toString(e.getMessage(), "not understood")));
         }
     }

@@ -14,6 +14,7 @@ import orchard.gear.Profile;
 import orchard.memory.Memory;
 import orchard.memory.MemoryFormat;
 import orchard.memory.MemoryImage;
+import orchard.mistake.Mistake;
 import orchard.outcome.OfMemory;
 import orchard.outcome.PresenceChanged;
 import orchard.signal.MidiMessage;
@@ -135,7 +136,7 @@ public final class Memories {
                 return new Standing(memory.status(), differences, held != null, "");
             } catch (IndexOutOfBoundsException e) {
                 return new Standing(memory.status(), List.of(), held != null, UNFIT);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 return new Standing(memory.status(), List.of(), held != null, e.getMessage());
             }
         });
@@ -144,7 +145,7 @@ public final class Memories {
     /**
      * Writes the rig's programme to the device.
      *
-     * @throws IllegalArgumentException with a sentence if that cannot be begun
+     * @throws Mistake with a sentence if that cannot be begun
      */
     public synchronized void write(Device device) {
         Memory memory = known(device);
@@ -167,7 +168,7 @@ public final class Memories {
     /** Reads a device's memory anew. */
     public synchronized void read(Device device) {
         if (!ports.present().contains(device.id())) {
-            throw new IllegalArgumentException(device.name() + " is not there.");
+            throw new Mistake(device.name() + " is not there.");
         }
         memory(device.id()).ifPresent(memory -> memory.read(System.nanoTime()));
         send();
@@ -180,21 +181,20 @@ public final class Memories {
                     .orElseThrow()
                     .profile(device.profile(), known(device).held());
         } catch (IndexOutOfBoundsException e) {
-            throw new IllegalArgumentException(UNFIT, e);
+            throw new Mistake(UNFIT);
         }
     }
 
     private Memory interrupted(Device device) {
         return memory(device.id())
                 .filter(Memory::isInterrupted)
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "Nothing was cut off, or what the device holds is not known yet."));
+                .orElseThrow(() -> new Mistake("Nothing was cut off, or what the device holds is not known yet."));
     }
 
     private Memory known(Device device) {
         return memory(device.id())
                 .filter(memory -> memory.held() != null)
-                .orElseThrow(() -> new IllegalArgumentException(
+                .orElseThrow(() -> new Mistake(
                         "What " + device.name() + " holds is not known yet. Plug it in, or read it again."));
     }
 }

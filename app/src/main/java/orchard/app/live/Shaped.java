@@ -8,10 +8,10 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.action.SetParameter;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.outcome.Considered;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
-import orchard.shape.Expression;
 import orchard.shape.ShapeFunction;
 import org.springframework.stereotype.Component;
 
@@ -63,7 +63,7 @@ final class Shaped {
             Ready made = new Ready(mapping, ShapeFunction.of(mapping.shape().then(set.own()), parameter.get()));
             ready.put(key, made);
             return Optional.of(made.function());
-        } catch (IllegalArgumentException | Expression.Unusable e) {
+        } catch (Mistake e) {
             return Optional.empty(); // its fault is told by the engine
         }
     }

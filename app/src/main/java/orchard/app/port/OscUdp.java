@@ -7,6 +7,7 @@ import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import orchard.app.Daemon;
+import orchard.mistake.Mistake;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 
@@ -64,7 +65,7 @@ final class OscUdp implements AutoCloseable {
             try {
                 from.socket.send(new DatagramPacket(packet, packet.length, to));
                 return true;
-            } catch (IOException | IllegalArgumentException e) {
+            } catch (IOException | IllegalArgumentException | Mistake e) {
                 traffic.dropped("could not be sent to " + address() + ": " + e.getMessage());
                 return false;
             }

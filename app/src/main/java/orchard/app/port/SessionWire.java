@@ -15,6 +15,7 @@ import java.util.TreeMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import orchard.app.Daemon;
+import orchard.mistake.Mistake;
 import orchard.session.Participant;
 import orchard.session.SessionMessage;
 import orchard.signal.Message;
@@ -69,7 +70,7 @@ final class SessionWire implements Port.Source {
                 DatagramSocket second = new DatagramSocket(first.getLocalPort() + 1, bound);
                 second.setReceiveBufferSize(1 << 20);
                 return new DatagramSocket[] {first, second};
-            } catch (IOException | IllegalArgumentException e) {
+            } catch (IOException | IllegalArgumentException | Mistake e) {
                 last = e instanceof IOException io ? io : new IOException(e);
                 if (first != null) {
                     first.close();
@@ -193,7 +194,7 @@ final class SessionWire implements Port.Source {
         byte[] packet = message.packet();
         try {
             socket.send(new DatagramPacket(packet, packet.length, to));
-        } catch (IOException | IllegalArgumentException e) {
+        } catch (IOException | IllegalArgumentException | Mistake e) {
             LOG.debug("{} could not be told {}", to, message);
         }
     }

@@ -17,6 +17,7 @@ import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
+import orchard.parameter.Typed;
 import orchard.rig.EditRefused;
 import orchard.rig.MappingCopier;
 import orchard.rig.Rig;
@@ -70,7 +71,10 @@ class ClauseActions {
             boolean same = mapping.trigger().equals(first);
             return mapping.with(when)
                     .with(same ? mapping.show() : new Show(new MappingCopier(rig).answers(first)))
-                    .with(takeover.isEmpty() ? null : Takeover.valueOf(takeover));
+                    .with(
+                            takeover.isEmpty()
+                                    ? null
+                                    : Typed.of("takeover", takeover).oneOf("takeover", Takeover.class));
         });
     }
 

@@ -9,6 +9,7 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.mistake.Mistake;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
 import orchard.signal.Encoding;
@@ -189,7 +190,7 @@ class ControlActions {
                     .collect(Collectors.joining(" and "));
             wrong = !others.isEmpty();
             words = pattern.words() + both + (others.isEmpty() ? ": free" : ": " + others + " sends that too");
-        } catch (EditRefused | IllegalArgumentException e) {
+        } catch (EditRefused | Mistake e) {
             words = e.getMessage();
             wrong = true;
         }

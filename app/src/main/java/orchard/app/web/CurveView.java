@@ -25,6 +25,9 @@ import orchard.signal.MessagePattern;
 record CurveView(
         String path, String points, String positions, int span, String left, String right, String bottom, String top) {
 
+    /** How far from the curve a parameter may stand, 0..1, for a control to have a place where it would be picked up. */
+    static final double REACH = 0.05;
+
     private static final int SAMPLES = 200;
     private static final int TURNS = 2;
 
@@ -59,6 +62,11 @@ record CurveView(
                 shape.counts() ? TURNS + " turns" : steps ? "100 %" : plain(pattern.high()),
                 parameter.textOfReal(low),
                 parameter.textOfReal(high));
+    }
+
+    /** {@link #REACH}, for whoever draws it. */
+    public double reach() {
+        return REACH;
     }
 
     private static double position(ShapeFunction function, double x) {

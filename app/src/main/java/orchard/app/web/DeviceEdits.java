@@ -7,6 +7,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.mistake.Mistake;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -45,7 +46,7 @@ class DeviceEdits {
         try {
             Device after = before.with(change.apply(before.profile()));
             return Edit.change(label.apply(before), new Part.OfDevice(before), new Part.OfDevice(after));
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw EditRefused.invalid(before.id(), field, e.getMessage());
         }
     }

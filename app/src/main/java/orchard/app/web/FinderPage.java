@@ -20,6 +20,7 @@ import orchard.inventory.Doubt;
 import orchard.inventory.Inventory;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -271,7 +272,7 @@ class FinderPage {
         Marks marks;
         try {
             marks = new Marks(favourite, Arrays.asList(tags.split(",")));
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw EditRefused.invalid(device, "tags", "Too many: " + e.getMessage());
         }
         return change(device, parameter, seen, "Marks of ", before -> before.with(marks));

@@ -14,6 +14,7 @@ import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.light.Drawn;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -274,7 +275,7 @@ class LayoutPages {
             Layout after;
             try {
                 after = change.apply(before);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid(id, "x", e.getMessage());
             }
             return Edit.change(

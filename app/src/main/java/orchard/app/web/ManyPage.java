@@ -14,6 +14,7 @@ import orchard.gear.Takeover;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
+import orchard.mistake.Mistake;
 import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -315,7 +316,7 @@ class ManyPage {
     private Mapping changed(Rig rig, Mapping before, Changing changing) {
         try {
             return changing.change(rig, before);
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw EditRefused.invalid(before.id(), "", names.words(before.trigger()) + ": " + e.getMessage());
         }
     }

@@ -25,10 +25,10 @@ import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
+import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
-import orchard.shape.Expression;
 import orchard.shape.Scale;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -221,7 +221,7 @@ class MapPage {
             try {
                 model.addAttribute(
                         "curve", CurveView.of(mapping.shape().then(set.own()), parameter, dimension.pattern()));
-            } catch (IllegalArgumentException | Expression.Unusable e) {
+            } catch (Mistake e) {
                 // the fault beside the sentence says so
             }
         });

@@ -8,6 +8,7 @@ import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -29,7 +30,7 @@ class MappingEdits {
         this.names = names;
     }
 
-    /** What becomes of a mapping; what it cannot become it says by {@link IllegalArgumentException}. */
+    /** What becomes of a mapping; what it cannot become it says by {@link Mistake}. */
     interface Changing {
         Mapping change(Rig rig, Mapping before);
     }
@@ -46,7 +47,7 @@ class MappingEdits {
             Mapping after;
             try {
                 after = changing.change(rig, before);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid(id, "", sentence(e.getMessage()));
             }
             return Edit.change(
@@ -96,7 +97,7 @@ class MappingEdits {
     /**
      * The stages of an action, or those before all of them for −1.
      *
-     * @throws IllegalArgumentException if there is no such action, or it does not follow the control
+     * @throws Mistake if there is no such action, or it does not follow the control
      */
     static Shape shape(Mapping mapping, int action) {
         if (action == -1) {
@@ -106,7 +107,7 @@ class MappingEdits {
         if (action >= 0 && action < actions.size() && actions.get(action) instanceof SetParameter set) {
             return set.own();
         }
-        throw new IllegalArgumentException("what these stages belong to is not there any more");
+        throw new Mistake("what these stages belong to is not there any more");
     }
 
     private String shortly(Mapping mapping) {

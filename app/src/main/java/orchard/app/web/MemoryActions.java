@@ -6,6 +6,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.memory.Memory;
+import orchard.mistake.Mistake;
 import orchard.rig.EditRefused;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -44,7 +45,7 @@ class MemoryActions {
         Device device = keeper.rig().ownDevice(id).orElseThrow(Replies::gone);
         try {
             action.accept(device);
-        } catch (IllegalArgumentException | IllegalStateException e) {
+        } catch (Mistake | IllegalStateException e) {
             throw EditRefused.invalid(id, "", e.getMessage());
         }
         return DeviceEdits.back(id, VIEW);

@@ -28,6 +28,7 @@ import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -181,7 +182,7 @@ class ParameterPagesPage {
                     pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
             List<ParameterPage> made = banks(owner).likeIt(like);
             if (made.isEmpty()) {
-                throw new IllegalArgumentException("Whatever lies beside what this page is about has a page like it");
+                throw new Mistake("Whatever lies beside what this page is about has a page like it");
             }
             return made;
         });
@@ -354,7 +355,7 @@ class ParameterPagesPage {
             String device, String page, int place, long seen, UnaryOperator<List<ParameterPage.Entry>> change) {
         return change(device, page, seen, p -> {
             if (place < 0 || place >= p.entries().size()) {
-                throw new IllegalArgumentException("There is nothing at that place any more");
+                throw new Mistake("There is nothing at that place any more");
             }
             return p.with(change.apply(new ArrayList<>(p.entries())));
         });
@@ -381,7 +382,7 @@ class ParameterPagesPage {
             List<ParameterPage> after;
             try {
                 after = change.apply(device);
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid(id, "", e.getMessage());
             }
             return Edit.change(

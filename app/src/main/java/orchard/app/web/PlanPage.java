@@ -14,6 +14,7 @@ import orchard.check.NumberPlan;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.mistake.Mistake;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
@@ -102,7 +103,7 @@ class PlanPage {
                                     && !SPACES.contains(use.slot().space()))
                             .toList());
         });
-        return "describe/plan";
+        return "plan/page";
     }
 
     private static List<Cell> cells(
@@ -183,7 +184,7 @@ class PlanPage {
             try {
                 return plan.give(
                         found, control, plan.free(device, NumberPlan.Direction.IN, kind, channel, control.size()));
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid(device, "control", e.getMessage());
             }
         });
@@ -207,7 +208,7 @@ class PlanPage {
                 Optional<Edit> edit = NumberPlan.of(rig).read(text);
                 return edit.orElseThrow(() -> EditRefused.invalid(
                         "", "file", "The file says what the rig has already: nothing was changed."));
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid("", "file", e.getMessage());
             }
         });

@@ -22,6 +22,7 @@ import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mapping.While;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -257,7 +258,7 @@ class PresetsPage {
                     page,
                     new Marks(favourite, Arrays.asList(tags.split(","))),
                     settings);
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw EditRefused.invalid(id, "tags", e.getMessage());
         }
     }

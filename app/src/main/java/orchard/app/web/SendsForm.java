@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import orchard.gear.Dimension;
 import orchard.gear.SendMode;
+import orchard.mistake.Mistake;
 import orchard.rig.EditRefused;
 import orchard.signal.Encoding;
 import orchard.signal.MessageId;
@@ -127,7 +128,7 @@ record SendsForm(String what, Map<String, String> fields) {
                 case "osc" -> osc(part);
                 default -> throw EditRefused.invalid(part, "what", "“" + what + "” is no kind of message");
             };
-        } catch (IllegalArgumentException e) {
+        } catch (IllegalArgumentException | Mistake e) {
             throw EditRefused.invalid(part, what.equals("sysex") ? "bytes" : "number", e.getMessage());
         }
     }
@@ -214,7 +215,7 @@ record SendsForm(String what, Map<String, String> fields) {
                 field("rest").isEmpty() ? null : (Integer) number(part, "rest", "The number to go back to", 0, 16_383);
         try {
             return new SendMode(press, values, rest, field("off").equals("true"));
-        } catch (IllegalArgumentException e) {
+        } catch (IllegalArgumentException | Mistake e) {
             throw EditRefused.invalid(part, "values", e.getMessage());
         }
     }

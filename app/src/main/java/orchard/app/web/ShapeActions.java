@@ -12,13 +12,13 @@ import orchard.app.store.RigKeeper;
 import orchard.mapping.Actions;
 import orchard.mapping.Advice;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
 import orchard.parameter.Range;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
-import orchard.shape.Expression;
 import orchard.shape.Formula;
 import orchard.shape.Scale;
 import orchard.shape.Shape;
@@ -118,9 +118,9 @@ class ShapeActions {
         try {
             MappingEdits.shape(now, action);
             stage = Stage.Kind.named(kind)
-                    .orElseThrow(() -> new IllegalArgumentException("There is no stage called “" + kind + "”"))
+                    .orElseThrow(() -> new Mistake("There is no stage called “" + kind + "”"))
                     .fresh(parameter(now, action));
-        } catch (IllegalArgumentException e) {
+        } catch (Mistake e) {
             throw EditRefused.invalid(id, "", e.getMessage());
         }
         int place = MappingEdits.shape(now, action).placeFor(stage);
@@ -129,7 +129,7 @@ class ShapeActions {
             List<Stage> all =
                     (action < 0 ? mapping.shape() : mapping.shape().then(MappingEdits.shape(mapping, action))).stages();
             if (crosses && all.stream().anyMatch(s -> s.side() == Stage.Side.CROSSING)) {
-                throw new IllegalArgumentException(
+                throw new Mistake(
                         "there is a stage already that takes the value over to the parameter; edit or remove that one");
             }
             return changed(rig, mapping, action, before -> before.put(stage));
@@ -142,7 +142,7 @@ class ShapeActions {
                         : Optional.ofNullable(
                                 mapping.actions().onPress().get(action).parameter()))
                 .flatMap(names::parameter)
-                .orElseThrow(() -> new IllegalArgumentException("Its parameter is missing; choose one first"));
+                .orElseThrow(() -> new Mistake("Its parameter is missing; choose one first"));
     }
 
     /** Keeps what was typed for a stage. */
@@ -193,7 +193,7 @@ class ShapeActions {
                 (rig, mapping) -> changed(rig, mapping, action, shape -> {
                     stage(shape, place);
                     if (place + by < 0 || place + by >= shape.stages().size()) {
-                        throw new IllegalArgumentException("it stands at the end already");
+                        throw new Mistake("it stands at the end already");
                     }
                     return shape.move(place, place + by);
                 }));
@@ -234,7 +234,7 @@ class ShapeActions {
                         .formatted(
                                 100 * x, function.text(place, function.values(x).get(place + 1))));
             }
-        } catch (Expression.Unusable | IllegalArgumentException | IndexOutOfBoundsException e) {
+        } catch (Mistake e) {
             wrong = e.getMessage();
         }
         model.addAttribute("values", values);
@@ -248,7 +248,7 @@ class ShapeActions {
 
     private static Stage stage(Shape shape, int place) {
         if (place < 0 || place >= shape.stages().size()) {
-            throw new IllegalArgumentException("this stage is not there any more");
+            throw new Mistake("this stage is not there any more");
         }
         return shape.stages().get(place);
     }

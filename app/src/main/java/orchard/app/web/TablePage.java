@@ -13,6 +13,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
+import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -177,7 +178,7 @@ class TablePage {
             Profile after;
             try {
                 after = changing.change(from.profile());
-            } catch (IllegalArgumentException e) {
+            } catch (Mistake e) {
                 throw EditRefused.invalid(id, field, sentence(e.getMessage()));
             }
             Part changed = new Part.OfDevice(from.with(after));

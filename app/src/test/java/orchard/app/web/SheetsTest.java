@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
@@ -44,6 +45,25 @@ class SheetsTest {
     void noLineIsTooWideToBeRead(Path sheet) throws IOException {
         assertThat(Files.readAllLines(sheet))
                 .allSatisfy(line -> assertThat(line.length()).as(line).isLessThanOrEqualTo(WIDEST));
+    }
+
+    /** Every page in the frame has a sheet of its own beside the tokens and what is shared. */
+    @Test
+    void everyPageHasASheetOfItsOwn() throws IOException {
+        try (Stream<Path> templates = Files.walk(Path.of("src", "main", "resources", "templates"))) {
+            List<String> views = new ArrayList<>();
+            for (Path page :
+                    templates.filter(file -> file.toString().endsWith(".html")).toList()) {
+                Pattern.compile("frame :: frame\\('[^']*', '(\\w+)'")
+                        .matcher(Files.readString(page))
+                        .results()
+                        .forEach(found -> views.add(found.group(1)));
+            }
+            assertThat(views)
+                    .hasSizeGreaterThan(10)
+                    .allSatisfy(view -> assertThat(Path.of("src", "main", "resources", "static", "css", view + ".css"))
+                            .exists());
+        }
     }
 
     /** A script that imports another is not imported by it, whatever lies between. */

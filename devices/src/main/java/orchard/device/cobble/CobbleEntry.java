@@ -8,6 +8,7 @@ import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.SendMode;
 import orchard.gear.SendMode.Press;
+import orchard.mistake.Mistake;
 import orchard.signal.Encoding;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
@@ -33,8 +34,7 @@ final class CobbleEntry {
         }
         MessageId slot = pattern.ids().get(0);
         int type = Type.of(pattern)
-                .orElseThrow(
-                        () -> new IllegalArgumentException(control.name() + ": Cobble cannot send " + pattern.words()))
+                .orElseThrow(() -> new Mistake(control.name() + ": Cobble cannot send " + pattern.words()))
                 .ordinal();
         int mode = output.press().ordinal();
         int a = output.rest() == null ? 0 : output.rest();
@@ -48,9 +48,8 @@ final class CobbleEntry {
             b = steps.get(steps.size() - 1);
             n = steps.size();
             if (!steps.equals(steps(a, b, n))) {
-                throw new IllegalArgumentException(
-                        control.name() + ": Cobble's steps lie evenly between the first and the last, like "
-                                + steps(a, b, n) + "; the rig has " + steps);
+                throw new Mistake(control.name() + ": Cobble's steps lie evenly between the first and the last, like "
+                        + steps(a, b, n) + "; the rig has " + steps);
             }
         } else if (output.press() != Press.PLAYED) {
             a = output.values().get(0);

@@ -18,6 +18,7 @@ import orchard.gear.Profile;
 import orchard.gear.Traits;
 import orchard.memory.MemoryFormat;
 import orchard.memory.MemoryImage;
+import orchard.mistake.Mistake;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 
@@ -187,8 +188,7 @@ public final class CobbleMemory implements MemoryFormat {
                         control.place().equals(place) && profile.traits().active(control))
                 .count();
         if (pages > most) {
-            throw new IllegalArgumentException(
-                    "Cobble has room for %d pages here, and the rig has %d".formatted(most, pages));
+            throw new Mistake("Cobble has room for %d pages here, and the rig has %d".formatted(most, pages));
         }
         return Math.max(1, pages);
     }
