@@ -28,7 +28,7 @@ class CheckTest {
         List<Finding> findings =
                 find(Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"), Gear.mapping("m2", "k2", "turn", "volume")));
         assertThat(findings).singleElement().satisfies(finding -> {
-            assertThat(finding.kind()).isEqualTo(Finding.Kind.TWO_DRIVERS);
+            assertThat(finding.finder().title()).isEqualTo("Two hands on one parameter");
             assertThat(finding.sentence()).isEqualTo("Surf › Volume is set by Knob 1 of Box and Knob 2 of Box.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.MAP, "m2", ""));
         });
@@ -65,7 +65,7 @@ class CheckTest {
     @Test
     void findsDevicesThatAreNotThere() {
         Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
-        assertThat(Check.ofMoment(rig, Set.of("desk"), Map.of(), Map.of()))
+        assertThat(Check.of(new Scene(rig, rig, Set.of("desk"), Map.of(), Map.of(), Map.of(), Map.of())))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Desk is not there.");
@@ -76,8 +76,14 @@ class CheckTest {
     @Test
     void findsDevicesThatNeedBothDirectionsAndHaveOne() {
         Rig rig = Gear.rig();
-        assertThat(Check.ofMoment(
-                        rig, Set.of(), Map.of("box", "Nothing can be sent to it: its port only comes in."), Map.of()))
+        assertThat(Check.of(new Scene(
+                        rig,
+                        rig,
+                        Set.of(),
+                        Map.of("box", "Nothing can be sent to it: its port only comes in."),
+                        Map.of(),
+                        Map.of(),
+                        Map.of())))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.sentence()).isEqualTo("Box has one direction only.");
@@ -94,7 +100,35 @@ class CheckTest {
                 .hasSize(1);
     }
 
+    /** What is of the rig alone may be known already; either way the same is found, in the same order. */
+    @Test
+    void whatIsInTroubleComesFirst() {
+        Rig rig = Gear.rig(
+                Gear.mapping("m1", "k1", "turn", "volume"),
+                Gear.mapping("m2", "k2", "turn", "volume"),
+                Gear.mapping("m3", "k9", "turn", "volume"));
+        Scene scene = new Scene(
+                rig,
+                rig,
+                Set.of("desk"),
+                Map.of(),
+                Map.of("box", "3 differences"),
+                Map.of("box", "Pull its cable."),
+                Map.of("m1", "It goes round."));
+        assertThat(Check.of(scene))
+                .extracting(finding -> finding.finder().title())
+                .containsExactly(
+                        "Does not answer",
+                        "Goes round without end",
+                        "Missing",
+                        "Two hands on one parameter",
+                        "Other programme",
+                        "Not plugged in");
+        assertThat(Check.of(scene, Check.ofRig(scene))).isEqualTo(Check.of(scene));
+        assertThat(Check.FINDERS).extracting(Finder::title).doesNotHaveDuplicates();
+    }
+
     private static List<Finding> find(Rig rig) {
-        return Check.ofRig(rig, rig);
+        return Check.ofRig(Scene.of(rig, rig));
     }
 }

@@ -61,9 +61,9 @@ public final class StandInHouse implements LiveSocket.Panels {
         MAKERS.put("gull", house -> new Gull(house.ports.oscPort()));
         MAKERS.put("sluice", house -> new Sluice());
         MAKERS.put("treadle", house -> new Treadle());
-        MAKERS.put("peat", house -> new Peat());
         MAKERS.put("wherry", house -> new Wherry(house.settings.wherryPort(), house.settings.lan()));
         MAKERS.put("loft", house -> new LampLoft(house.settings.loftPort(), house.settings.lan()));
+        MAKERS.put("peat", house -> new Peat());
     }
 
     /** The ids of all stand-ins there are. */

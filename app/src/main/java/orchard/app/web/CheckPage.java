@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import orchard.app.live.EngineRoom;
 import orchard.app.store.RigKeeper;
+import orchard.check.Finder;
 import orchard.check.Finding;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -33,9 +34,9 @@ class CheckPage {
 
     @GetMapping("/check")
     String page(Model model) {
-        Map<Finding.Kind, List<Shown>> byKind = frame.findings().stream()
+        Map<Finder, List<Shown>> byKind = frame.findings().stream()
                 .collect(Collectors.groupingBy(
-                        Finding::kind,
+                        Finding::finder,
                         LinkedHashMap::new,
                         Collectors.mapping(finding -> new Shown(finding, path(finding)), Collectors.toList())));
         model.addAttribute("byKind", byKind);

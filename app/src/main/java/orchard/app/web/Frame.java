@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Loops;
 import orchard.app.live.Memories;
@@ -18,6 +17,7 @@ import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
 import orchard.check.Check;
 import orchard.check.Finding;
+import orchard.check.Scene;
 import orchard.gear.Device;
 import orchard.rig.Rig;
 import org.springframework.stereotype.Controller;
@@ -42,6 +42,7 @@ class Frame {
 
     private final RigKeeper keeper;
     private final RigCache<List<Finding>> ofRig;
+    private final Names names;
     private final PortRoom ports;
     private final Learn learn;
     private final Memories memories;
@@ -49,9 +50,10 @@ class Frame {
 
     Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories, Loops loops) {
         this.loops = loops;
+        this.names = names;
         this.memories = memories;
         this.keeper = keeper;
-        ofRig = new RigCache<>(names, rig -> Check.ofRig(rig, names));
+        ofRig = new RigCache<>(names, rig -> Check.ofRig(Scene.of(rig, names)));
         this.ports = ports;
         this.learn = learn;
     }
@@ -98,13 +100,8 @@ class Frame {
                 .filter(port -> port.device().isEmpty() && !port.name().equals(PortRoom.UNREADABLE))
                 .map(PortStatus::key)
                 .count();
-        int describe = (int) findings.stream()
-                .filter(finding ->
-                        finding.kind() == Finding.Kind.SAME_MESSAGE || finding.kind() == Finding.Kind.OTHER_PROGRAMME)
-                .count();
-        int faults = (int) findings.stream()
-                .filter(finding -> finding.kind() == Finding.Kind.MISSING)
-                .count();
+        int describe = counted(findings, Finding.Page.DESCRIBE);
+        int faults = counted(findings, Finding.Page.MAP);
         return List.of(
                 new Tab("/connect", "Connect", strangers, "new ports"),
                 new Tab("/describe", "Describe", describe, "things to put right"),
@@ -113,6 +110,12 @@ class Frame {
                 new Tab("/rehearse", "Rehearse", 0, ""),
                 new Tab("/check", "Check", findings.size(), "findings"),
                 new Tab("/perform", "Perform", 0, ""));
+    }
+
+    private static int counted(List<Finding> findings, Finding.Page on) {
+        return (int) findings.stream()
+                .filter(finding -> finding.finder().countedOn() == on)
+                .count();
     }
 
     /** Everything Check finds right now. */
@@ -135,12 +138,7 @@ class Frame {
         rig.devices().stream()
                 .filter(device -> ports.standing(device.id()).state() == Standing.State.DEAF)
                 .forEach(device -> deaf.put(device.id(), Standing.State.DEAF.help()));
-        return Stream.of(
-                        Check.ofTrouble(rig, deaf, loops.muted()),
-                        ofRig.of(rig),
-                        Check.ofMoment(rig, absent, halves, matters))
-                .flatMap(List::stream)
-                .toList();
+        return Check.of(new Scene(rig, names, absent, halves, matters, deaf, loops.muted()), ofRig.of(rig));
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

@@ -27,7 +27,11 @@ class RehearsePage {
 
     @GetMapping("/rehearse")
     String page(Model model) {
-        model.addAttribute("on", house.standIns().keySet());
+        model.addAttribute(
+                "on",
+                StandInHouse.all().stream()
+                        .filter(house.standIns()::containsKey)
+                        .toList());
         model.addAttribute(
                 "off",
                 StandInHouse.all().stream()
