@@ -40,6 +40,11 @@ class ForgottenTest {
             "orchard/parameter/Law",
             "orchard/parameter/Binding",
             "orchard/light/LightKind",
+            "orchard/gear/Ref",
+            "orchard/mapping/While",
+            "orchard/engine/Debt",
+            "orchard/session/SessionMessage",
+            "orchard/signal/OscPacket",
             "orchard/rig/Part");
 
     /** Who has to know of every variant of a family besides. */

@@ -58,30 +58,7 @@ public interface Directory {
         if (device.isEmpty()) {
             return "a device that is not in the rig (" + ref.device() + ")";
         }
-        return device.map(d -> words(d, ref)).orElseThrow();
-    }
-
-    private String words(Device device, Ref ref) {
-        if (ref instanceof Ref.ToControl to) {
-            return device.profile()
-                            .control(to.control())
-                            .map(c -> c.name() + (plain(c, to.dimension()) ? "" : " " + to.dimension()))
-                            .orElse("a missing control (" + to.control() + ")")
-                    + " of " + device.name();
-        } else if (ref instanceof Ref.ToParameter to) {
-            return device.profile()
-                    .parameter(to.parameter())
-                    .map(p -> title(device, p))
-                    .orElse("a missing parameter (" + to.parameter() + " of " + device.name() + ")");
-        } else if (ref instanceof Ref.ToLight to) {
-            return device.profile().light(to.light()).map(l -> l.name()).orElse("a missing light (" + to.light() + ")");
-        }
-        throw new IllegalArgumentException(ref.toString());
-    }
-
-    /** The first dimension and the gate go without saying: “Pad 6 is hit”. */
-    private static boolean plain(Control control, String dimension) {
-        return dimension.equals("gate") || control.dimensions().get(0).name().equals(dimension);
+        return ref.words(device.get(), this);
     }
 
     /** A directory over a fixed list. */

@@ -11,6 +11,9 @@ public sealed interface Ref {
     /** It as one word, with slashes between. */
     String key();
 
+    /** What it points at on its device, in words, also when that is missing. */
+    String words(Device on, Directory names);
+
     /** Points at one dimension of a control. */
     record ToControl(String device, String control, String dimension) implements Ref {
 
@@ -23,6 +26,21 @@ public sealed interface Ref {
         @Override
         public String key() {
             return device + "/" + control + "/" + dimension;
+        }
+
+        @Override
+        public String words(Device on, Directory names) {
+            return on.profile()
+                            .control(control)
+                            .map(c -> c.name() + (plain(c, dimension) ? "" : " " + dimension))
+                            .orElse("a missing control (" + control + ")")
+                    + " of " + on.name();
+        }
+
+        /** The first dimension and the gate go without saying: “Pad 6 is hit”. */
+        private static boolean plain(Control control, String dimension) {
+            return dimension.equals("gate")
+                    || control.dimensions().get(0).name().equals(dimension);
         }
     }
 
@@ -42,6 +60,14 @@ public sealed interface Ref {
         public String key() {
             return device + "/" + parameter;
         }
+
+        @Override
+        public String words(Device on, Directory names) {
+            return on.profile()
+                    .parameter(parameter)
+                    .map(p -> names.title(on, p))
+                    .orElse("a missing parameter (" + parameter + " of " + on.name() + ")");
+        }
     }
 
     /** Points at a light. */
@@ -49,6 +75,11 @@ public sealed interface Ref {
         @Override
         public String key() {
             return device + "/" + light;
+        }
+
+        @Override
+        public String words(Device on, Directory names) {
+            return on.profile().light(light).map(l -> l.name()).orElse("a missing light (" + light + ")");
         }
     }
 }

@@ -16,20 +16,49 @@ public sealed interface SessionMessage {
     /** Who said it. */
     int ssrc();
 
+    /** The packet that carries this. */
+    byte[] packet();
+
     /** {@code IN}: come and join. */
-    record Invitation(int token, int ssrc, String name) implements SessionMessage {}
+    record Invitation(int token, int ssrc, String name) implements SessionMessage {
+        @Override
+        public byte[] packet() {
+            return command("IN", token, ssrc, name);
+        }
+    }
 
     /** {@code OK}: gladly. */
-    record Accepted(int token, int ssrc, String name) implements SessionMessage {}
+    record Accepted(int token, int ssrc, String name) implements SessionMessage {
+        @Override
+        public byte[] packet() {
+            return command("OK", token, ssrc, name);
+        }
+    }
 
     /** {@code NO}: rather not. */
-    record Rejected(int token, int ssrc) implements SessionMessage {}
+    record Rejected(int token, int ssrc) implements SessionMessage {
+        @Override
+        public byte[] packet() {
+            return command("NO", token, ssrc, null);
+        }
+    }
 
     /** {@code BY}: leaves. */
-    record Bye(int token, int ssrc) implements SessionMessage {}
+    record Bye(int token, int ssrc) implements SessionMessage {
+        @Override
+        public byte[] packet() {
+            return command("BY", token, ssrc, null);
+        }
+    }
 
     /** {@code CK}: clock synchronisation; count 0 carries one time, 1 two, 2 all three. */
     record Clock(int ssrc, int count, long first, long second, long third) implements SessionMessage {
+
+        @Override
+        public byte[] packet() {
+            ByteBuffer out = start("CK", 36).putInt(ssrc).putInt(count << 24);
+            return out.putLong(first).putLong(second).putLong(third).array();
+        }
 
         /** After all three: how far the other's clock is ahead of one's own, in 100 µs, taking both ways as equally long. */
         public long offset() {
@@ -43,7 +72,12 @@ public sealed interface SessionMessage {
     }
 
     /** {@code RS}: everything up to this packet was received; its journal may begin after it. */
-    record Feedback(int ssrc, int sequence) implements SessionMessage {}
+    record Feedback(int ssrc, int sequence) implements SessionMessage {
+        @Override
+        public byte[] packet() {
+            return start("RS", 12).putInt(ssrc).putShort((short) sequence).array();
+        }
+    }
 
     /** Whether a packet is one of these, and not MIDI. */
     static boolean is(byte[] packet, int length) {
@@ -94,24 +128,6 @@ public sealed interface SessionMessage {
         byte[] name = new byte[length];
         in.get(name);
         return new String(name, StandardCharsets.UTF_8);
-    }
-
-    /** The packet that carries this. */
-    default byte[] packet() {
-        if (this instanceof Invitation m) {
-            return command("IN", m.token(), m.ssrc(), m.name());
-        } else if (this instanceof Accepted m) {
-            return command("OK", m.token(), m.ssrc(), m.name());
-        } else if (this instanceof Rejected m) {
-            return command("NO", m.token(), m.ssrc(), null);
-        } else if (this instanceof Bye m) {
-            return command("BY", m.token(), m.ssrc(), null);
-        } else if (this instanceof Clock m) {
-            ByteBuffer out = start("CK", 36).putInt(m.ssrc()).putInt(m.count() << 24);
-            return out.putLong(m.first()).putLong(m.second()).putLong(m.third()).array();
-        }
-        Feedback m = (Feedback) this;
-        return start("RS", 12).putInt(m.ssrc()).putShort((short) m.sequence()).array();
     }
 
     private static byte[] command(String letters, int token, int ssrc, String name) {

@@ -1,5 +1,6 @@
 package orchard.signal;
 
+import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -19,11 +20,24 @@ public record MidiFile(int format, Division division, List<Track> tracks) {
     /** What a tick is. */
     public sealed interface Division {
 
+        /** The two bytes that say so in a file (Standard MIDI Files 1.0, “Header Chunks”). */
+        int code();
+
         /** Ticks in a quarter note, 1–32767; how long that is, tempo events say. */
-        record Quarter(int ticks) implements Division {}
+        record Quarter(int ticks) implements Division {
+            @Override
+            public int code() {
+                return ticks;
+            }
+        }
 
         /** Ticks in a frame of time code; tempo does not matter. Frames a second are 24, 25, 29 (meaning 29.97) or 30. */
-        record Frame(int framesPerSecond, int ticks) implements Division {}
+        record Frame(int framesPerSecond, int ticks) implements Division {
+            @Override
+            public int code() {
+                return (-framesPerSecond & 0xFF) << 8 | ticks;
+            }
+        }
     }
 
     /**
@@ -55,11 +69,24 @@ public record MidiFile(int format, Division division, List<Track> tracks) {
     /** What can stand in a track. */
     public sealed interface Content {
 
+        /** Writes it as it stands behind its time (Standard MIDI Files 1.0, “Track Chunks”). */
+        void write(ByteArrayOutputStream out);
+
         /** A message. */
-        record Said(MidiMessage message) implements Content {}
+        record Said(MidiMessage message) implements Content {
+            @Override
+            public void write(ByteArrayOutputStream out) {
+                MidiFileCodec.said(out, message);
+            }
+        }
 
         /** Bytes to be sent as they are. */
-        record Raw(List<Byte> bytes) implements Content {}
+        record Raw(List<Byte> bytes) implements Content {
+            @Override
+            public void write(ByteArrayOutputStream out) {
+                MidiFileCodec.raw(out, bytes);
+            }
+        }
 
         /** A meta event. */
         record Meta(int type, List<Byte> data) implements Content {
@@ -69,6 +96,14 @@ public record MidiFile(int format, Division division, List<Track> tracks) {
 
             /** Type of the event that sets the tempo: microseconds a quarter note in 24 bit. */
             public static final int TEMPO = 0x51;
+
+            @Override
+            public void write(ByteArrayOutputStream out) {
+                out.write(0xFF);
+                out.write(type);
+                MidiFileCodec.quantity(out, data.size());
+                data.forEach(out::write);
+            }
         }
     }
 

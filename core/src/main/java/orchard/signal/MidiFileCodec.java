@@ -28,12 +28,7 @@ public final class MidiFileCodec {
         number(out, 6, 4);
         number(out, file.format(), 2);
         number(out, file.tracks().size(), 2);
-        if (file.division() instanceof Division.Frame frame) {
-            out.write(-frame.framesPerSecond());
-            out.write(frame.ticks());
-        } else {
-            number(out, ((Division.Quarter) file.division()).ticks(), 2);
-        }
+        number(out, file.division().code(), 2);
         for (Track track : file.tracks()) {
             byte[] body = body(track);
             out.writeBytes("MTrk".getBytes(StandardCharsets.US_ASCII));
@@ -49,16 +44,7 @@ public final class MidiFileCodec {
         for (Entry entry : track.entries()) {
             quantity(out, entry.tick() - tick);
             tick = entry.tick();
-            if (entry.content() instanceof Content.Meta meta) {
-                out.write(0xFF);
-                out.write(meta.type());
-                quantity(out, meta.data().size());
-                meta.data().forEach(out::write);
-            } else if (entry.content() instanceof Content.Raw raw) {
-                raw(out, raw.bytes());
-            } else if (entry.content() instanceof Content.Said said) {
-                said(out, said.message());
-            }
+            entry.content().write(out);
         }
         quantity(out, track.end() - tick);
         out.write(0xFF);
@@ -67,7 +53,7 @@ public final class MidiFileCodec {
         return out.toByteArray();
     }
 
-    private static void said(ByteArrayOutputStream out, MidiMessage message) {
+    static void said(ByteArrayOutputStream out, MidiMessage message) {
         byte[] bytes = message.bytes();
         if (message instanceof MidiMessage.SysEx) {
             out.write(0xF0);
@@ -80,7 +66,7 @@ public final class MidiFileCodec {
         }
     }
 
-    private static void raw(ByteArrayOutputStream out, List<Byte> bytes) {
+    static void raw(ByteArrayOutputStream out, List<Byte> bytes) {
         out.write(0xF7);
         quantity(out, bytes.size());
         bytes.forEach(out::write);
@@ -92,7 +78,7 @@ public final class MidiFileCodec {
         }
     }
 
-    private static void quantity(ByteArrayOutputStream out, long quantity) {
+    static void quantity(ByteArrayOutputStream out, long quantity) {
         if (quantity < 0 || quantity > 0x0FFF_FFFF) {
             throw new Mistake("a variable-length quantity is 0 to 268,435,455, not " + quantity);
         }

@@ -1,5 +1,7 @@
 package orchard.signal;
 
+import java.io.DataOutputStream;
+import java.io.IOException;
 import java.util.List;
 
 /**
@@ -10,5 +12,16 @@ import java.util.List;
 public record OscBundle(long time, List<OscPacket> elements) implements OscPacket {
     public OscBundle {
         elements = List.copyOf(elements);
+    }
+
+    @Override
+    public void write(DataOutputStream out) throws IOException {
+        out.write(OscCodec.BUNDLE);
+        out.writeLong(time);
+        for (OscPacket element : elements) {
+            byte[] bytes = OscCodec.encode(element);
+            out.writeInt(bytes.length);
+            out.write(bytes);
+        }
     }
 }

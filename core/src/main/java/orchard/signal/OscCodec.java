@@ -17,7 +17,7 @@ import java.util.List;
 /** OSC 1.0 packets to messages and back: big-endian, everything aligned to 4 bytes. Bundles are taken apart in order. */
 public final class OscCodec {
 
-    private static final byte[] BUNDLE = "#bundle\0".getBytes(StandardCharsets.US_ASCII);
+    static final byte[] BUNDLE = "#bundle\0".getBytes(StandardCharsets.US_ASCII);
     private static final int DEEPEST = 16;
 
     private OscCodec() {}
@@ -33,40 +33,10 @@ public final class OscCodec {
     public static byte[] encode(OscPacket packet) {
         try {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream(64);
-            write(new DataOutputStream(bytes), packet);
+            packet.write(new DataOutputStream(bytes));
             return bytes.toByteArray();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        }
-    }
-
-    private static void write(DataOutputStream out, OscPacket packet) throws IOException {
-        if (packet instanceof OscBundle bundle) {
-            out.write(BUNDLE);
-            out.writeLong(bundle.time());
-            for (OscPacket element : bundle.elements()) {
-                byte[] bytes = encode(element);
-                out.writeInt(bytes.length);
-                out.write(bytes);
-            }
-        } else if (packet instanceof OscMessage message) {
-            writeText(out, message.address());
-            StringBuilder tags = new StringBuilder(",");
-            tags(message.arguments(), tags);
-            writeText(out, tags.toString());
-            for (OscArgument argument : message.arguments()) {
-                argument.write(out);
-            }
-        }
-    }
-
-    private static void tags(List<OscArgument> arguments, StringBuilder tags) {
-        for (OscArgument argument : arguments) {
-            tags.append(argument.tag());
-            if (argument instanceof OscArgument.Array array) {
-                tags(array.value(), tags);
-                tags.append(']');
-            }
         }
     }
 

@@ -1,5 +1,7 @@
 package orchard.signal;
 
+import java.io.DataOutputStream;
+import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -49,5 +51,26 @@ public record OscMessage(String address, List<OscArgument> arguments) implements
     @Override
     public String subject() {
         return address.length() > LONGEST ? Cut.to(address, LONGEST) + "…" : address;
+    }
+
+    @Override
+    public void write(DataOutputStream out) throws IOException {
+        OscCodec.writeText(out, address);
+        StringBuilder tags = new StringBuilder(",");
+        tags(arguments, tags);
+        OscCodec.writeText(out, tags.toString());
+        for (OscArgument argument : arguments) {
+            argument.write(out);
+        }
+    }
+
+    private static void tags(List<OscArgument> arguments, StringBuilder tags) {
+        for (OscArgument argument : arguments) {
+            tags.append(argument.tag());
+            if (argument instanceof OscArgument.Array array) {
+                tags(array.value(), tags);
+                tags.append(']');
+            }
+        }
     }
 }
