@@ -2,11 +2,14 @@ package orchard.app.web;
 
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.app.live.Learn;
 import orchard.app.live.Loops;
 import orchard.app.live.Memories;
@@ -20,6 +23,8 @@ import orchard.check.Finding;
 import orchard.check.Scene;
 import orchard.gear.Device;
 import orchard.rig.Rig;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -41,6 +46,8 @@ class Frame {
     record Tab(String path, String title, int count, String why) {}
 
     private final RigKeeper keeper;
+    private static final List<String> SHEETS = sheets();
+
     private final RigCache<List<Finding>> ofRig;
     private final Names names;
     private final PortRoom ports;
@@ -58,8 +65,22 @@ class Frame {
         this.learn = learn;
     }
 
+    /** The sheets of all pages: a page may take the place of another without the frame being loaded anew. */
+    private static List<String> sheets() {
+        try {
+            return Stream.of(new PathMatchingResourcePatternResolver().getResources("classpath:static/css/*.css"))
+                    .map(Resource::getFilename)
+                    .filter(name -> !name.equals("tokens.css") && !name.equals("components.css"))
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     @ModelAttribute
     void frame(Model model, HttpServletRequest request) {
+        model.addAttribute("sheets", SHEETS);
         String path = request.getRequestURI();
         boolean stage = path.startsWith("/perform") || path.startsWith("/play");
         model.addAttribute("path", path);
