@@ -52,7 +52,9 @@ record FinderList(List<Row> rows, List<Branch> tree) {
                     .attribute("data-kind", isParameter ? "parameter" : "control")
                     .attribute("data-words", words)
                     .raw(chosen ? " aria-current=\"true\">" : ">")
-                    .raw("<td class=\"mono faint\">" + (number == 0 ? "" : number) + "</td><th scope=\"row\"><a")
+                    .raw("<td class=\"mono faint\">")
+                    .text(number == 0 ? "" : Integer.toString(number))
+                    .raw("</td><th scope=\"row\"><a")
                     .attribute("href", "/map/find?at=" + Replies.query(at))
                     .raw(">")
                     .raw(favourite ? Html.STAR : "")
@@ -66,16 +68,21 @@ record FinderList(List<Row> rows, List<Branch> tree) {
                     .text(range)
                     .raw("</td><td class=\"mono faint addr\">")
                     .text(sends)
-                    .raw("</td><td>")
-                    .raw(
-                            switch (mapped) {
-                                case 0 -> "<span class=\"faint\"><span aria-hidden=\"true\">○</span> no</span>";
-                                case 1 -> "<span><span aria-hidden=\"true\" class=\"leafmark\">●</span> once</span>";
-                                default ->
-                                    "<span><span aria-hidden=\"true\" class=\"leafmark\">●●</span> " + mapped
-                                            + "×</span>";
-                            })
-                    .raw("</td></tr>");
+                    .raw("</td><td>");
+            draw(mapped, html);
+            html.raw("</td></tr>");
+        }
+
+        private static void draw(int mapped, Html html) {
+            if (mapped == 0) {
+                html.raw("<span class=\"faint\"><span aria-hidden=\"true\">○</span> no</span>");
+            } else if (mapped == 1) {
+                html.raw("<span><span aria-hidden=\"true\" class=\"leafmark\">●</span> once</span>");
+            } else {
+                html.raw("<span><span aria-hidden=\"true\" class=\"leafmark\">●●</span> ")
+                        .text(mapped + "×")
+                        .raw("</span>");
+            }
         }
     }
 
