@@ -19,9 +19,13 @@ class EngineThreadTest {
 
     @Test
     void dealsWithEverythingInOrder() throws InterruptedException {
+        CountDownLatch all = new CountDownLatch(129);
         Engine engine = new Engine(
                 new Compiler().compile(Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"))),
-                (device, message) -> sent.add(message),
+                (device, message) -> {
+                    sent.add(message);
+                    all.countDown();
+                },
                 null);
         EngineThread thread = new EngineThread(engine, System::nanoTime);
         thread.put(nanos -> new Event.Presence(nanos, "desk", true));
@@ -30,9 +34,7 @@ class EngineThreadTest {
             assertThat(thread.arrived("box", message, 0)).isTrue();
         }
         thread.start();
-        for (int i = 0; i < 500 && sent.size() < 129; i++) {
-            Thread.sleep(10);
-        }
+        assertThat(all.await(5, TimeUnit.SECONDS)).isTrue();
         thread.close();
         List<String> volumes = sent.stream()
                 .map(Message::words)
