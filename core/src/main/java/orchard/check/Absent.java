@@ -13,6 +13,11 @@ record Absent() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return true;
+    }
+
+    @Override
     public boolean ofRig() {
         return false;
     }

@@ -12,6 +12,11 @@ record Deaf() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return false;
     }

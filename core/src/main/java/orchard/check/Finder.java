@@ -8,6 +8,9 @@ public interface Finder {
     /** The heading of its findings. */
     String title();
 
+    /** Whether what it finds is only that something is not there, and not that something is wrong. */
+    boolean isAbsence();
+
     /** Whether it looks at the rig only, and not at how things stand right now. */
     boolean ofRig();
 

@@ -12,6 +12,11 @@ record Half() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return false;
     }

@@ -14,6 +14,11 @@ record Loop() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return false;
     }

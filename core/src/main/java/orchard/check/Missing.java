@@ -15,6 +15,11 @@ record Missing() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return true;
     }

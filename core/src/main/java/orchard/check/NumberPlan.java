@@ -191,10 +191,7 @@ public final class NumberPlan {
                                             && old.space() == MessageId.Space.NOTE);
                     if (same) {
                         dimensions.set(
-                                j,
-                                dimensions
-                                        .get(j)
-                                        .with(Clashes.at(pattern, place).orElse(pattern)));
+                                j, dimensions.get(j).with(pattern.at(place).orElse(pattern)));
                     }
                 }
                 return control.sending(dimensions);
@@ -304,8 +301,9 @@ public final class NumberPlan {
                     use.name() + " is set or lit by that number; only what controls send is changed by a plan");
         }
         Dimension dimension = control.dimension(use.dimension()).orElseThrow();
-        MessagePattern pattern = Clashes.at(
-                        dimension.pattern(), new MessageId(use.slot().space(), channel, number))
+        MessagePattern pattern = dimension
+                .pattern()
+                .at(new MessageId(use.slot().space(), channel, number))
                 .orElseThrow(() -> new Mistake(number + " cannot be the number of "
                         + dimension.pattern().words()));
         changed.get(device.id())

@@ -12,6 +12,11 @@ record OtherProgramme() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return false;
     }

@@ -17,6 +17,11 @@ record SameMessage() implements Finder {
     }
 
     @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
     public boolean ofRig() {
         return true;
     }

@@ -93,7 +93,7 @@ public final class Clashes {
                 : first;
         MessageId place = moved.get(together);
         if (place != null) {
-            return at(old, place).orElseThrow();
+            return old.at(place).orElseThrow();
         }
         int count = first.space().count();
         for (int step = 0; step < 16 && first.channel() > 0; step++) {
@@ -101,7 +101,7 @@ public final class Clashes {
             for (int turn = 0; turn < count; turn++) {
                 int number = (first.number() + turn) % count;
                 MessageId candidate = new MessageId(together.space(), channel, number);
-                Optional<MessagePattern> pattern = at(old, candidate);
+                Optional<MessagePattern> pattern = old.at(candidate);
                 if (pattern.isPresent()
                         && !MessageId.isReserved(together.space(), number)
                         && pattern.get().ids().stream().noneMatch(taken::contains)
@@ -116,32 +116,6 @@ public final class Clashes {
                 + (first.channel() == 0
                         ? ", which has no number: give one of the two another message by hand"
                         : ", and there is no other free on any channel"));
-    }
-
-    /** The same kind of message at another place; nothing where that place is none for it. */
-    public static Optional<MessagePattern> at(MessagePattern old, MessageId slot) {
-        int channel = slot.channel();
-        int number = slot.number();
-        if (old instanceof MessagePattern.NoteVelocity) {
-            return Optional.of(new MessagePattern.NoteVelocity(channel, number));
-        } else if (old instanceof MessagePattern.NoteGate) {
-            return Optional.of(new MessagePattern.NoteGate(channel, number));
-        } else if (old instanceof MessagePattern.KeyPressure) {
-            return Optional.of(new MessagePattern.KeyPressure(channel, number));
-        } else if (old instanceof MessagePattern.Controller cc) {
-            return Optional.of(new MessagePattern.Controller(channel, number, cc.encoding()));
-        } else if (old instanceof MessagePattern.FineController) {
-            return number < 32 ? Optional.of(new MessagePattern.FineController(channel, number)) : Optional.empty();
-        } else if (old instanceof MessagePattern.Numbered numbered) {
-            return Optional.of(new MessagePattern.Numbered(channel, numbered.registered(), number, numbered.bits()));
-        } else if (old instanceof MessagePattern.Program) {
-            return Optional.of(new MessagePattern.Program(channel, number));
-        } else if (old instanceof MessagePattern.Aftertouch) {
-            return Optional.of(new MessagePattern.Aftertouch(channel));
-        } else if (old instanceof MessagePattern.Wheel) {
-            return Optional.of(new MessagePattern.Wheel(channel));
-        }
-        return Optional.empty();
     }
 
     /**

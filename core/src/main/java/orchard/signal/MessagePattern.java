@@ -1,6 +1,7 @@
 package orchard.signal;
 
 import java.util.List;
+import java.util.Optional;
 import orchard.mistake.Mistake;
 
 /**
@@ -11,6 +12,9 @@ public sealed interface MessagePattern {
 
     /** What tells its messages from all others; the velocity and the gate of a note have the same. */
     List<MessageId> ids();
+
+    /** The same kind of message at another place; nothing where it has no number, or that place is none for it. */
+    Optional<MessagePattern> at(MessageId other);
 
     /** Lookup key: an {@link Integer} below {@link MidiKeys#COUNT} for most of MIDI; else a number, prefix, address or element id. */
     Object key();
@@ -60,6 +64,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new NoteVelocity(other.channel(), other.number()));
+        }
+
+        @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(MessageId.Space.NOTE, channel, note));
         }
@@ -86,6 +95,11 @@ public sealed interface MessagePattern {
         public NoteGate {
             within("Channel", channel, 1, 16);
             within("Note", note, 0, 127);
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new NoteGate(other.channel(), other.number()));
         }
 
         @Override
@@ -118,6 +132,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new KeyPressure(other.channel(), other.number()));
+        }
+
+        @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(MessageId.Space.KEY_PRESSURE, channel, note));
         }
@@ -144,6 +163,11 @@ public sealed interface MessagePattern {
         public Controller {
             within("Channel", channel, 1, 16);
             within("Controller", controller, 0, 127);
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new Controller(other.channel(), other.number(), encoding));
         }
 
         @Override
@@ -178,6 +202,13 @@ public sealed interface MessagePattern {
         public FineController {
             within("Channel", channel, 1, 16);
             within("A controller of 14 bit", controller, 0, 31);
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return other.number() < 32
+                    ? Optional.of(new FineController(other.channel(), other.number()))
+                    : Optional.empty();
         }
 
         @Override
@@ -227,6 +258,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new Numbered(other.channel(), registered, other.number(), bits));
+        }
+
+        @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(registered ? MessageId.Space.RPN : MessageId.Space.NRPN, channel, number));
         }
@@ -265,6 +301,11 @@ public sealed interface MessagePattern {
         public Program {
             within("Channel", channel, 1, 16);
             within("Program", program, 0, 127);
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new Program(other.channel(), other.number()));
         }
 
         @Override
@@ -313,6 +354,11 @@ public sealed interface MessagePattern {
         /** An absolute number that is 0 when it is let go. */
         public SysExByte(String template) {
             this(template, Encoding.ABSOLUTE, "");
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.empty();
         }
 
         @Override
@@ -374,6 +420,11 @@ public sealed interface MessagePattern {
         }
 
         @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new Aftertouch(other.channel()));
+        }
+
+        @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(MessageId.Space.CHANNEL_PRESSURE, channel, 0));
         }
@@ -399,6 +450,11 @@ public sealed interface MessagePattern {
 
         public Wheel {
             within("Channel", channel, 1, 16);
+        }
+
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.of(new Wheel(other.channel()));
         }
 
         @Override
@@ -439,6 +495,11 @@ public sealed interface MessagePattern {
      */
     record OscNumber(String address, int index, double low, double high, Encoding encoding) implements MessagePattern {
         @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.empty();
+        }
+
+        @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(MessageId.Space.OSC, 0, index, address));
         }
@@ -464,6 +525,11 @@ public sealed interface MessagePattern {
 
     /** An element of one of Orchard's own layouts. */
     record Touch(String element) implements MessagePattern {
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.empty();
+        }
+
         @Override
         public List<MessageId> ids() {
             return List.of(new MessageId(MessageId.Space.TOUCH, 0, 0, element));
