@@ -46,7 +46,7 @@ class Frame {
     record Tab(String path, String title, int count, String why) {}
 
     private final RigKeeper keeper;
-    private static final List<String> SHEETS = sheets();
+    private static final String SHEETS = sheets();
 
     private final RigCache<List<Finding>> ofRig;
     private final Names names;
@@ -66,16 +66,20 @@ class Frame {
     }
 
     /** The sheets of all pages: a page may take the place of another without the frame being loaded anew. */
-    private static List<String> sheets() {
+    private static String sheets() {
+        Html links = new Html();
         try {
-            return Stream.of(new PathMatchingResourcePatternResolver().getResources("classpath:static/css/*.css"))
+            Stream.of(new PathMatchingResourcePatternResolver().getResources("classpath:static/css/*.css"))
                     .map(Resource::getFilename)
                     .filter(name -> !name.equals("tokens.css") && !name.equals("components.css"))
                     .sorted()
-                    .toList();
+                    .forEach(name -> links.raw("<link rel=\"stylesheet\"")
+                            .attribute("href", "/css/" + name)
+                            .raw(">"));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        return links.toString();
     }
 
     @ModelAttribute

@@ -49,6 +49,9 @@ class MapPage {
     private final PortRoom ports;
     private final Learn learn;
     private final RigCache<String> sentences;
+    private final RigCache<Options> controls;
+    private final RigCache<Options> parameters;
+    private final RigCache<String> titles;
 
     MapPage(RigKeeper keeper, Names names, Values values, PortRoom ports, Learn learn) {
         this.keeper = keeper;
@@ -57,6 +60,9 @@ class MapPage {
         this.ports = ports;
         this.learn = learn;
         sentences = new RigCache<>(names, rig -> SentenceList.html(rig, names));
+        controls = new RigCache<>(names, rig -> new Options(controls(rig)));
+        parameters = new RigCache<>(names, rig -> parameterOptions(rig, names));
+        titles = new RigCache<>(names, rig -> titles(rig).html(""));
     }
 
     /** A parameter in the lower panel. */
@@ -188,9 +194,9 @@ class MapPage {
         }
         ChainView.add(mapping, names, action, stage, buttons(rig), model);
         dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
-        model.addAttribute("controls", new Options(controls(rig)));
-        model.addAttribute("parameters", parameterOptions(rig, names));
-        model.addAttribute("titles", titles(rig));
+        model.addAttribute("controls", controls.of(rig));
+        model.addAttribute("parameters", parameters.of(rig));
+        model.addAttribute("titles", titles.of(rig));
         model.addAttribute("chosenControl", trigger.key());
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
