@@ -1,5 +1,7 @@
 package orchard;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -17,6 +19,11 @@ class ModulesTest {
             "parameter",
             "light",
             "gear",
+            "table",
+            "recognise",
+            "seat",
+            "inventory",
+            "memory",
             "shape",
             "action",
             "mapping",
@@ -29,6 +36,14 @@ class ModulesTest {
     private final JavaClasses classes = new ClassFileImporter()
             .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
             .importPackages("orchard");
+
+    @Test
+    void everyPackageHasItsPlace() {
+        assertThat(classes.stream()
+                        .map(type -> type.getPackageName().split("\\.")[1])
+                        .distinct())
+                .containsExactlyInAnyOrderElementsOf(ORDER);
+    }
 
     @Test
     void packagesKnowOnlyThoseBeforeThem() {

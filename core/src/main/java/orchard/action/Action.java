@@ -2,6 +2,7 @@ package orchard.action;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -42,8 +43,10 @@ public sealed interface Action
      */
     enum Kind {
         FOLLOW("let follow", (parameter, device, names) -> new SetParameter(parameter)),
-        SET("set to", SetTo::fresh),
-        HOLD("hold at, then return", Hold::fresh),
+        SET("set to", (parameter, device, names) -> new SetTo(parameter, Value.standard(parameter, names))),
+        HOLD(
+                "hold at, then return",
+                (parameter, device, names) -> new Hold(parameter, Value.standard(parameter, names))),
         TOGGLE("switch between", Toggle::fresh),
         MOVE("move by", (parameter, device, names) -> new Nudge(parameter, 1, false)),
         RESET("set to its default", (parameter, device, names) -> new Reset(parameter)),
@@ -108,14 +111,14 @@ public sealed interface Action
         return "";
     }
 
-    /** What it moves to another place, if it does. */
-    default Optional<Selector> selector(Directory names) {
+    /** Whose current place it moves, if it does. */
+    default Optional<Selector.Owner> moves() {
         return Optional.empty();
     }
 
-    /** Whether it goes through a place of its selector, or chooses it. */
-    default boolean goesThrough(Selector.Place place, Directory names) {
-        return true;
+    /** The ids of the places it goes through, or of the only one it chooses. */
+    default Set<String> goesThrough(Directory names) {
+        return Set.of();
     }
 
     /** Whether it follows the control all the way; all others are done once. */
@@ -202,16 +205,14 @@ public sealed interface Action
         R wait(Wait action);
     }
 
-    /** The parameter that was chosen for an action. */
-    static Ref.ToParameter chosen(Typed typed) {
-        return Ref.ToParameter.of(typed.text("parameter"))
+    /** The parameter that was chosen for an action, which is in the rig. */
+    static Ref.ToParameter chosen(Typed typed, Directory names) {
+        Ref.ToParameter chosen = Ref.ToParameter.of(typed.text("parameter"))
                 .orElseThrow(() -> new Mistake("parameter", "choose a parameter"));
-    }
-
-    /** The same, as it is in the rig. */
-    static Parameter known(Ref.ToParameter chosen, Directory names) {
-        return names.parameter(chosen)
-                .orElseThrow(() -> new Mistake("parameter", "the parameter is not there any more"));
+        if (names.parameter(chosen).isEmpty()) {
+            throw new Mistake("parameter", "the parameter is not there any more");
+        }
+        return chosen;
     }
 
     /** The device that was chosen for an action. */

@@ -46,13 +46,13 @@ public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop
                         "",
                         Field.Input.LINES,
                         Map.of()),
-                Field.text("stop", "when let go", stop == null ? "" : Display.real(stop, of), ""));
+                Field.text("stop", "pressed again", stop == null ? "" : Display.real(stop, of), ""));
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        Ref.ToParameter chosen = Action.chosen(typed);
-        Parameter of = Action.known(chosen, names);
+        Ref.ToParameter chosen = Action.chosen(typed, names);
+        Parameter of = names.parameter(chosen).orElseThrow();
         return new Choose(
                 chosen, typed.reals("values", of), typed.text("stop").isEmpty() ? null : typed.real("stop", of));
     }

@@ -41,8 +41,8 @@ public record Nudge(Ref.ToParameter parameter, double by, boolean around) implem
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        Ref.ToParameter chosen = Action.chosen(typed);
-        double step = typed.free("by", Action.known(chosen, names));
+        Ref.ToParameter chosen = Action.chosen(typed, names);
+        double step = typed.free("by", names.parameter(chosen).orElseThrow());
         if (step == 0) {
             throw new Mistake("by", "a step is more or less than nothing");
         }

@@ -1,10 +1,9 @@
 package orchard.action;
 
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.gear.Directory;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -42,43 +41,29 @@ public record OpenPage(String device, String page, int by, String tag) implement
 
     @Override
     public List<Field> fields(Directory names) {
-        Map<String, String> places = new LinkedHashMap<>();
-        places.put("", "go on by");
-        names.device(device).stream()
-                .flatMap(d -> d.profile().choices().parameterPages().stream())
-                .forEach(one -> places.put(one.id(), one.name()));
-        return List.of(
-                Action.deviceField(device),
-                Field.choice("place", "which", page, places),
-                Field.text("by", "by", "%+d".formatted(by == 0 ? 1 : by), "+1"),
-                Field.text("tag", "only those tagged", tag, ""));
+        return new Going(device, page, by, tag).fields(moves().flatMap(owner -> Selector.of(owner, names)));
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        String of = Action.device(typed, names);
-        String place = typed.text("place");
-        return place.isEmpty() || !of.equals(device)
-                ? new OpenPage(of, "", typed.steps("by"), typed.text("tag").toLowerCase(Locale.ROOT))
-                : new OpenPage(of, place, 0, "");
+        Going going = Going.filled(typed, Selector.Kind.PARAMETER_PAGES, names);
+        return new OpenPage(going.device(), going.to(), going.by(), going.tag());
     }
 
     @Override
-    public Optional<Selector> selector(Directory names) {
-        return names.device(device)
-                .map(Selector::parameterPages)
-                .filter(pages -> !pages.places().isEmpty());
+    public Optional<Selector.Owner> moves() {
+        return Optional.of(Selector.Owner.parameters(device));
     }
 
     @Override
-    public boolean goesThrough(Selector.Place place, Directory names) {
+    public Set<String> goesThrough(Directory names) {
         return page.isEmpty()
-                ? tag.isEmpty()
-                        || names.device(device).stream()
-                                .flatMap(d -> d.profile().choices().parameterPages().stream())
-                                .anyMatch(one -> one.id().equals(place.id())
-                                        && one.marks().tags().contains(tag))
-                : place.id().equals(page);
+                ? names.device(device).stream()
+                        .flatMap(d -> d.profile().choices().parameterPages().stream())
+                        .filter(one -> tag.isEmpty() || one.marks().tags().contains(tag))
+                        .map(ParameterPage::id)
+                        .collect(Collectors.toSet())
+                : Set.of(page);
     }
 
     @Override

@@ -1,10 +1,9 @@
 package orchard.action;
 
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.gear.Directory;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
@@ -41,37 +40,28 @@ public record Recall(String device, String preset, int by, String tag) implement
 
     @Override
     public List<Field> fields(Directory names) {
-        Map<String, String> places = new LinkedHashMap<>();
-        places.put("", "go on by");
-        names.presets().stream()
-                .filter(one -> one.device().equals(device))
-                .forEach(one -> places.put(one.id(), one.name()));
-        return List.of(
-                Action.deviceField(device),
-                Field.choice("place", "which", preset, places),
-                Field.text("by", "by", "%+d".formatted(by == 0 ? 1 : by), "+1"),
-                Field.text("tag", "only those tagged", tag, ""));
+        return new Going(device, preset, by, tag).fields(moves().flatMap(owner -> Selector.of(owner, names)));
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        String of = Action.device(typed, names);
-        String place = typed.text("place");
-        return place.isEmpty() || !of.equals(device)
-                ? new Recall(of, "", typed.steps("by"), typed.text("tag").toLowerCase(Locale.ROOT))
-                : new Recall(of, place, 0, "");
+        Going going = Going.filled(typed, Selector.Kind.PRESETS, names);
+        return new Recall(going.device(), going.to(), going.by(), going.tag());
     }
 
     @Override
-    public Optional<Selector> selector(Directory names) {
-        return Optional.of(Selector.presets(device, names));
+    public Optional<Selector.Owner> moves() {
+        return Optional.of(Selector.Owner.presets(device));
     }
 
     @Override
-    public boolean goesThrough(Selector.Place place, Directory names) {
+    public Set<String> goesThrough(Directory names) {
         return preset.isEmpty()
-                ? names.presets().stream().anyMatch(one -> one.id().equals(place.id()) && one.isOf(tag))
-                : place.id().equals(preset);
+                ? names.presets().stream()
+                        .filter(one -> one.device().equals(device) && one.isOf(tag))
+                        .map(Preset::id)
+                        .collect(Collectors.toSet())
+                : Set.of(preset);
     }
 
     @Override

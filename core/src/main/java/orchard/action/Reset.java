@@ -23,7 +23,7 @@ public record Reset(Ref.ToParameter parameter) implements Action {
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        return new Reset(Action.chosen(typed));
+        return new Reset(Action.chosen(typed, names));
     }
 
     @Override

@@ -42,7 +42,7 @@ public record SetParameter(Ref.ToParameter parameter, Shape own) implements Acti
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        Ref.ToParameter chosen = Action.chosen(typed);
+        Ref.ToParameter chosen = Action.chosen(typed, names);
         return chosen.equals(parameter) ? this : new SetParameter(chosen);
     }
 

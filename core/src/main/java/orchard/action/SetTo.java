@@ -19,21 +19,13 @@ public record SetTo(Ref.ToParameter parameter, Value value) implements Action {
 
     @Override
     public List<Field> fields(Directory names) {
-        return List.of(Action.parameterField(parameter), value.field(names.parameter(parameter)), value.otherField());
+        return value.fields(parameter, names);
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        Ref.ToParameter chosen = Action.chosen(typed);
-        return new SetTo(chosen, Value.filled(typed, Action.known(chosen, names)));
-    }
-
-    /** At the default of its parameter. */
-    static Action fresh(Ref.ToParameter parameter, String device, Directory names) {
-        return new SetTo(
-                parameter,
-                new Value.Fixed(
-                        names.parameter(parameter).map(Parameter::standard).orElse(0.0)));
+        Ref.ToParameter chosen = Action.chosen(typed, names);
+        return new SetTo(chosen, Value.filled(typed, names.parameter(chosen).orElseThrow()));
     }
 
     @Override

@@ -42,7 +42,7 @@ public record Tap(Ref.ToParameter parameter) implements Action {
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        return new Tap(Action.chosen(typed));
+        return new Tap(Action.chosen(typed, names));
     }
 
     @Override

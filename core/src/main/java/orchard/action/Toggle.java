@@ -36,8 +36,8 @@ public record Toggle(Ref.ToParameter parameter, double off, double on) implement
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        Ref.ToParameter chosen = Action.chosen(typed);
-        Parameter of = Action.known(chosen, names);
+        Ref.ToParameter chosen = Action.chosen(typed, names);
+        Parameter of = names.parameter(chosen).orElseThrow();
         double typedOff = typed.real("off", of);
         double typedOn = typed.real("on", of);
         if (typedOff == typedOn) {

@@ -31,14 +31,17 @@ public sealed interface Value {
     /** What is typed for it, in the words of the parameter that is set; "" where it is another's. */
     String typed(Optional<Parameter> parameter);
 
-    /** The field for what is typed. */
-    default Field field(Optional<Parameter> parameter) {
-        return Field.text("value", "to", typed(parameter), "");
+    /** The fields of an action that sets a parameter to this. */
+    default List<Field> fields(Ref.ToParameter set, Directory names) {
+        return List.of(
+                Action.parameterField(set),
+                Field.text("value", "to", typed(names.parameter(set)), ""),
+                Field.ofRig("other", "or that of", other() == null ? "" : other().key(), Field.Input.OTHER_PARAMETER));
     }
 
-    /** The field for the parameter whose value is taken instead. */
-    default Field otherField() {
-        return Field.ofRig("other", "or that of", other() == null ? "" : other().key(), Field.Input.OTHER_PARAMETER);
+    /** The default of a parameter: what stands there before anything is filled in. */
+    static Value standard(Ref.ToParameter of, Directory names) {
+        return new Fixed(names.parameter(of).map(Parameter::standard).orElse(0.0));
     }
 
     /** The value that was filled in for a parameter. */

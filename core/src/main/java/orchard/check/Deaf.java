@@ -1,6 +1,5 @@
 package orchard.check;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /** A device is there, but does not answer. */
@@ -28,15 +27,6 @@ record Deaf() implements Finder {
 
     @Override
     public List<Finding> look(Scene scene) {
-        List<Finding> findings = new ArrayList<>();
-        scene.deaf()
-                .forEach((id, why) -> scene.rig()
-                        .device(id)
-                        .ifPresent(found -> findings.add(new Finding(
-                                this,
-                                found.name() + " does not answer.",
-                                why,
-                                new Finding.Place(Finding.Page.CONNECT, id, "")))));
-        return findings;
+        return ofDevices(scene, scene.deaf(), name -> name + " does not answer.", Finding.Page.CONNECT);
     }
 }

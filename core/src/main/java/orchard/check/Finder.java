@@ -1,6 +1,9 @@
 package orchard.check;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
 
 /** One sort of findings. A new one is a file, and a line in the list {@link Check#FINDERS}. */
 public interface Finder {
@@ -19,4 +22,20 @@ public interface Finder {
 
     /** What it finds, in the order of the parts in the rig. */
     List<Finding> look(Scene scene);
+
+    /**
+     * What is the matter with devices, one finding each.
+     *
+     * @param matters why, by the device's id
+     * @param sentence about a device, by its name
+     */
+    default List<Finding> ofDevices(
+            Scene scene, Map<String, String> matters, UnaryOperator<String> sentence, Finding.Page page) {
+        List<Finding> findings = new ArrayList<>();
+        matters.forEach((id, why) -> scene.rig()
+                .device(id)
+                .ifPresent(device -> findings.add(
+                        new Finding(this, sentence.apply(device.name()), why, new Finding.Place(page, id, "")))));
+        return findings;
+    }
 }

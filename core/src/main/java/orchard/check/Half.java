@@ -1,6 +1,5 @@
 package orchard.check;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /** A device needs both directions and has one. */
@@ -28,15 +27,6 @@ record Half() implements Finder {
 
     @Override
     public List<Finding> look(Scene scene) {
-        List<Finding> findings = new ArrayList<>();
-        scene.halves()
-                .forEach((id, why) -> scene.rig()
-                        .device(id)
-                        .ifPresent(found -> findings.add(new Finding(
-                                this,
-                                found.name() + " has one direction only.",
-                                why,
-                                new Finding.Place(Finding.Page.CONNECT, id, "")))));
-        return findings;
+        return ofDevices(scene, scene.halves(), name -> name + " has one direction only.", Finding.Page.CONNECT);
     }
 }

@@ -1,6 +1,5 @@
 package orchard.check;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /** A device's memory holds something else than the rig says. */
@@ -28,15 +27,10 @@ record OtherProgramme() implements Finder {
 
     @Override
     public List<Finding> look(Scene scene) {
-        List<Finding> findings = new ArrayList<>();
-        scene.memories()
-                .forEach((id, why) -> scene.rig()
-                        .device(id)
-                        .ifPresent(found -> findings.add(new Finding(
-                                this,
-                                "The memory of " + found.name() + " and the rig do not agree.",
-                                why,
-                                new Finding.Place(Finding.Page.MEMORY, id, "")))));
-        return findings;
+        return ofDevices(
+                scene,
+                scene.memories(),
+                name -> "The memory of " + name + " and the rig do not agree.",
+                Finding.Page.MEMORY);
     }
 }

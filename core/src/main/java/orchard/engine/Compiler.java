@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Device;
@@ -38,6 +39,7 @@ public final class Compiler {
     private final MappingCompiler mappingCompiler = new MappingCompiler(cells);
     private Map<String, DevicePlan> devices = Map.of();
     private Map<String, PresetPlan> presets = Map.of();
+    private Map<String, PresetRack> racks = Map.of();
     private Map<String, Made> mappings = Map.of();
     private int made;
 
@@ -54,7 +56,7 @@ public final class Compiler {
         mappings = mappings(rig, sameGear, samePresets);
         cells.keep(devices.keySet(), mappings.keySet());
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
-        return new Plan(rig, devices, presets, plans, kept(), wiring(plans));
+        return new Plan(rig, devices, presets, racks.values().toArray(Nothing.RACKS), plans, kept(), wiring(plans));
     }
 
     /** How many devices and mappings the last plan needed made anew. */
@@ -82,28 +84,50 @@ public final class Compiler {
     private boolean presets(Rig rig) {
         Map<String, PresetPlan> plans = new LinkedHashMap<>();
         boolean same = true;
+        Map<String, Selector> selectors = new HashMap<>();
+        Map<String, Map<String, Integer>> numbers = new HashMap<>();
         for (Preset preset : rig.presets()) {
             Optional<Device> device = rig.device(preset.device());
             if (device.isEmpty()) {
                 continue;
             }
             PresetPlan before = presets.get(preset.id());
-            PresetPlan plan = preset(preset, device.get());
+            Selector all = selectors.computeIfAbsent(device.get().id(), id -> Selector.presets(id, rig));
+            int number = numbers.computeIfAbsent(device.get().id(), id -> numbers(all))
+                    .get(preset.id());
+            PresetPlan plan = preset(preset, device.get(), number);
             boolean unchanged = before != null
                     && before.preset() == preset
                     && Arrays.equals(before.parameters(), plan.parameters())
                     && Arrays.equals(before.positions(), plan.positions())
                     && Objects.equals(before.pages(), plan.pages())
-                    && before.page() == plan.page();
+                    && before.page() == plan.page()
+                    && before.number() == plan.number();
             same &= unchanged;
             plans.put(preset.id(), unchanged ? before : plan);
         }
         same &= plans.size() == presets.size();
         presets = plans;
+        if (!same) {
+            racks = new HashMap<>();
+            selectors.forEach((device, selector) -> racks.put(
+                    device,
+                    new PresetRack(
+                            cells.selector(selector),
+                            selector.places().stream()
+                                    .map(place -> plans.get(place.id()))
+                                    .toArray(PresetPlan[]::new))));
+        }
         return same;
     }
 
-    private PresetPlan preset(Preset preset, Device device) {
+    private static Map<String, Integer> numbers(Selector selector) {
+        Map<String, Integer> numbers = new HashMap<>();
+        selector.places().forEach(place -> numbers.put(place.id(), numbers.size() + 1));
+        return numbers;
+    }
+
+    private PresetPlan preset(Preset preset, Device device, int number) {
         List<State.OfParameter> own = new ArrayList<>();
         List<Double> positions = new ArrayList<>();
         for (Preset.Setting setting : preset.values()) {
@@ -120,6 +144,7 @@ public final class Compiler {
                 own.toArray(Nothing.PARAMETERS),
                 positions.stream().mapToDouble(p -> p).toArray(),
                 cells.selector(Selector.Owner.presets(device.id())),
+                number,
                 pages,
                 pages == null ? 0 : pages.selector().number(preset.page()));
     }
@@ -142,7 +167,7 @@ public final class Compiler {
             Set<String> uses = MappingCompiler.uses(mapping);
             List<Device> gear =
                     uses.stream().map(id -> rig.device(id).orElse(null)).collect(Collectors.toList());
-            MappingPlan plan = mappingCompiler.mapping(rig, mapping, presets, before == null ? null : before.plan());
+            MappingPlan plan = mappingCompiler.mapping(rig, mapping, racks, before == null ? null : before.plan());
             all.put(mapping.id(), new Made(mapping, takeover, uses, gear, plan));
         }
         return all;

@@ -57,7 +57,7 @@ record DevicePlan(
             Map<String, Group> groupsByNameAddress,
             SysExTemplate[] sysExShapes) {}
 
-    void takeEffect(Consumer<State.OfLight> changed) {
+    void takeEffect(Consumer<State.OfLight> changed, List<SelectorPlan> moved) {
         if (state.plan == this) {
             return;
         }
@@ -73,7 +73,9 @@ record DevicePlan(
             changed.accept(light.state());
         }
         for (SelectorPlan selector : selectors) {
-            selector.takeEffect();
+            if (selector.takeEffect()) {
+                moved.add(selector);
+            }
         }
     }
 

@@ -272,7 +272,7 @@ public final class Engine {
 
         @Override
         public void replanned(Event.Replanned event) {
-            exchange.replan(plan, event.plan(), () -> plan = event.plan());
+            exchange.replan(plan, event.plan(), () -> plan = event.plan()).forEach(pages::found);
             insidersAreThere();
             parameters.begin(plan.kept());
         }

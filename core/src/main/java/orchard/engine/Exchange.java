@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import orchard.engine.Plan.ControlPlan;
+import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.outcome.LoopFreed;
@@ -42,8 +43,12 @@ final class Exchange {
         this.attendance = attendance;
     }
 
-    /** Pays what rests on what is gone, while it can still be spoken to; then the plan takes effect. */
-    void replan(Plan before, Plan next, Runnable isInForce) {
+    /**
+     * Pays what rests on what is gone, while it can still be spoken to; then the plan takes effect.
+     *
+     * @return whose current place is another one now, or has another number
+     */
+    List<SelectorPlan> replan(Plan before, Plan next, Runnable isInForce) {
         for (Press press : state.ledger.which(press -> !goesOn(press, next))) {
             fence.around("What was held", () -> mappings.comeUp(press));
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
@@ -57,7 +62,7 @@ final class Exchange {
                 .filter(mapping -> mapping.muted != null)
                 .toList();
         isInForce.run();
-        next.takeEffect(before, lights::changed);
+        List<SelectorPlan> moved = next.takeEffect(before, lights::changed);
         lights.hurry();
         for (State.OfMapping mapping : muted) {
             if (mapping.muted == null || mapping.plan == null) {
@@ -67,6 +72,7 @@ final class Exchange {
         if (!state.moving.isEmpty()) {
             keepMoving(next);
         }
+        return moved;
     }
 
     /** What moves on by itself goes on where it is in the plan, or where somebody holds what set it off. */

@@ -15,7 +15,7 @@ import orchard.action.SetParameter;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Place;
-import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.Target;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
@@ -75,13 +75,13 @@ final class MappingCompiler {
      *
      * @param before its plan until now, whose memory it keeps where it still means the same; or null
      */
-    MappingPlan mapping(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
+    MappingPlan mapping(Rig rig, Mapping mapping, Map<String, PresetRack> racks, MappingPlan before) {
         Optional<String> fault = Fault.of(mapping, rig);
         if (fault.isPresent()) {
             return broken(mapping, fault.get());
         }
         try {
-            return sound(rig, mapping, presets, before);
+            return sound(rig, mapping, racks, before);
         } catch (IllegalArgumentException | Mistake e) {
             return broken(mapping, "It cannot work: " + e.getMessage() + ".");
         }
@@ -129,12 +129,12 @@ final class MappingCompiler {
                         .toArray(State.OfControl[]::new);
     }
 
-    private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetPlan> presets, MappingPlan before) {
+    private MappingPlan sound(Rig rig, Mapping mapping, Map<String, PresetRack> racks, MappingPlan before) {
         State.OfMapping state = cells.mapping(mapping.id());
         ActionPlan[] press =
-                actions(rig, mapping.actions().onPress(), presets, before == null ? Nothing.ACTIONS : before.press());
-        ActionPlan[] release = actions(
-                rig, mapping.actions().onRelease(), presets, before == null ? Nothing.ACTIONS : before.release());
+                actions(rig, mapping.actions().onPress(), racks, before == null ? Nothing.ACTIONS : before.press());
+        ActionPlan[] release =
+                actions(rig, mapping.actions().onRelease(), racks, before == null ? Nothing.ACTIONS : before.release());
         boolean shaped =
                 press.length + release.length > 0 && !mapping.shape().stages().isEmpty();
         Ref.ToControl slow = mapping.shape().accumulate().map(Accumulate::slow).orElse(null);
@@ -246,8 +246,8 @@ final class MappingCompiler {
         return isPut ? Takeover.JUMP : takeover(rig, mapping);
     }
 
-    private ActionPlan[] actions(Rig rig, List<Action> actions, Map<String, PresetPlan> presets, ActionPlan[] before) {
-        ActionCompiler compiler = new ActionCompiler(rig, presets, cells);
+    private ActionPlan[] actions(Rig rig, List<Action> actions, Map<String, PresetRack> racks, ActionPlan[] before) {
+        ActionCompiler compiler = new ActionCompiler(rig, racks, cells);
         List<ActionPlan> plans = new ArrayList<>();
         for (Action action : actions) {
             if (!action.follows()) {

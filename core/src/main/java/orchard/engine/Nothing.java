@@ -5,6 +5,7 @@ import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.PresetPlan;
+import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.Target;
 
 /** One empty array of each kind: in a rig of thousands of mappings, what is not there should not be fetched from memory over and over. */
@@ -17,6 +18,7 @@ final class Nothing {
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
     static final LightRule[] RULES = {};
+    static final PresetRack[] RACKS = {};
     static final int[] NUMBERS = {};
     static final PageKey[] PAGE_KEYS = {};
     static final PresetPlan[] PRESETS = {};

@@ -39,8 +39,13 @@ final class Pages {
             state.at = page;
             state.current = pages.selector().id(page);
             state.turns++;
-            cycle.note(new PageOpened(pages.selector().owner(), page));
-            lights.turned(state);
+            found(pages);
         }
+    }
+
+    /** The page that is open is another one, or is found at another number. */
+    void found(SelectorPlan pages) {
+        cycle.note(new PageOpened(pages.selector().owner(), pages.state().at));
+        lights.turned(pages.state());
     }
 }

@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Collections;
@@ -14,6 +15,7 @@ import orchard.action.Action;
 import orchard.action.ResetMoved;
 import orchard.action.Tap;
 import orchard.engine.Plan.PageKey;
+import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
@@ -44,6 +46,7 @@ public final class Plan {
     private final Rig rig;
     private final Map<String, DevicePlan> devices;
     private final Map<String, PresetPlan> presets;
+    private final PresetRack[] racks;
     private final List<MappingPlan> mappings;
     /** The variables: what is kept here and nowhere else. */
     private final State.OfParameter[] kept;
@@ -72,12 +75,14 @@ public final class Plan {
             Rig rig,
             Map<String, DevicePlan> devices,
             Map<String, PresetPlan> presets,
+            PresetRack[] racks,
             List<MappingPlan> mappings,
             State.OfParameter[] kept,
             Wiring wiring) {
         this.rig = rig;
         this.devices = devices;
         this.presets = presets;
+        this.racks = racks;
         this.mappings = mappings;
         this.kept = kept;
         this.listening = wiring.listening();
@@ -156,8 +161,9 @@ public final class Plan {
      *
      * @param before the plan that was, or null
      * @param changed is told of every light that may show something else now
+     * @return whose current place is another one now, or has another number
      */
-    void takeEffect(Plan before, Consumer<State.OfLight> changed) {
+    List<SelectorPlan> takeEffect(Plan before, Consumer<State.OfLight> changed) {
         if (before != null) {
             before.listening.forEach(of -> {
                 of.control().listeners = Nothing.MAPPINGS;
@@ -166,8 +172,12 @@ public final class Plan {
             before.answering.forEach(of -> of.parameter().lights = Nothing.LIGHTS);
             before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
         }
+        List<SelectorPlan> moved = new ArrayList<>();
         for (DevicePlan device : devices.values()) {
-            device.takeEffect(changed);
+            device.takeEffect(changed, moved);
+        }
+        for (PresetRack rack : racks) {
+            rack.selector().takeEffect();
         }
         for (MappingPlan mapping : mappings) {
             mapping.takeEffect();
@@ -206,6 +216,7 @@ public final class Plan {
                 }
             }
         }
+        return moved;
     }
 
     /** How a number of a control comes. */
@@ -281,17 +292,29 @@ public final class Plan {
     /** One of several that is current. */
     record SelectorPlan(State.OfSelector state, Selector selector) {
 
-        /** Finds the current place again among those there are now; if it is gone, the one at its number is current. */
-        void takeEffect() {
+        /**
+         * Finds the current place again among those there are now; if it is gone, the one at its number is current.
+         *
+         * @return whether another place is current, or the current one has another number
+         */
+        boolean takeEffect() {
+            if (state.selector == selector) {
+                return false;
+            }
+            boolean isNew = state.selector == null;
+            state.selector = selector;
+            int before = state.at;
             int number = selector.number(state.current);
-            state.at = number > 0
+            boolean isGone = number == 0 && !state.current.isEmpty();
+            boolean needsOne = selector.owner().kind().always();
+            state.at = number > 0 || !needsOne
                     ? number
                     : Math.max(1, Math.min(state.at, selector.places().size()));
-            String current = selector.id(state.at);
-            if (!state.current.isEmpty() && !current.equals(state.current)) {
-                state.turns++;
+            if (needsOne) {
+                state.current = selector.id(state.at); // a preset that is gone may come back, and is current then
+                state.turns += isGone ? 1 : 0;
             }
-            state.current = current;
+            return !isNew && needsOne && (isGone || state.at != before);
         }
     }
 
@@ -480,10 +503,14 @@ public final class Plan {
             int[] among,
             PresetPlan[] presets) {}
 
+    /** The presets of a device, in the order of its selector. */
+    record PresetRack(SelectorPlan selector, PresetPlan[] presets) {}
+
     /**
      * A preset, its values as positions.
      *
      * @param recalled which preset of its device was recalled last
+     * @param number its place among its device's presets, from 1
      * @param pages the parameter pages of its device, or null
      * @param page the one that is opened with it, from 1, or 0
      */
@@ -493,6 +520,7 @@ public final class Plan {
             State.OfParameter[] parameters,
             double[] positions,
             State.OfSelector recalled,
+            int number,
             SelectorPlan pages,
             int page) {}
 }

@@ -3,7 +3,6 @@ package orchard.engine;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.gear.Preset;
-import orchard.gear.Selector;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.Refused;
 
@@ -23,12 +22,13 @@ final class Presets {
     /** The preset so many places on from the one that was recalled last; by 0 the only one. */
     void recall(ActionPlan plan, int by) {
         int[] among = plan.among();
-        Selector selector = plan.selector().selector();
         int number = among.length == 0
                 ? 0
                 : by == 0
                         ? among[0]
-                        : selector.onward(among, selector.number(plan.selector().state().current), by);
+                        : plan.selector()
+                                .selector()
+                                .onward(among, plan.selector().state().at, by);
         if (number == 0) {
             cycle.note(new Refused("There is no such preset"));
         } else {
@@ -44,6 +44,7 @@ final class Presets {
             return;
         }
         preset.recalled().current = what.id();
+        preset.recalled().at = preset.number();
         cycle.note(new PresetRecalled(what.device(), what.id()));
         for (int i = 0; i < preset.parameters().length; i++) {
             parameters.set(preset.parameters()[i], preset.positions()[i]);

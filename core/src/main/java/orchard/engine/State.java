@@ -13,6 +13,7 @@ import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
@@ -210,6 +211,8 @@ final class State {
         int at;
         /** How often it was moved. */
         int turns;
+        /** What there is to choose from, as the plan in force says. */
+        Selector selector;
     }
 
     /** A mapping. */

@@ -3,6 +3,7 @@ package orchard.gear;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
@@ -16,10 +17,25 @@ public record Selector(Owner owner, List<Place> places, Ends ends) {
 
     /** What sort of things are chosen from. */
     public enum Kind {
-        CONTROL_PAGES,
-        PARAMETER_PAGES,
-        PRESETS,
-        SONGS
+        /** The pages of a group of controls; one is always open. */
+        CONTROL_PAGES(true),
+        /** The pages of a device's parameters; one is always open. */
+        PARAMETER_PAGES(true),
+        /** The presets of a device; until one is recalled, none is current. */
+        PRESETS(false),
+        /** The songs of the set list. */
+        SONGS(true);
+
+        private final boolean always;
+
+        Kind(boolean always) {
+            this.always = always;
+        }
+
+        /** Whether one is current from the beginning, as long as there is any. */
+        public boolean always() {
+            return always;
+        }
     }
 
     /**
@@ -92,6 +108,24 @@ public record Selector(Owner owner, List<Place> places, Ends ends) {
                                 new Place(String.valueOf(i + 1), group.names().get(i)))
                         .toList(),
                 Ends.STOP);
+    }
+
+    /** What somebody chooses from, as it is in a rig; empty if there is nothing to choose from. */
+    public static Optional<Selector> of(Owner owner, Directory names) {
+        return switch (owner.kind()) {
+            case CONTROL_PAGES ->
+                names.device(owner.device())
+                        .flatMap(device -> device.profile().traits().group(owner.group()))
+                        .map(group -> controlPages(owner.device(), group));
+            case PARAMETER_PAGES ->
+                names.device(owner.device())
+                        .map(Selector::parameterPages)
+                        .filter(pages -> !pages.places().isEmpty());
+            case PRESETS ->
+                Optional.of(presets(owner.device(), names))
+                        .filter(presets -> !presets.places().isEmpty());
+            case SONGS -> Optional.empty();
+        };
     }
 
     /** The number of a place, 0 if there is none of that id. */

@@ -23,10 +23,14 @@ public sealed interface Law {
     int count();
 
     /** Whether the values have names. */
-    boolean hasNames();
+    default boolean hasNames() {
+        return false;
+    }
 
     /** The name of one of the values as it is shown and typed; "" where they have none. */
-    String label(int index);
+    default String label(int index) {
+        return "";
+    }
 
     /** All names as they are shown and typed, none of them twice; empty where there are none. */
     default List<String> labels() {
@@ -34,7 +38,9 @@ public sealed interface Law {
     }
 
     /** Whether it needs a range that begins above 0. */
-    boolean aboveZero();
+    default boolean aboveZero() {
+        return false;
+    }
 
     /** Equal steps of position are equal steps of value. */
     record Linear() implements Law {
@@ -51,21 +57,6 @@ public sealed interface Law {
         @Override
         public int count() {
             return 0;
-        }
-
-        @Override
-        public boolean hasNames() {
-            return false;
-        }
-
-        @Override
-        public String label(int index) {
-            return "";
-        }
-
-        @Override
-        public boolean aboveZero() {
-            return false;
         }
 
         @Override
@@ -89,16 +80,6 @@ public sealed interface Law {
         @Override
         public int count() {
             return 0;
-        }
-
-        @Override
-        public boolean hasNames() {
-            return false;
-        }
-
-        @Override
-        public String label(int index) {
-            return "";
         }
 
         @Override
@@ -142,21 +123,6 @@ public sealed interface Law {
         }
 
         @Override
-        public boolean hasNames() {
-            return false;
-        }
-
-        @Override
-        public String label(int index) {
-            return "";
-        }
-
-        @Override
-        public boolean aboveZero() {
-            return false;
-        }
-
-        @Override
         public String words() {
             return "fader taper";
         }
@@ -177,21 +143,6 @@ public sealed interface Law {
         public double position(double real, Range range) {
             double place = (range.clamp(real) - range.low()) / (range.high() - range.low());
             return Math.rint(place * (count - 1)) / (count - 1);
-        }
-
-        @Override
-        public boolean hasNames() {
-            return false;
-        }
-
-        @Override
-        public String label(int index) {
-            return "";
-        }
-
-        @Override
-        public boolean aboveZero() {
-            return false;
         }
 
         @Override
@@ -239,11 +190,6 @@ public sealed interface Law {
         @Override
         public int count() {
             return names.size();
-        }
-
-        @Override
-        public boolean aboveZero() {
-            return false;
         }
 
         @Override

@@ -52,6 +52,9 @@ public record RigFile(String format, Integer version, List<Part> parts) {
             RigFile file = PartJson.value(tree, RigFile.class);
             JsonFile.check(
                     "rig", FORMAT, file == null ? null : file.format(), VERSION, file == null ? null : file.version());
+            if (file.parts() == null || file.parts().contains(null)) {
+                throw new Mistake("The field “parts” has to be a list of parts");
+            }
             return List.copyOf(file.parts());
         });
     }

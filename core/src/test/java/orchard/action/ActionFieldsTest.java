@@ -8,10 +8,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import orchard.Gear;
+import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mistake.Mistake;
 import orchard.parameter.Field;
+import orchard.parameter.Marks;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
@@ -107,5 +110,29 @@ class ActionFieldsTest {
                 .isEqualTo(before);
         assertThat(before.filled(new Typed(Map.of("parameter", VOLUME.key())), NAMES))
                 .isEqualTo(new SetParameter(VOLUME));
+    }
+
+    /** Another device was chosen, and one of its pages: that one is meant, whatever the action was about before. */
+    @Test
+    void anotherDevicesPlaceIsThatDevices() {
+        Device desk = Gear.desk();
+        List<ParameterPage> pages = List.of(new ParameterPage("tone", "Tone", Marks.NONE, List.of()));
+        Directory names = Directory.of(List.of(
+                Gear.box(),
+                desk.with(desk.profile().with(desk.profile().choices().withParameterPages(pages)))));
+        OpenPage before = new OpenPage("box", "", 1, "");
+        assertThat(before.filled(new Typed(Map.of("device", "desk", "place", "tone")), names))
+                .isEqualTo(new OpenPage("desk", "tone", 0, ""));
+        assertThatThrownBy(() -> before.filled(new Typed(Map.of("device", "box", "place", "tone")), names))
+                .isInstanceOf(Mistake.class)
+                .hasMessage("Box does not have that one; choose another");
+    }
+
+    /** What points at something that is gone says so, and is not something else after a Keep. */
+    @Test
+    void aMissingPlaceIsShownAndHasToBeChosenAnew() {
+        OpenPage gone = new OpenPage("desk", "gone", 0, "");
+        assertThat(gone.fields(NAMES).get(1).choices()).containsEntry("gone", "one that is missing");
+        assertThatThrownBy(() -> gone.filled(new Typed(typed(gone)), NAMES)).isInstanceOf(Mistake.class);
     }
 }

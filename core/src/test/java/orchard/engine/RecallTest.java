@@ -130,7 +130,7 @@ class RecallTest {
                 .toList();
     }
 
-    /** The open page is that page, wherever it stands; where it is deleted, what stands at its number is open. */
+    /** The open page is that page, wherever it stands, and that is told; where it is deleted, what stands at its number is open. */
     @Test
     void theOpenPageStaysOpenWhenPagesAreMovedUnderIt() {
         Rig rig = rig(button("m1", 1, new OpenPage("desk", "", 1, "")));
@@ -140,11 +140,36 @@ class RecallTest {
         Device desk = rig.device("desk").orElseThrow();
         List<ParameterPage> pages = desk.profile().choices().parameterPages();
         bench.edit(withPages(rig, List.of(pages.get(1), pages.get(0), pages.get(2))));
+        assertThat(opened(bench)).as("Level is first now").isEqualTo(1);
         tap(bench, 1);
         assertThat(opened(bench)).as("after Level comes Tone now").isEqualTo(2);
         bench.edit(withPages(rig, List.of(pages.get(1), pages.get(2))));
+        int news = bench.traces.size();
         tap(bench, 1);
         assertThat(opened(bench)).as("Tone is gone, and after More comes Level").isEqualTo(1);
+        bench.edit(withPages(rig, List.of(pages.get(1), pages.get(2), pages.get(0))));
+        assertThat(bench.traces.subList(news, bench.traces.size()).stream()
+                        .flatMap(trace -> trace.all(PageOpened.class).stream()))
+                .as("what comes behind the open page moves nothing")
+                .hasSize(1);
+    }
+
+    /** A preset that comes between does not change which was recalled last. */
+    @Test
+    void goingOnCountsFromThePresetThatWasRecalledWhateverComesBetween() {
+        Rig rig = rig(button("m1", 1, new Recall("desk", "q2", 0, "")), button("m2", 2, new Recall("desk", "", 1, "")));
+        Bench bench = new Bench(rig);
+        tap(bench, 1);
+        List<Part> more = new ArrayList<>(rig.parts());
+        more.add(new Part.OfPreset(preset("q5", "Aground", "drone", -30, 500)));
+        more.add(new Part.OfPreset(preset("q6", "Ebbing", "drone", -30, 500)));
+        bench.edit(Rig.of(more));
+        tap(bench, 2);
+        assertThat(recalled(bench)).containsExactly("q2", "q6");
+        bench.edit(Rig.of(more.stream().filter(part -> !part.id().equals("q6")).toList()));
+        bench.edit(Rig.of(more));
+        tap(bench, 2);
+        assertThat(recalled(bench)).as("taken back, it is the last again").containsExactly("q2", "q6", "q4");
     }
 
     private static int opened(Bench bench) {

@@ -49,6 +49,15 @@ class RigFileTest {
                 .hasMessage("This rig has version 7; this Orchard reads version 1");
         assertThatThrownBy(() -> RigFile.read(good.substring(0, good.length() / 2), name -> null))
                 .hasMessageStartingWith("Line ");
+        for (String parts : List.of("", ", \"parts\": null", ", \"parts\": [null]")) {
+            assertThatThrownBy(() ->
+                            RigFile.read("{\"format\": \"orchard-rig\", \"version\": 1" + parts + "}", name -> null))
+                    .as(parts)
+                    .hasMessage("The field “parts” has to be a list of parts");
+        }
+        assertThatThrownBy(
+                        () -> RigFile.read("{\"format\": \"orchard-rig\", \"version\": 1, \"parts\": 7}", name -> null))
+                .isInstanceOf(Mistake.class);
         assertThatThrownBy(() -> RigFile.read("", name -> null)).isInstanceOf(Mistake.class);
     }
 }

@@ -2,12 +2,8 @@ package orchard.rig;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
-import com.fasterxml.jackson.annotation.JsonTypeName;
-import com.fasterxml.jackson.annotation.JsonValue;
 import java.io.IOException;
 import java.io.InputStream;
-import java.lang.reflect.Method;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
@@ -20,7 +16,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -104,7 +99,7 @@ class SchemaTest {
                     .isNull();
         });
         Map<String, Class<?>> types = new HashMap<>();
-        leaves(family).forEach(variant -> types.put(kind(variant), variant));
+        StoredTypes.variants(family).forEach(variant -> types.put(StoredTypes.kind(variant), variant));
         assertThat(kinds.keySet()).as(path).isEqualTo(types.keySet());
         types.forEach((name, variant) -> {
             if (variant.isEnum()) {
@@ -116,15 +111,9 @@ class SchemaTest {
     }
 
     private void fields(Class<?> type, JsonNode said, JsonNode file, String path, Set<String> more) {
-        Class<?> written = Arrays.stream(type.getDeclaredMethods())
-                .filter(method -> method.isAnnotationPresent(JsonValue.class))
-                .<Class<?>>map(Method::getReturnType)
-                .findFirst()
-                .orElse(type);
         Set<String> names = new TreeSet<>(more);
-        for (RecordComponent field : written.getRecordComponents()) {
-            JsonProperty stored = field.getAccessor().getAnnotation(JsonProperty.class);
-            String name = stored == null ? field.getName() : stored.value();
+        for (RecordComponent field : StoredTypes.written(type).getRecordComponents()) {
+            String name = StoredTypes.name(field);
             names.add(name);
             compare(field.getGenericType(), said.path("properties").path(name), file, path + "/" + name);
         }
@@ -132,16 +121,6 @@ class SchemaTest {
                 .as(path)
                 .isEqualTo(names);
         assertThat(said.path("additionalProperties").asBoolean(true)).as(path).isFalse();
-    }
-
-    private static Stream<Class<?>> leaves(Class<?> family) {
-        return Arrays.stream(family.getPermittedSubclasses())
-                .flatMap(variant -> variant.isSealed() ? leaves(variant) : Stream.of(variant));
-    }
-
-    private static String kind(Class<?> variant) {
-        JsonTypeName stored = variant.getAnnotation(JsonTypeName.class);
-        return stored == null ? variant.getSimpleName() : stored.value();
     }
 
     private static Collection<String> names(JsonNode type) {

@@ -4,16 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonTypeName;
-import com.fasterxml.jackson.annotation.JsonValue;
 import java.io.IOException;
 import java.io.InputStream;
-import java.lang.reflect.Method;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -64,21 +61,12 @@ class StoredNamesTest {
                                     .map(constant -> ((Enum<?>) constant).name())
                                     .toList()));
         } else if (is.isSealed()) {
-            variants(is)
-                    .sorted(Comparator.comparing(StoredNamesTest::kind))
-                    .forEach(variant -> walk(variant, path + ":" + kind(variant)));
+            StoredTypes.variants(is)
+                    .sorted(Comparator.comparing(StoredTypes::kind))
+                    .forEach(variant -> walk(variant, path + ":" + StoredTypes.kind(variant)));
         } else {
-            fields(written(is), path);
+            fields(StoredTypes.written(is), path);
         }
-    }
-
-    /** The type itself, or what it says is written in its place. */
-    private static Class<?> written(Class<?> type) {
-        return Arrays.stream(type.getDeclaredMethods())
-                .filter(method -> method.isAnnotationPresent(JsonValue.class))
-                .<Class<?>>map(Method::getReturnType)
-                .findFirst()
-                .orElse(type);
     }
 
     private void fields(Class<?> is, String path) {
@@ -88,22 +76,7 @@ class StoredNamesTest {
             lines.add(path + " without fields");
         }
         for (RecordComponent field : fields) {
-            walk(field.getGenericType(), path + "/" + name(field));
+            walk(field.getGenericType(), path + "/" + StoredTypes.name(field));
         }
-    }
-
-    private static Stream<Class<?>> variants(Class<?> family) {
-        return Arrays.stream(family.getPermittedSubclasses())
-                .flatMap(variant -> variant.isSealed() ? variants(variant) : Stream.of(variant));
-    }
-
-    private static String kind(Class<?> variant) {
-        JsonTypeName stored = variant.getAnnotation(JsonTypeName.class);
-        return stored == null ? variant.getSimpleName() : stored.value();
-    }
-
-    private static String name(RecordComponent field) {
-        JsonProperty stored = field.getAccessor().getAnnotation(JsonProperty.class);
-        return stored == null ? field.getName() : stored.value();
     }
 }

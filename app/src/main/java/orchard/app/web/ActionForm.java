@@ -58,28 +58,36 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
             devices.put("", "choose a device");
             rig.devices().forEach(device -> devices.put(device.id(), device.name()));
             return new Field(field.name(), field.label(), field.value(), "", field.input(), devices);
-        } else if (field.input() == Field.Input.OTHER_PARAMETER) {
-            String title = Ref.ToParameter.of(field.value())
-                    .flatMap(ref -> names.device(ref.device())
-                            .flatMap(device -> device.profile()
-                                    .parameter(ref.parameter())
-                                    .map(parameter -> title(device, parameter, names))))
+        } else if (field.input() == Field.Input.OTHER_PARAMETER
+                && !field.value().isEmpty()) {
+            String title = titles(rig, names).entrySet().stream()
+                    .filter(entry -> entry.getValue().key().equals(field.value()))
+                    .map(Map.Entry::getKey)
+                    .findFirst()
                     .orElse("");
             return Field.ofRig(field.name(), field.label(), title, field.input());
         }
         return field;
     }
 
-    /** A parameter with its device, as it is found by typing. */
-    static String title(Device device, Parameter parameter, Directory names) {
-        return names.title(device, parameter) + " · " + device.name();
+    /** All parameters by what they are called with their devices, as they are found by typing; none is called like another. */
+    static Map<String, Ref.ToParameter> titles(Rig rig, Directory names) {
+        Map<String, Ref.ToParameter> titles = new LinkedHashMap<>();
+        for (Device device : rig.gear()) {
+            for (Parameter parameter : device.profile().parameters()) {
+                String title = names.title(device, parameter) + " · " + device.name();
+                Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
+                titles.put(titles.containsKey(title) ? title + " (" + ref.key() + ")" : title, ref);
+            }
+        }
+        return titles;
     }
 
     /** A line as it is filled in just now, or a new one: of another kind, or about another device, it has other fields. */
     static ActionForm anew(MultiValueMap<String, String> typed, Rig rig, Directory names) {
         String line = Optional.ofNullable(typed.getFirst("line"))
                 .orElseGet(() -> "new" + UUID.randomUUID().toString().replace("-", ""));
-        Typed in = typed(typed, line, rig, names);
+        Typed in = new Typed(values(typed, line));
         Ref.ToParameter parameter = Ref.ToParameter.of(in.text("parameter")).orElse(Ref.ToParameter.NONE);
         Action action = kind(in.text("what")).fresh(parameter, in.text("device"), names);
         return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names);
@@ -136,31 +144,42 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     }
 
     /** What stands in one line, by the fields' own names. */
-    private static Typed typed(MultiValueMap<String, String> typed, String line, Rig rig, Directory names) {
+    private static Map<String, String> values(MultiValueMap<String, String> typed, String line) {
         Map<String, String> values = new LinkedHashMap<>();
         typed.forEach((name, all) -> {
             if (name.startsWith(line + ".")) {
                 values.put(name.substring(line.length() + 1), all.get(0));
             }
         });
+        return values;
+    }
+
+    /** The same with the key of the other parameter in the place of what it is called. */
+    private static Typed typed(MultiValueMap<String, String> typed, String line, Rig rig, Directory names) {
+        Map<String, String> values = values(typed, line);
         values.computeIfPresent("other", (name, title) -> title.isBlank() ? "" : key(title.strip(), rig, names));
         return new Typed(values);
     }
 
-    /** The key of the parameter that is called so. */
+    /** The key of the parameter that is called so; its device need not be named where no other is called like it. */
     private static String key(String title, Rig rig, Directory names) {
         String wanted = title.toLowerCase(Locale.ROOT);
-        for (Device device : rig.devices()) {
-            for (Parameter parameter : device.profile().parameters()) {
-                String whole = title(device, parameter, names).toLowerCase(Locale.ROOT);
-                if (whole.equals(wanted)
-                        || names.title(device, parameter)
-                                .toLowerCase(Locale.ROOT)
-                                .equals(wanted)) {
-                    return new Ref.ToParameter(device.id(), parameter.id()).key();
-                }
+        List<Ref.ToParameter> alike = new ArrayList<>();
+        for (Map.Entry<String, Ref.ToParameter> one : titles(rig, names).entrySet()) {
+            String whole = one.getKey().toLowerCase(Locale.ROOT);
+            if (whole.equals(wanted)) {
+                return one.getValue().key();
+            } else if (whole.startsWith(wanted + " · ")) {
+                alike.add(one.getValue());
             }
         }
-        throw new Mistake("other", "no parameter is called “" + title + "”; begin to type its name and choose it");
+        if (alike.size() == 1) {
+            return alike.get(0).key();
+        }
+        throw new Mistake(
+                "other",
+                alike.isEmpty()
+                        ? "no parameter is called “" + title + "”; begin to type its name and choose it"
+                        : alike.size() + " parameters are called “" + title + "”; choose one with its device");
     }
 }

@@ -285,9 +285,8 @@ class MapPage {
 
     /** All parameters as they are found by typing. */
     private Options titles(Rig rig) {
-        return new Options(rig.gear().stream()
-                .flatMap(device -> device.profile().parameters().stream()
-                        .map(parameter -> new Choice(ActionForm.title(device, parameter, names), "")))
+        return new Options(ActionForm.titles(rig, names).keySet().stream()
+                .map(title -> new Choice(title, ""))
                 .toList());
     }
 

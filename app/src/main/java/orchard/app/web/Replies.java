@@ -6,6 +6,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import orchard.app.store.RigKeeper;
+import orchard.mistake.Mistake;
 import orchard.rig.EditRefused;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -59,6 +60,12 @@ class Replies {
         boolean meanwhile = refused.why() == EditRefused.Cause.CHANGED_MEANWHILE;
         model.addAttribute("seen", meanwhile ? String.valueOf(keeper.revision(refused.part())) : null);
         return "refusal";
+    }
+
+    /** Something that nobody put beside the part it is about: the sentence is said all the same. */
+    @ExceptionHandler
+    String mistaken(Mistake mistake, Model model, HttpServletResponse response) {
+        return refused(EditRefused.invalid("", mistake.field(), mistake.getMessage()), model, response);
     }
 
     /** What came is not what the page's own form would send. */
