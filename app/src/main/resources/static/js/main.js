@@ -132,6 +132,7 @@ document.addEventListener("htmx:afterSwap", (event) => {
     input.setAttribute("aria-invalid", "true");
     input.focus();
   }
+  event.target.querySelector?.(".refused")?.scrollIntoView({ block: "nearest" });
 });
 function lost(event) {
   const slot = event.target.closest?.("form")?.querySelector(".refusal");

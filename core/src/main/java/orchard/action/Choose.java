@@ -41,9 +41,9 @@ public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop
                 Action.parameterField(parameter),
                 new Field(
                         "values",
-                        "these, a line each; none: all, favourites first",
+                        "these, a line each",
                         values.stream().map(real -> Display.real(real, of)).collect(Collectors.joining("\n")),
-                        "",
+                        "all of them",
                         Field.Input.LINES,
                         Map.of()),
                 Field.text("stop", "pressed again", stop == null ? "" : Display.real(stop, of), ""));

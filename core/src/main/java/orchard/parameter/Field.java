@@ -8,7 +8,7 @@ import java.util.Map;
  * @param name by which {@link Typed} finds it
  * @param label what stands before it
  * @param value what stands in it
- * @param standard what a double-click puts there
+ * @param standard what a double-click puts there, and what stands there in grey while nothing is typed
  * @param input how it is filled in
  * @param choices value and words of each, for {@link Input#CHOICE}
  */

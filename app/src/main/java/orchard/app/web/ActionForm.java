@@ -124,7 +124,8 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
                 }
                 (isRelease ? release : press).add(action);
             } catch (Mistake mistake) {
-                throw EditRefused.invalid(part, "", "Line " + (i + 1) + ": " + mistake.getMessage());
+                throw EditRefused.invalid(
+                        part, lines.get(i) + "." + mistake.field(), "Line " + (i + 1) + ": " + mistake.getMessage());
             }
         }
         if (press.isEmpty()) {

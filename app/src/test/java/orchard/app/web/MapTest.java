@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Locale;
+import orchard.action.Recall;
 import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
@@ -165,6 +166,24 @@ class MapTest {
         orchard.standIn("cobble").play("side4", "release", 0);
         browser.until(
                 () -> orchard.shows("wherry", "/wherry/track/4/device/1/cutoff").equals("400 Hz"));
+    }
+
+    @Test
+    void aPresetIsChosenFromThoseOfTheDeviceThatIsChosen(TestOrchard orchard, Browser browser) {
+        browser.go("/map?mapping=m31");
+        browser.press("e");
+        String line = ".actionlines li:nth-child(1) ";
+        browser.click(line + "[data-field=place] option[value=preset2]");
+        browser.click("form[data-clause=do] button[type=submit]");
+        browser.see(SENTENCE, "When Key 1 of Gull is pressed, recall “Storm” on Lamp Loft");
+        browser.press("e");
+        browser.click(line + "[data-field=device] option[value=peat]");
+        browser.until(() ->
+                !browser.all(line + "[data-field=place] option[value=preset4]").isEmpty());
+        browser.click(line + "[data-field=place] option[value=preset4]");
+        browser.click("form[data-clause=do] button[type=submit]");
+        browser.see(SENTENCE, "When Key 1 of Gull is pressed, recall “Ebb” on Peat");
+        assertThat(mapping(orchard, "m31").actions().onPress()).containsExactly(new Recall("peat", "preset4", 0, ""));
     }
 
     @Test
