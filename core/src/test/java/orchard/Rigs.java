@@ -111,7 +111,7 @@ public final class Rigs {
                     1 + random.nextInt(6),
                     fader ? null : new Ref.ToParameter("desk", "volume")));
         }
-        return new Layout(id, "Layout " + random.nextInt(9), elements);
+        return new Layout(id, "Layout " + id + " " + random.nextInt(9), elements);
     }
 
     private static Song song(String id, Random random) {

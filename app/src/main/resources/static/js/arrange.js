@@ -1,6 +1,7 @@
 // Arranging a face: pick, drag, align, spread, size, group, copy. Where things may be is decided in Java.
 import { draw } from "./drawn.js";
 import { post, say } from "./replies.js";
+import { twice } from "./doomed.js";
 
 const UNIT = 10;
 let panel;
@@ -244,7 +245,7 @@ export function arrangeKey(event) {
     nudge(all, event.shiftKey ? "Size" : "Move");
     return true;
   }
-  if (event.key === "Delete" && picked.length) return (remove(), true);
+  if (event.key === "Delete" && picked.length) return (twice("what is picked", svg(), remove), true);
   if (letter === "g" && picked.length > 1) return (cluster("true"), true);
   if (event.key === "Escape") return (toggle(false), true);
   return false;

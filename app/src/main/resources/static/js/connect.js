@@ -23,8 +23,8 @@ export function mount(main) {
   label();
 }
 
-export function ports({ ports }) {
-  const known = new Set([...page.querySelectorAll("[data-port]")].map((item) => item.dataset.port));
+export function ports({ ports, held, troubles }) {
+  const known = new Set([...page.querySelectorAll("[data-port]:not([data-port=''])")].map((item) => item.dataset.port));
   for (const port of ports) {
     const item = page.querySelector(`[data-port="${CSS.escape(port.key)}"]`);
     if (!item) continue;
@@ -53,19 +53,23 @@ export function ports({ ports }) {
     if (port.in > before) light(item);
   }
   const unseen = ports.some((port) => !page.querySelector(`[data-port="${CSS.escape(port.key)}"]`));
-  if (unseen || known.size) drawInPassing();
+  const list = page.querySelector("#held").dataset;
+  const news = held.join("|") !== (list.held ?? "") || troubles.join("|") !== (list.troubles ?? "");
+  if (unseen || known.size || news) drawInPassing();
 }
 
 /** Present, resting, in doubt, deaf or absent, with what that means. */
 function stands(item, standing) {
   const slot = item.querySelector("[data-presence]");
+  const since = item.querySelector("[data-since]");
+  if (since && since.textContent !== standing.since) since.textContent = standing.since;
   const help = item.querySelector("[data-help]");
   if (!slot || slot.dataset.state === standing.state) return;
   slot.dataset.state = standing.state;
   slot.textContent = standing.words;
   item.classList.toggle("deaf", standing.state === "DEAF");
   item.classList.toggle("doubted", standing.state === "DOUBTED");
-  item.classList.toggle("absent", standing.state === "ABSENT");
+  item.classList.toggle("absent", standing.state === "ABSENT" || standing.state === "HELD");
   help.hidden = !standing.help;
   help.textContent = standing.help;
 }

@@ -24,8 +24,11 @@ const isTyping = () =>
 // a form that somebody opened; one that opened by itself tells of trouble
 const OPENED = "form.clause:not([hidden]), details.addstage[open], details[open]:not(:has(.trouble)) form";
 
+/** Whether somebody has opened a form here, or begun to change something in one. */
+export const isOpen = () => page().querySelector(OPENED) !== null || isBegun();
+
 /** Whether somebody is at something here, so that it must not be drawn anew under their hands. */
-export const isBusy = () => isTyping() || page().querySelector(OPENED) !== null || isBegun();
+export const isBusy = () => isTyping() || isOpen();
 
 /** Draws the page of a path: this one, or another of the same view. */
 export const draw = (path = location.pathname + location.search) =>

@@ -16,6 +16,8 @@ export function startKeys(actions) {
       return;
     }
     if (typing || actions.dialogOpen() || event.ctrlKey || event.metaKey) return;
+    // while something is open a stray key turns nothing round, deletes nothing and leaves no page
+    if (/^([1-7iI]|Delete)$/.test(event.key) && (actions.isLearning() || actions.isOpen())) return;
     if (actions.view()?.key?.(event, page)) {
       event.preventDefault();
       return;

@@ -1,6 +1,7 @@
 // Lay out: elements are dragged, sized and moved by keys; every change is sent as one edit.
 import { draw } from "./drawn.js";
 import { drag } from "./drag.js";
+import { twice } from "./doomed.js";
 import { level, place, rename } from "./board.js";
 
 let page;
@@ -98,7 +99,7 @@ export function key(event, main) {
   if (event.key === "f") return press("#addfader");
   if (event.key === "b") return press("#addlabel");
   if (!element) return false;
-  if (event.key === "Delete") return press("#delete");
+  if (event.key === "Delete") return (twice("this element", element, () => press("#delete")), true);
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const now = numbers(element);

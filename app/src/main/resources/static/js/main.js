@@ -3,10 +3,11 @@ import * as socket from "./socket.js";
 import { startTicker } from "./ticker.js";
 import { startKeys } from "./keys.js";
 import { mountFace, faceText, faceValue } from "./face.js";
-import { draw, drawInPassing } from "./drawn.js";
+import { draw, drawInPassing, isOpen } from "./drawn.js";
 import { post, say } from "./replies.js";
 import { isLearning, learn } from "./learning.js";
 import { dialogOpen, keySheet, search, why } from "./dialog.js";
+import { watchPanic } from "./panic.js";
 import "./lend.js";
 import * as map from "./map.js";
 import * as describe from "./describe.js";
@@ -154,12 +155,24 @@ document.addEventListener("htmx:sendError", lost);
 document.addEventListener("htmx:responseError", lost);
 
 // Undo, redo, light
-async function history(what) {
+async function history(what, anybodys = false) {
   if (page().dataset.view === "perform") return;
-  const answer = await post("/" + what);
-  say(answer.text);
-  if (answer.ok) draw();
+  const answer = await post("/" + what, anybodys ? "anybodys=true" : "");
+  if (!answer.ok) return say(answer.text);
+  const { done, text, otherwise } = JSON.parse(answer.text);
+  if (otherwise) say(text, { label: otherwise, act: () => history(what, true) }, 8000);
+  else say(text);
+  if (done) draw();
 }
+const called = document.getElementById("browsername");
+called.closest(".dropdown").addEventListener("shown.bs.dropdown", async () => {
+  const response = await fetch("/browser").catch(() => null);
+  if (response?.ok) called.value = await response.text();
+});
+called.addEventListener("change", async () => {
+  const answer = await post("/browser", "name=" + encodeURIComponent(called.value));
+  say(answer.ok ? "Others read this name where an edit of yours is named." : answer.text);
+});
 function otherLight() {
   const root = document.documentElement;
   const light = root.dataset.light === "lamplight" ? "daylight" : "lamplight";
@@ -192,6 +205,12 @@ startKeys({
   page,
   dialogOpen,
   isLearning,
+  isOpen,
 });
+watchPanic(async () => say((await post("/panic")).text));
+// What was deleted can be taken back under the hand that deleted it.
+document.body.addEventListener("gone", ({ detail }) =>
+  say(detail.label + ".", { label: "Take back", title: "Undo (Ctrl Z)", act: () => history("undo") }, 5000)
+);
 mount();
 document.documentElement.dataset.ready = "yes";

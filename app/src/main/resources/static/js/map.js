@@ -3,6 +3,7 @@ import { draw } from "./drawn.js";
 import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./learning.js";
+import { twice } from "./doomed.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
 
@@ -115,7 +116,10 @@ export function key(event, main) {
     g: () => (location.href = "/map/pairs"),
     v: () => (location.href = "/map/many"),
     i: () => main.querySelector("#invert")?.click(),
-    Delete: () => main.querySelector("#delete")?.click(),
+    Delete: () => {
+      const button = main.querySelector("#delete");
+      if (button) twice("this mapping", button, () => button.click());
+    },
     j: () => step(1),
     k: () => step(-1),
   }[event.key];
@@ -237,6 +241,15 @@ function showCell(cell, value, text) {
     cell.querySelector(".celltext").textContent = text;
     cell.setAttribute("aria-valuetext", text);
   }
+}
+
+// What was just learned is shown, selected and live.
+let learned = "";
+export function learn({ status }) {
+  if (!status.done || !status.mapping || status.mapping === learned) return;
+  learned = status.mapping;
+  history.replaceState(history.state, "", "/map?mapping=" + encodeURIComponent(learned));
+  draw();
 }
 
 export function live(message) {

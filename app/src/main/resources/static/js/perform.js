@@ -49,11 +49,7 @@ export function song() {
     .catch(() => {});
 }
 
-export function key(event, main) {
-  if (event.key === "Escape" && event.shiftKey) {
-    main.querySelector("#panic").click();
-    return true;
-  }
+export function key(event) {
   const onButton = event.target.closest?.("button, a");
   const by = event.key === "ArrowRight" || (event.key === " " && !onButton) ? 1 : event.key === "ArrowLeft" ? -1 : 0;
   if (!by) return false;

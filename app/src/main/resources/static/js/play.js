@@ -2,6 +2,7 @@
 import * as socket from "./socket.js";
 import { arrowStep, clamp } from "./drag.js";
 import { level, place, rename } from "./board.js";
+import { watchPanic } from "./panic.js";
 
 const AFTER_RELEASE = 250;
 const board = document.getElementById("page");
@@ -80,6 +81,12 @@ socket.on("online", () => {
   document.getElementById("lost").hidden = true;
   if (before) location.reload();
   before = true;
+});
+watchPanic(() => socket.send({ type: "panic" }));
+socket.on("stopped", () => {
+  const button = document.getElementById("stopall");
+  button.classList.add("done");
+  setTimeout(() => button.classList.remove("done"), 1200);
 });
 socket.open("play", layout);
 document.documentElement.dataset.ready = "yes";

@@ -2,11 +2,24 @@
 const said = document.getElementById("said");
 let quiet = 0;
 
-/** Says something in passing. */
-export function say(text) {
+/** Says something in passing; what can be done about it is a button beside it: its label, and what it does. */
+export function say(text, action = null, millis = 4000) {
   said.textContent = text;
+  if (action) {
+    const button = Object.assign(document.createElement("button"), {
+      type: "button",
+      className: "btn pill",
+      textContent: action.label,
+      title: action.title ?? "",
+    });
+    button.addEventListener("click", () => {
+      say("");
+      action.act();
+    });
+    said.append(" ", button);
+  }
   clearTimeout(quiet);
-  quiet = setTimeout(() => (said.textContent = ""), 4000);
+  quiet = setTimeout(() => said.replaceChildren(), millis);
 }
 
 /** Sends something; gives whether it was done, and what Orchard said. */

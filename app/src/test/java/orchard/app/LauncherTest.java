@@ -31,8 +31,7 @@ class LauncherTest {
         "demo --port, '--port needs a value'",
         "demo --port http, '--port takes a port number from 0 to 65535, not “http”'",
         "demo --osc-port 70000, '--osc-port takes a port number'",
-        "start --fresh, '--fresh is for the demo only'",
-        "start --wherry-port 1, '--wherry-port is for the demo only'",
+        "start --wherry-port http, '--wherry-port takes a port number'",
         "test quickly, 'unknown option quickly'"
     })
     void saysWhatItDoesNotKnow(String arguments, String words) throws Exception {
@@ -65,6 +64,24 @@ class LauncherTest {
                     .contains("UDP port " + udp.getLocalPort() + " is in use")
                     .contains("--osc-port");
             assertThat(home.resolve("new")).as("nothing half started").doesNotExist();
+        }
+    }
+
+    @Test
+    void aPortThatNobodyAskedForIsLeftToWhoHasIt(@TempDir Path home) throws Exception {
+        Path noFolder = Files.createFile(home.resolve("no folder"));
+        boolean isFree = true;
+        try (ServerSocket tcp = new ServerSocket(8080, 1, InetAddress.getLoopbackAddress())) {
+            isFree = tcp.isBound();
+        } catch (IOException e) {
+            isFree = false; // somebody else has it, which is as good
+        }
+        try (ServerSocket tcp = isFree ? new ServerSocket(8080, 1, InetAddress.getLoopbackAddress()) : null) {
+            Answer answer = launch("start", "--home", noFolder.toString());
+            assertThat(answer.status()).isNotZero();
+            assertThat(answer.out())
+                    .contains("port 8080 is in use by another program: 80")
+                    .contains("is taken instead (--port)");
         }
     }
 

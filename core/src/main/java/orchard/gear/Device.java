@@ -13,4 +13,9 @@ public record Device(String id, String name, String role, Seat seat, Profile pro
     public Device with(Profile other) {
         return new Device(id, name, role, seat, other);
     }
+
+    /** The same device at another seat. */
+    public Device at(Seat other) {
+        return new Device(id, name, role, other, profile);
+    }
 }

@@ -6,6 +6,7 @@ import orchard.light.Light;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
+import orchard.signal.MessageId;
 
 /**
  * What a device can do, and what has to be said to it.
@@ -76,6 +77,11 @@ public record Profile(
         return new Profile(controls, groups, parameters, other, greeting, keepAlive, panic, setup);
     }
 
+    /** The same device, greeted with other messages. */
+    public Profile withGreeting(List<Message> other) {
+        return new Profile(controls, groups, parameters, lights, other, keepAlive, panic, setup);
+    }
+
     /** The same device, being something else. */
     public Profile with(Traits other) {
         return with(new Setup(other, choices()));
@@ -123,6 +129,14 @@ public record Profile(
     /** The group of that id. */
     public Optional<Group> group(String id) {
         return Indexed.find(groups, id);
+    }
+
+    /** Whether some of its controls speak SysEx, so that this is no sign of a mode nobody knows. */
+    public boolean speaksSysEx() {
+        return controls.stream()
+                .flatMap(control -> control.dimensions().stream())
+                .flatMap(dimension -> dimension.pattern().ids().stream())
+                .anyMatch(id -> id.space() == MessageId.Space.SYSEX);
     }
 
     /** The lights that sit on a control, the same on all its pages. */

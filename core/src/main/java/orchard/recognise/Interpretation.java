@@ -3,6 +3,7 @@ package orchard.recognise;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -21,9 +22,11 @@ import orchard.signal.MessagePattern;
 final class Interpretation {
 
     private static final double SAME_MOMENT = 0.003;
+    private static final double DOUBTFUL = 0.6;
 
     private final Map<MessageId, ValueHistory> left = new LinkedHashMap<>();
     private final Set<MessageId> fineHeard;
+    private final Set<MessageId> doubtful = new HashSet<>();
     private final List<Guess> guesses = new ArrayList<>();
     private final Map<String, Integer> counts = new HashMap<>();
 
@@ -40,6 +43,7 @@ final class Interpretation {
         List<PressCandidate> presses = finder.all();
         finder.attach(presses);
         Set<MessageId> keys = Presses.keys(presses);
+        doubtful.addAll(finder.doubtful());
         for (PressCandidate press : presses) {
             left.remove(press.trail.slot);
             pressed(press, keys.contains(press.trail.slot));
@@ -126,8 +130,15 @@ final class Interpretation {
             dimensions.add(new Dimension(
                     names[i], companions.get(i).pattern, SendMode.PLAYED.restingAt(press.rest(companions.get(i)))));
         }
-        double sure = nature.sure();
-        String gesture = nature.gesture();
+        // what speaks while it is down, or is hit with a strength of its own, is held and not switched
+        boolean isHeld = press.pressure != null || !press.companions.isEmpty() || only != 127;
+        boolean heldSurely = isHeld && nature.type() == MovementType.Type.PRESS;
+        double sure = heldSurely ? Math.max(nature.sure(), 0.8) : nature.sure();
+        String gesture = heldSurely ? "" : nature.gesture();
+        if (press.isDoubtful) {
+            sure = Math.min(sure, DOUBTFUL);
+            gesture = MovementType.ALONE;
+        }
         if (!isKey && !soft && trail.count() < 4) {
             sure = Math.min(sure, 0.76); // pads with one strength are rare
         }
@@ -359,6 +370,8 @@ final class Interpretation {
             List<Kind> alternatives,
             MovementType nature,
             ValueHistory moved) {
+        boolean isDoubtful = doubtful.contains(trail.slot);
+        double surely = isDoubtful ? Math.min(sure, DOUBTFUL) : sure;
         String release = switch (nature.type()) {
             case PRESS -> "says when it is let go";
             case TOGGLE -> "on, then off";
@@ -375,8 +388,8 @@ final class Interpretation {
                 "",
                 kind,
                 dimensions,
-                sure,
-                sure >= Guess.ENOUGH ? "" : gesture,
+                surely,
+                surely >= Guess.ENOUGH ? "" : isDoubtful ? MovementType.ALONE : gesture,
                 alternatives,
                 new Guess.Seen(
                         trail.first(), moved.low(), moved.high(), bits, nature.noise(), release, trail.heard())));

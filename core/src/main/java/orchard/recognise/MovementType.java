@@ -45,9 +45,11 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
     static final String HOLD = "Hold it for a moment, then let go.";
     static final String AGAIN = "Do it once more.";
     static final String LET_GO = "Move it and let go, once more.";
+    static final String ALONE = "Touch it once more, and nothing else.";
     static final String SOFTER = "Hit it softer, then harder.";
 
     private static final double TAP = 0.3;
+    private static final double QUICK_TAP = 0.2;
     private static final double REFLEX = 0.12;
     private static final double SPIN = 0.13;
 
@@ -85,9 +87,12 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
             MovementType pressed = pressed(trail, upside ? on : off);
             int high = (int) (upside ? off : on);
             int low = (int) (upside ? on : off);
+            // two numbers that are no ends may as well be two clicks of an endless knob
+            boolean isUsual = distinct.first() == 0 || distinct.last() == 127 && distinct.first() < 96;
+            double most = isUsual || trail.count() >= 6 ? 1 : 0.6;
             return pressed == null
                     ? button(Type.TOGGLE, 0.5, HOLD, high, low)
-                    : button(pressed.type, pressed.sure, pressed.gesture, high, low);
+                    : button(pressed.type, Math.min(pressed.sure, most), most < 1 ? AGAIN : pressed.gesture, high, low);
         }
         if (trail.bits == 7) {
             MovementType steps = steps(trail, distinct);
@@ -115,6 +120,10 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
                         .findFirst()
                         .orElse(1)
                 < SPIN;
+        boolean atItsEnd = number == 0 || quick && number == (trail.bits == 14 ? 16_383 : 127);
+        if (atItsEnd) {
+            return of(Type.ABSOLUTE, 0.2, FURTHER); // it is turned on against its stop, and says so again and again
+        }
         if (trail.bits == 7 && (quick || number == 1 || number == 65 || number == 63)) {
             MovementType relative = relative(trail, trail.distinct());
             if (relative != null) {
@@ -160,7 +169,9 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
         if (shortest < REFLEX) {
             return of(Type.PRESS, 0.97, ""); // nobody presses twice so fast
         } else if (typical < TAP) {
-            return of(Type.PRESS, held.size() > 1 ? 0.9 : 0.8, "");
+            // a thing that is pressed again to go off is off about as long as it is on
+            boolean tapped = between.isEmpty() ? typical < QUICK_TAP : typical < 0.6 * median(between);
+            return of(Type.PRESS, tapped ? between.isEmpty() ? 0.8 : 0.9 : 0.6, tapped ? "" : HOLD);
         } else if (!between.isEmpty() && typical < 0.6 * median(between)) {
             return of(Type.PRESS, 0.75, HOLD);
         } else if (held.size() == 1) {

@@ -20,6 +20,8 @@ final class PressCandidate {
     final MovementType nature;
     final List<ValueHistory> companions = new ArrayList<>();
     ValueHistory pressure;
+    /** Whether something spoke only while it was down that may belong to it or not: another touch would tell. */
+    boolean isDoubtful;
 
     PressCandidate(ValueHistory trail, String release, MovementType nature) {
         this.trail = trail;
@@ -87,6 +89,21 @@ final class PressCandidate {
         return begun > 0 && begun * 2 >= spokeIn.size() || likeness(other) == 1;
     }
 
+    /** In how many of its stretches something spoke; 0 if it spoke in between too. */
+    int stretchesOf(ValueHistory other) {
+        List<Hold> holds = holds();
+        Set<Hold> spokeIn = new HashSet<>();
+        for (int i = 0; i < other.count(); i++) {
+            int at = i;
+            List<Hold> in = holds.stream().filter(hold -> hold.has(other, at)).toList();
+            if (in.isEmpty()) {
+                return 0;
+            }
+            spokeIn.add(in.get(in.size() - 1));
+        }
+        return spokeIn.size();
+    }
+
     /** Of what belongs to a press in SysEx, pressure looks most like the press itself. */
     int likeness(ValueHistory other) {
         String[] a = other.slot.text().split(" ");
@@ -130,6 +147,18 @@ final class PressCandidate {
             rest = (int) after;
         }
         return rest;
+    }
+
+    /** In which byte a release differs from its press, and how. */
+    static String difference(ValueHistory on, ValueHistory off) {
+        String[] a = on.slot.text().split(" ");
+        String[] b = off.slot.text().split(" ");
+        for (int i = 0; i < Math.min(a.length, b.length); i++) {
+            if (!a[i].equals(b[i])) {
+                return i + ": " + a[i] + " " + b[i];
+            }
+        }
+        return "";
     }
 
     /** Whether a SysEx differs in one byte from another, has always the same number, and comes after each of them. */

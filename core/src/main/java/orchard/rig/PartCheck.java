@@ -7,9 +7,11 @@ import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Preset;
+import orchard.gear.Roots;
 import orchard.gear.Seat;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
 
 /**
  * What every part has to keep to before it comes into a rig: names that fit and can be seen, and what else nobody can work with. Throws an {@link EditRefused}.
@@ -45,11 +47,12 @@ record PartCheck(String part) implements Part.Visitor<Void> {
             throw EditRefused.invalid(
                     part, "out", "Too long: a port's name or address has at most " + LONGEST_SEAT + " letters");
         }
-        if (seat.wire().addressed() && !seat.in().matches("/[^\\s#*,?\\[\\]{}/@]+(@[^\\s/@]+)?")) {
-            throw EditRefused.invalid(
-                    part,
-                    "in",
-                    "Expected the first part of the device's addresses, like /wand, or /wand@10.0.0.5 for the one that sends from there");
+        if (seat.wire().addressed()) {
+            try {
+                Roots.of(seat.in());
+            } catch (Mistake mistake) {
+                throw EditRefused.invalid(part, mistake.field(), mistake.getMessage());
+            }
         }
         return null;
     }

@@ -54,9 +54,9 @@ public final class Rig implements Directory {
         gearById = gear.stream().collect(Collectors.toMap(Device::id, device -> device));
     }
 
-    /** A rig with these parts; each is checked as in {@link #apply}. */
+    /** A rig with these parts; each is checked as in {@link #apply}, but two of one name are let be. */
     public static Rig of(List<? extends Part> parts) {
-        return EMPTY.apply(new Edit(
+        return EMPTY.again(new Edit(
                 "all parts",
                 parts.stream().map(part -> new Edit.Change(null, part)).toList()));
     }
@@ -152,6 +152,13 @@ public final class Rig implements Directory {
      * @throws EditRefused if a part is not what the edit started from, or what it should become cannot be
      */
     public Rig apply(Edit edit) {
+        Rig after = again(edit);
+        new OnlyOnce(this, after).check(edit);
+        return after;
+    }
+
+    /** The rig after an edit that was made before, by whatever version: as {@link #apply}, but two of one name are let be. */
+    public Rig again(Edit edit) {
         SortedMap<String, Part> next = new TreeMap<>(parts);
         for (Edit.Change change : edit.changes()) {
             if (!Objects.equals(next.get(change.id()), change.before())) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import orchard.gear.Device;
+import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
 
@@ -169,18 +170,21 @@ public final class Seating {
         return switch (fit) {
             case IDENTITY -> bothTell;
             case NAME -> sameVendor && name.equals(VisiblePort.plain(sighting.name()));
-            case SHAPE -> !sighting.asked() && saysWhatItSays(claim.device(), sighting);
+            case SHAPE -> !sighting.asked() && saysWhatItSays(claim.device().profile(), sighting.heard());
         };
     }
 
-    /** Whether a port says so much of what only this device says that it can hardly be another. */
-    private static boolean saysWhatItSays(Device device, VisiblePort sighting) {
+    /**
+     * Whether a port says so much of what a device says that it can hardly be another.
+     *
+     * @param heard what it said, as in {@link VisiblePort}
+     */
+    public static boolean saysWhatItSays(Profile profile, Set<Object> heard) {
         Set<Object> own = new HashSet<>();
-        device.profile()
-                .controls()
+        profile.controls()
                 .forEach(control -> control.dimensions()
                         .forEach(dimension -> own.add(dimension.pattern().key())));
-        long same = sighting.heard().stream().filter(own::contains).count();
-        return same >= SHAPE_MESSAGES && same * 5 >= sighting.heard().size() * 4L;
+        long same = heard.stream().filter(own::contains).count();
+        return same >= SHAPE_MESSAGES && same * 5 >= heard.size() * 4L;
     }
 }

@@ -100,33 +100,62 @@ public final class OscAddress {
         return new Letters(from.toString(), to.toString(), not);
     }
 
-    /** Whether this matches the beginning of an address up to its second slash, as {@code /gull} of {@code /gull/tilt}. */
-    public boolean matchesFirstPart(String first) {
+    /** The first part of an address: {@code /gull} of {@code /gull/tilt}. */
+    public static String firstPart(String address) {
+        int slash = address.indexOf('/', 1);
+        return slash < 0 ? address : address.substring(0, slash);
+    }
+
+    /** Whether this may match an address that begins with these whole parts: {@code /gull} or {@code /gull/tilt}. */
+    public boolean mayMatchBelow(String beginning) {
         BitSet places = new BitSet();
         places.set(0);
         for (Token token : tokens) {
-            if (places.get(first.length()) && (token == Wild.ANY_PARTS || token.equals(new Literal('/')))) {
+            if (places.get(beginning.length()) && (token == Wild.ANY_PARTS || token.equals(new Literal('/')))) {
                 return true;
             }
-            places = next(places, token, first);
+            places = next(places, token, beginning);
             if (token == Wild.ANY_PARTS) {
                 return true; // whatever follows may be found further down
             }
         }
-        return places.get(first.length());
+        return places.get(beginning.length());
+    }
+
+    /** Whether this matches an address, or the beginning of it up to a slash. */
+    public boolean matchesBeginning(String address) {
+        BitSet places = matched(address);
+        for (int at = places.nextSetBit(0); at >= 0; at = places.nextSetBit(at + 1)) {
+            if (at == address.length() || address.charAt(at) == '/') {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Whether this matches a whole address. */
     public boolean matches(String address) {
+        return matched(address).get(address.length());
+    }
+
+    /** How far in an address this may have come when all of it is matched. */
+    private BitSet matched(String address) {
         BitSet places = new BitSet();
         places.set(0);
-        for (Token token : tokens) {
-            places = next(places, token, address);
-            if (places.isEmpty()) {
-                return false;
-            }
+        for (int i = 0; i < tokens.size() && !places.isEmpty(); i++) {
+            places = next(places, tokens.get(i), address);
         }
-        return places.get(address.length());
+        return places;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof OscAddress that && tokens.equals(that.tokens);
+    }
+
+    @Override
+    public int hashCode() {
+        return tokens.hashCode();
     }
 
     /** Where in the text one may stand after a token, given where one may stand before it. */

@@ -59,7 +59,7 @@ class OscAddressTest {
         "/gul, /gull, false"
     })
     void findsTheDevicesItMayBeFor(String pattern, String first, boolean matches) {
-        assertThat(OscAddress.of(pattern).matchesFirstPart(first)).isEqualTo(matches);
+        assertThat(OscAddress.of(pattern).mayMatchBelow(first)).isEqualTo(matches);
     }
 
     @Test

@@ -2,7 +2,8 @@ package orchard.standin;
 
 /**
  * What can happen to any stand-in's cable, as gestures on the part {@value #PART}: {@code pull}, {@code plug}, {@code rename} (comes
- * back under another name, or from another address), {@code sleep}, {@code wake} and {@code rubbish} (sends bytes that mean nothing).
+ * back under another name, or from another address), {@code sleep}, {@code wake}, {@code rubbish} (sends bytes that mean nothing), and for a MIDI cable
+ * {@code hold} and {@code free} (another program has its port open, which many systems allow to one alone).
  */
 final class Cable {
 
@@ -12,7 +13,8 @@ final class Cable {
     enum Condition {
         PLUGGED("plugged in"),
         PULLED("pulled"),
-        ASLEEP("asleep");
+        ASLEEP("asleep"),
+        HELD("held by another program");
 
         private final String words;
 
@@ -25,6 +27,10 @@ final class Cable {
 
     boolean isUp() {
         return condition == Condition.PLUGGED;
+    }
+
+    boolean isHeld() {
+        return condition == Condition.HELD;
     }
 
     boolean isPulled() {

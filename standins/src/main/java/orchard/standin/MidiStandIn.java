@@ -77,9 +77,21 @@ abstract class MidiStandIn implements StandIn {
                 }
             }
             case "wake" -> {
-                if (!cable.isUp() && !cable.isPulled()) {
+                if (!cable.isUp() && !cable.isPulled() && !cable.isHeld()) {
                     cable.show(panel, Cable.Condition.PLUGGED);
                     unplugged();
+                }
+            }
+            case "hold" -> {
+                if (cable.isUp()) {
+                    midi.hold(true);
+                    cable.show(panel, Cable.Condition.HELD);
+                }
+            }
+            case "free" -> {
+                if (cable.isHeld()) {
+                    midi.hold(false);
+                    cable.show(panel, Cable.Condition.PLUGGED);
                 }
             }
             case "rubbish" -> {

@@ -33,6 +33,7 @@ final class VirtualMidi implements AutoCloseable {
     private final Port output;
     private final ByteArrayOutputStream begun = new ByteArrayOutputStream();
     private long wireFree = System.nanoTime();
+    private volatile boolean held;
 
     /**
      * What kind of cable it is.
@@ -111,6 +112,13 @@ final class VirtualMidi implements AutoCloseable {
         }
     }
 
+    /** Another program takes its ports, or lets go of them; who had them open has them no more. */
+    void hold(boolean taken) {
+        held = taken;
+        input.close();
+        output.close();
+    }
+
     /** Pulls the cable. */
     @Override
     public void close() {
@@ -169,7 +177,10 @@ final class VirtualMidi implements AutoCloseable {
         }
 
         @Override
-        public void open() {
+        public void open() throws MidiUnavailableException {
+            if (held) {
+                throw new MidiUnavailableException(info.getName() + " is in use");
+            }
             open = true;
         }
 

@@ -119,7 +119,7 @@ class RecogniserOnStandInsTest {
         });
         assertThat(all.subList(24, 34)).extracting(Guess::kind).containsOnly(Kind.BUTTON);
         assertThat(all.get(34).kind()).isEqualTo(Kind.KNOB);
-        assertThat(all).allMatch(Guess::isSure);
+        assertThat(all).filteredOn(guess -> !guess.isSure()).isEmpty();
         assertThat(all.get(9).name()).isEqualTo("Pad 2");
     }
 

@@ -31,6 +31,7 @@ class AccessRules {
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict").httpOnly(true));
         return http.addFilterBefore(new OwnHostFilter(settings.lan()), CsrfFilter.class)
                 .addFilterBefore(new TicketFilter(key), AuthorizationFilter.class)
+                .addFilterAfter(new BrowserFilter(), AuthorizationFilter.class)
                 .csrf(csrf -> csrf.csrfTokenRepository(tokens))
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .authorizeHttpRequests(requests -> requests.requestMatchers(

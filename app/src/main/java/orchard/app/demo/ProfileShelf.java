@@ -4,10 +4,17 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import orchard.gear.Profile;
+import orchard.gear.Wire;
+import orchard.parameter.Binding;
 import orchard.rig.ProfileFile;
+import orchard.seat.Seating;
+import orchard.seat.VisiblePort;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.core.io.support.ResourcePatternResolver;
@@ -22,9 +29,49 @@ public final class ProfileShelf {
 
     private ProfileShelf() {}
 
-    /** All profiles by the name they are offered under, those of stand-ins first. */
+    /** All profiles by the name they are offered under, those that fit many devices first, then those of stand-ins. */
     public static Map<String, Profile> all() {
         return ALL;
+    }
+
+    /** The names of those that can be of use on a wire, in the same order. */
+    public static List<String> names(Wire wire) {
+        return ALL.entrySet().stream()
+                .filter(entry -> fits(entry.getValue(), wire))
+                .map(Map.Entry::getKey)
+                .toList();
+    }
+
+    private static boolean fits(Profile profile, Wire wire) {
+        return profile.controls().stream()
+                        .flatMap(control -> control.dimensions().stream())
+                        .flatMap(dimension -> dimension.pattern().ids().stream())
+                        .allMatch(id -> switch (id.space()) {
+                            case OSC -> wire.addressed();
+                            case TOUCH -> wire == Wire.PAD;
+                            default -> wire.midi();
+                        })
+                && profile.parameters().stream()
+                        .allMatch(parameter -> parameter.binding() instanceof Binding.Osc == wire.addressed());
+    }
+
+    /**
+     * The one that fits a device best, or "": the one of its name, else the one that says what it says. A game controller has one of its own.
+     *
+     * @param name of its port, or its first root
+     * @param heard what it said, as {@link orchard.signal.MessagePattern} keys
+     */
+    public static String best(Wire wire, String name, Set<Object> heard) {
+        String plain = VisiblePort.plain(name).replaceFirst("^/", "").replaceFirst("@.*", "");
+        List<String> fitting = names(wire);
+        return fitting.stream()
+                .filter(profile -> plain.equalsIgnoreCase(profile.replaceFirst(" by .*", "")))
+                .findFirst()
+                .or(() -> fitting.stream()
+                        .filter(profile -> wire == Wire.PAD || Seating.saysWhatItSays(ALL.get(profile), heard))
+                        .min(Comparator.comparingInt(
+                                profile -> ALL.get(profile).controls().size())))
+                .orElse("");
     }
 
     private static Map<String, Profile> read() {
@@ -40,7 +87,7 @@ public final class ProfileShelf {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        standIns.putAll(generic);
-        return Collections.unmodifiableMap(standIns);
+        generic.putAll(standIns);
+        return Collections.unmodifiableMap(generic);
     }
 }

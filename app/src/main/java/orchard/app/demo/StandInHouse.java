@@ -2,7 +2,9 @@ package orchard.app.demo;
 
 import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +17,7 @@ import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
 import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
+import orchard.app.store.StandInTable;
 import orchard.standin.Cobble;
 import orchard.standin.Gull;
 import orchard.standin.LampLoft;
@@ -24,32 +27,42 @@ import orchard.standin.StandIn;
 import orchard.standin.StandIn.PanelState;
 import orchard.standin.Treadle;
 import orchard.standin.Wherry;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /** Switches the stand-ins on where the demo is wanted, and joins their front panels to the Rehearse page. */
 @Component
 public final class StandInHouse implements LiveSocket.Panels {
 
+    private static final Logger LOG = LoggerFactory.getLogger(StandInHouse.class);
     private static final int PERIOD_MILLIS = 33;
 
     private final OrchardSettings settings;
     private final PortRoom ports;
     private final LiveSocket socket;
+    private final StandInTable table;
     private final Map<String, StandIn> standIns = new ConcurrentHashMap<>();
     private final Map<String, Map<String, PanelState>> changed = new ConcurrentHashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("panels");
 
-    StandInHouse(OrchardSettings settings, PortRoom ports, LiveSocket socket) {
+    StandInHouse(OrchardSettings settings, PortRoom ports, LiveSocket socket, StandInTable table) {
         this.settings = settings;
         this.ports = ports;
         this.socket = socket;
+        this.table = table;
     }
 
     @PostConstruct
     void start() {
-        if (settings.demo()) {
-            MAKERS.keySet().forEach(this::switchOn);
-        }
+        Collection<String> on = settings.demo() ? MAKERS.keySet() : table.on();
+        on.stream().filter(MAKERS::containsKey).forEach(id -> {
+            try {
+                comeUp(id);
+            } catch (UncheckedIOException e) {
+                LOG.warn("{}; it stays off", e.getMessage());
+            }
+        });
         frames.scheduleWithFixedDelay(this::tell, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -77,12 +90,16 @@ public final class StandInHouse implements LiveSocket.Panels {
      * @throws IllegalArgumentException if there is none of that id
      */
     public synchronized void switchOn(String id) {
-        Function<StandInHouse, StandIn> maker = MAKERS.get(id);
-        if (maker == null) {
+        if (!MAKERS.containsKey(id)) {
             throw new IllegalArgumentException("there is no stand-in " + id);
         }
+        comeUp(id);
+        table.switched(id, true);
+    }
+
+    private synchronized void comeUp(String id) {
         if (!standIns.containsKey(id)) {
-            StandIn standIn = maker.apply(this);
+            StandIn standIn = MAKERS.get(id).apply(this);
             Map<String, PanelState> mine = new ConcurrentHashMap<>();
             changed.put(id, mine);
             standIns.put(id, standIn);
@@ -92,6 +109,7 @@ public final class StandInHouse implements LiveSocket.Panels {
 
     /** Switches a stand-in off, as if its cable were pulled for good. */
     public synchronized void switchOff(String id) {
+        table.switched(id, false);
         StandIn standIn = standIns.remove(id);
         changed.remove(id);
         if (standIn != null) {

@@ -10,6 +10,7 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.Roots;
 import orchard.inventory.Identities;
 import orchard.inventory.Inventory;
 import orchard.rig.Edit;
@@ -46,9 +47,9 @@ public final class Inventories {
         this.names = names;
     }
 
-    /** The first part of a device's addresses, without who it is that sends from there. */
+    /** Where a device's addresses begin; of several roots the first. */
     private static String root(Device device) {
-        return device.seat().in().split("@", 2)[0];
+        return Roots.of(device.seat().in()).roots().get(0).address();
     }
 
     /** Whether a device can be asked at all. */

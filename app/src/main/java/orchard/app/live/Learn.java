@@ -2,11 +2,14 @@ package orchard.app.live;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import orchard.app.store.Maker;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
@@ -15,6 +18,7 @@ import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.SendMode;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.outcome.ControlMoved;
@@ -39,6 +43,11 @@ public final class Learn {
     private static final Set<String> BESIDE_A_HIT = Set.of("pressure", "x", "y");
     private static final long OWN_DOING_NANOS = 700_000_000;
 
+    /** What else was moved or touched so shortly before may have been meant. */
+    private static final long LATELY_NANOS = 5_000_000_000L;
+
+    private static final int MOST_OTHERS = 6;
+
     /** A hand that rests as long as this begins anew. */
     private static final long REST_NANOS = 600_000_000;
 
@@ -51,9 +60,17 @@ public final class Learn {
      * @param mapping id of the mapping just made, or ""
      * @param refused why the last pair made no mapping, or ""
      * @param page the page of parameters on which goes what is touched, or "" while mappings are made
+     * @param others what else moved within the last seconds before the pair was made, and may have been meant
      */
     public record Status(
-            boolean on, String control, String parameter, String done, String mapping, String refused, String page) {
+            boolean on,
+            String control,
+            String parameter,
+            String done,
+            String mapping,
+            String refused,
+            String page,
+            List<Other> others) {
 
         /** What has been done and what comes next, as a sentence. */
         @JsonProperty
@@ -75,23 +92,41 @@ public final class Learn {
         }
     }
 
+    /**
+     * Something that may have been meant instead of a half of the pair.
+     *
+     * @param key of a control or of a parameter, as {@link Ref} has it
+     * @param isControl which half it may be
+     */
+    public record Other(String key, String words, boolean isControl) {}
+
     /** A page of parameters that is being filled by touch. */
     private record Page(String device, String page) {}
 
     private final RigKeeper keeper;
     private final Names names;
+    /** Where things stand, as last heard; what is not among them was never heard. */
+    private final Map<Ref, Double> stands = new HashMap<>();
+    /** Where they stood when they were heard first since the last pair. */
     private final Map<Ref, Double> from = new HashMap<>();
+    /** What moved clearly enough to be meant, and when it did so last; oldest first. */
+    private final Map<Ref, Long> lately = new LinkedHashMap<>();
+
     private final Map<Ref, Long> ownDoing = new HashMap<>();
     /** The last pair, and when each half of it was last moved. */
     private final Map<Ref, Long> paired = new HashMap<>();
 
     private long now;
     private boolean on;
+    /** Whose edits they are: of the browser that switched it on. */
+    private String maker = "";
+
     private Ref.ToControl control;
     private Ref.ToParameter parameter;
     private String done = "";
     private String mapping = "";
     private String refused = "";
+    private List<Other> others = List.of();
     private Page page;
 
     Learn(RigKeeper keeper, Names names) {
@@ -102,13 +137,16 @@ public final class Learn {
     /** Switches Learn on or off; either way half a pair is forgotten. */
     public synchronized void on(boolean on) {
         this.on = on;
+        maker = Maker.now();
         page = null;
         control = null;
         parameter = null;
         done = "";
         mapping = "";
         refused = "";
+        others = List.of();
         from.clear();
+        lately.clear();
         paired.clear();
     }
 
@@ -132,7 +170,8 @@ public final class Learn {
                 done,
                 mapping,
                 refused,
-                page == null ? "" : pageName());
+                page == null ? "" : pageName(),
+                others);
     }
 
     private String pageName() {
@@ -179,14 +218,19 @@ public final class Learn {
         for (ParameterSet set : trace.all(ParameterSet.class)) {
             ownDoing.put(set.parameter(), nanos);
         }
+        Ref.ToControl clearly = on ? moved(trace) : null;
+        Ref.ToParameter toldOf = on ? told(trace) : null;
+        remember(trace);
         if (!on) {
             return false;
         }
-        Ref.ToControl moved = page == null ? unlessPaired(moved(trace), nanos) : null;
-        Ref.ToParameter told = page == null ? unlessPaired(told(trace), nanos) : told(trace);
         if (page != null) {
-            return told != null && putOnPage(told);
+            return toldOf != null && putOnPage(toldOf);
         }
+        Ref.ToControl moved = unlessPaired(clearly, nanos);
+        Ref.ToParameter told = unlessPaired(toldOf, nanos);
+        movedLately(moved, nanos);
+        movedLately(told, nanos);
         if (moved != null && !moved.equals(control)) {
             control = moved;
         } else if (told != null && !told.equals(parameter)) {
@@ -197,6 +241,19 @@ public final class Learn {
         done = "";
         pair();
         return true;
+    }
+
+    /** Where things stand, whether or not anybody learns: only so is it known what was never heard. */
+    private void remember(Trace trace) {
+        trace.all(ControlMoved.class).forEach(step -> stands.put(step.control(), step.position()));
+        trace.all(ParameterTold.class).forEach(step -> stands.put(step.parameter(), step.position()));
+    }
+
+    private void movedLately(Ref ref, long nanos) {
+        if (ref != null) {
+            lately.remove(ref);
+            lately.put(ref, nanos);
+        }
     }
 
     /** What was just paired and still moves under the hand begins no new pair. */
@@ -223,13 +280,32 @@ public final class Learn {
             if (found.isEmpty() || touchSense || besideAHit || !step.byHand()) {
                 continue;
             }
-            boolean pressed = found.get().kind().pressed() && step.position() > 0;
-            Double before = from.putIfAbsent(step.control(), step.position());
-            if (pressed || before != null && Math.abs(before - step.position()) >= ENOUGH) {
+            if (isMeant(found.get(), step)) {
                 return step.control();
             }
         }
         return null;
+    }
+
+    /**
+     * A press is meant, and every step of a thing without ends. What was never heard is meant at its first message, because many say no more, but for sensors:
+     * they stream whether or not they are moved. All else has to go some way.
+     */
+    private boolean isMeant(Control control, ControlMoved step) {
+        boolean isNew = !stands.containsKey(step.control()) && !from.containsKey(step.control());
+        Double stood = stands.get(step.control());
+        double before = from.computeIfAbsent(step.control(), c -> stood == null ? step.position() : stood);
+        boolean saysByPress = control.dimension(step.control().dimension())
+                .filter(dimension -> dimension.output().press() != SendMode.Press.PLAYED)
+                .isPresent();
+        return switch (control.kind()) {
+            case MOTION -> Math.abs(before - step.position()) >= ENOUGH;
+            case ENDLESS_KNOB -> true;
+            default ->
+                control.kind().pressed() && (step.position() > 0 || saysByPress)
+                        || isNew
+                        || Math.abs(before - step.position()) >= ENOUGH;
+        };
     }
 
     /** The parameter that was moved in its own software, not by Orchard. */
@@ -243,17 +319,13 @@ public final class Learn {
             boolean settable = names.parameter(step.parameter())
                     .filter(Parameter::settable)
                     .isPresent();
-            Double before = from.putIfAbsent(step.parameter(), step.position());
-            if (!own && settable && before != null && Math.abs(before - step.position()) >= ENOUGH) {
+            Double stood = stands.get(step.parameter());
+            double before = from.computeIfAbsent(step.parameter(), p -> stood == null ? step.position() : stood);
+            if (!own && settable && Math.abs(before - step.position()) >= ENOUGH) {
                 return step.parameter();
             }
         }
         return null;
-    }
-
-    /** What is known before the first move, so that one clear move is enough. */
-    synchronized void knows(Ref ref, double position) {
-        from.putIfAbsent(ref, position);
     }
 
     /** False if it is there already. */
@@ -263,7 +335,7 @@ public final class Learn {
         if (!touched.device().equals(onto.device())) {
             return false;
         }
-        try {
+        try (Maker.Work work = Maker.as(maker)) {
             keeper.commit(rig -> {
                 Device device = rig.ownDevice(onto.device()).orElseThrow();
                 List<ParameterPage> pages = device.profile().choices().parameterPages().stream()
@@ -293,7 +365,8 @@ public final class Learn {
         if (control == null || parameter == null) {
             return;
         }
-        try {
+        others = others();
+        try (Maker.Work work = Maker.as(maker)) {
             Edit edit = keeper.commit(rig -> edit(rig, control, parameter));
             done = edit.label();
             mapping = edit.changes().get(0).id();
@@ -309,6 +382,50 @@ public final class Learn {
         control = null;
         parameter = null;
         from.clear();
+    }
+
+    /** What else moved lately, the newest first. */
+    private List<Other> others() {
+        List<Other> found = new ArrayList<>();
+        List<Map.Entry<Ref, Long>> newest = new ArrayList<>(lately.entrySet());
+        Collections.reverse(newest);
+        for (Map.Entry<Ref, Long> entry : newest) {
+            boolean isHalf = entry.getKey().equals(control) || entry.getKey().equals(parameter);
+            if (!isHalf && now - entry.getValue() < LATELY_NANOS && found.size() < MOST_OTHERS) {
+                found.add(new Other(
+                        entry.getKey().key(), names.words(entry.getKey()), entry.getKey() instanceof Ref.ToControl));
+            }
+        }
+        return List.copyOf(found);
+    }
+
+    /**
+     * The pair just made was meant otherwise: its mapping is made of another control or parameter, as one edit that undo takes back.
+     *
+     * @param key of one of the {@link Status#others}
+     * @throws EditRefused if there is nothing to change, or such a mapping is there already
+     */
+    public synchronized void instead(String key) {
+        Other other = others.stream()
+                .filter(o -> o.key().equals(key))
+                .findFirst()
+                .orElseThrow(
+                        () -> EditRefused.invalid("", "", "What was learned last has moved on; look at it on Map"));
+        Edit edit = keeper.commit(rig -> {
+            Mapping before = rig.mapping(mapping)
+                    .orElseThrow(() -> EditRefused.invalid("", "", "The mapping is not there any more"));
+            Ref.ToControl moved = other.isControl() ? Ref.ToControl.of(key).orElseThrow() : before.trigger();
+            Ref.ToParameter target = other.isControl()
+                    ? before.targets().get(0)
+                    : Ref.ToParameter.of(key).orElseThrow();
+            Mapping after = new MappingCopier(rig).pair(before.id(), moved, target);
+            return Edit.change(
+                    "Map " + names.words(after.trigger()) + " to " + names.words(target),
+                    new Part.OfMapping(before),
+                    new Part.OfMapping(after));
+        });
+        done = edit.label();
+        others = List.of();
     }
 
     private Edit edit(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {

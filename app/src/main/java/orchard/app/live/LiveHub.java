@@ -20,7 +20,6 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
-import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
@@ -199,7 +198,13 @@ public final class LiveHub {
             tellMemories();
         }
         if (++frame % 15 == 0) {
-            socket.tellPage("connect", Map.of("type", "ports", "ports", ports.ports()));
+            socket.tellPage(
+                    "connect",
+                    Map.of(
+                            "type", "ports",
+                            "ports", ports.ports(),
+                            "held", ports.held(),
+                            "troubles", ports.portTroubles().values()));
         }
     }
 
@@ -290,22 +295,9 @@ public final class LiveHub {
     private void tellLearn() {
         Learn.Status status = learn.status();
         if (!status.equals(learnTold)) {
-            if (status.on()
-                    && (learnTold == null || !learnTold.on() || !status.done().isEmpty())) {
-                startFromWhatIsKnown();
-            }
             learnTold = status;
             socket.tellAll(Map.of("type", "learn", "status", status));
         }
-    }
-
-    private void startFromWhatIsKnown() {
-        values.parameters()
-                .forEach((key, value) ->
-                        Ref.ToParameter.of(key).ifPresent(parameter -> learn.knows(parameter, value.position())));
-        values.controls()
-                .forEach((key, value) ->
-                        Ref.ToControl.of(key).ifPresent(control -> learn.knows(control, value.position())));
     }
 
     @PreDestroy

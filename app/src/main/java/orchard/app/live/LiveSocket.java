@@ -180,6 +180,10 @@ public final class LiveSocket extends TextWebSocketHandler {
                         text(message, "part"),
                         text(message, "gesture"),
                         number(message, "amount"));
+            case "panic" -> {
+                engine.panic();
+                tell(client, Map.of("type", "stopped"));
+            }
             case "monitor" -> watch(client, message);
             case "lend" -> lend(client, message);
             case "midi" ->

@@ -18,6 +18,14 @@ public final class Addresses {
         return port < 1 || port > 65_535 ? null : new InetSocketAddress(text.substring(0, colon), port);
     }
 
+    /** Who sends from an address like {@code host:port} or {@code tcp:host:port}: a host, and on this machine the program, which only its port tells. */
+    static String sender(String address) {
+        String plain = address.startsWith("tcp:") ? address.substring("tcp:".length()) : address;
+        boolean isHere =
+                plain.startsWith("127.") || plain.startsWith("localhost:") || plain.startsWith("0:0:0:0:0:0:0:1:");
+        return isHere || plain.lastIndexOf(':') < 1 ? plain : plain.substring(0, plain.lastIndexOf(':'));
+    }
+
     /** Whether a text says where OSC messages go: {@code host:port}, {@code tcp:host:port}, {@code sender}, or nothing. */
     public static boolean isTarget(String text) {
         return text.isEmpty()

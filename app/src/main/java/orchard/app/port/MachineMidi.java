@@ -23,7 +23,7 @@ final class MachineMidi implements Port.Source {
     private static final Logger LOG = LoggerFactory.getLogger(MachineMidi.class);
 
     private final Map<String, MidiPort> ports = new ConcurrentHashMap<>();
-    private final Set<String> unavailable = ConcurrentHashMap.newKeySet();
+    private final Set<String> held = ConcurrentHashMap.newKeySet();
     private final Port.Listener listener;
     private final Runnable changed;
     private final ScheduledExecutorService scan = Daemon.scheduler("midi scan");
@@ -44,6 +44,11 @@ final class MachineMidi implements Port.Source {
         return List.copyOf(ports.values());
     }
 
+    @Override
+    public Set<String> held() {
+        return Set.copyOf(held);
+    }
+
     /** A pair of ends with one name. */
     private record Ends(MidiDevice input, MidiDevice output) {}
 
@@ -52,7 +57,7 @@ final class MachineMidi implements Port.Source {
     public synchronized void look() {
         try {
             Map<String, Ends> found = found();
-            boolean any = false;
+            boolean any = held.retainAll(found.keySet());
             for (String name : new TreeSet<>(ports.keySet())) {
                 if (!found.containsKey(name)
                         || !ports.get(name)
@@ -89,13 +94,14 @@ final class MachineMidi implements Port.Source {
     private boolean open(String name, Ends ends) {
         try {
             ports.put(name, new MidiPort(name, ends.input(), ends.output(), listener, this::reopen));
-            unavailable.remove(name);
+            held.remove(name);
             return true;
         } catch (MidiUnavailableException e) {
-            if (unavailable.add(name)) {
+            boolean news = held.add(name);
+            if (news) {
                 LOG.warn("MIDI port {} cannot be opened: {}", name, e.getMessage());
             }
-            return false;
+            return news;
         }
     }
 

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -16,6 +17,7 @@ import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import orchard.gear.Device;
+import orchard.gear.Roots;
 import orchard.gear.Seat;
 import orchard.signal.Message;
 import orchard.signal.OscAddress;
@@ -23,8 +25,8 @@ import orchard.signal.OscMessage;
 import orchard.signal.OscTime;
 
 /**
- * OSC over UDP and TCP on any number of listening ports. A device is known by the first part of its addresses and, where its
- * seat says so, by the address it sends from. Traffic finds devices by a map that is exchanged as a whole.
+ * OSC over UDP and TCP on any number of listening ports. A device is known by its {@link Roots}; what several could take goes to the one whose root is
+ * the nearest. Traffic finds devices by a map that is exchanged as a whole.
  */
 final class OscWire implements AutoCloseable {
 
@@ -51,16 +53,63 @@ final class OscWire implements AutoCloseable {
         volatile OscTarget last;
     }
 
-    /** A device with what its seat says, ready to be compared. */
-    private record Place(Device device, String first, String from, Sender sender) {
-        boolean mayBe(OscTarget target) {
-            String address =
-                    target.address().startsWith(TCP) ? target.address().substring(TCP.length()) : target.address();
-            return from.isEmpty() || address.equals(from) || address.startsWith(from + ":");
+    /** A device with one of its roots; it has a place for each. */
+    private record Place(Device device, Roots.Root root, Sender sender) {}
+
+    /**
+     * Who sits where.
+     *
+     * @param byFirst the places that may be meant by addresses with a first part, nearest first
+     * @param patterns those that may be meant by any other
+     * @param all every place, nearest first
+     */
+    private record Seats(
+            Map<String, List<Place>> byFirst, List<Place> patterns, List<Place> all, Map<String, Place> byDevice) {
+
+        static Seats of(List<Place> places) {
+            List<Place> all = places.stream()
+                    .sorted(Comparator.comparing(Place::root, Roots.NEAREST_FIRST))
+                    .toList();
+            Map<String, List<Place>> byFirst = new HashMap<>();
+            Map<String, Place> byDevice = new HashMap<>();
+            for (Place place : all) {
+                String first = place.root().first();
+                byDevice.putIfAbsent(place.device().id(), place);
+                if (!OscAddress.isPattern(first)) {
+                    byFirst.computeIfAbsent(
+                            first,
+                            f -> all.stream()
+                                    .filter(other -> other.root().takesSomeOf(first))
+                                    .toList());
+                }
+            }
+            List<Place> patterns = all.stream()
+                    .filter(place -> OscAddress.isPattern(place.root().first()))
+                    .toList();
+            return new Seats(byFirst, patterns, all, byDevice);
+        }
+
+        /** The devices a message is meant for: the nearest one, or all that a pattern matches. */
+        List<Place> meant(String address, OscTarget from) {
+            boolean isPattern = OscAddress.isPattern(address);
+            List<Place> may = isPattern ? all : byFirst.getOrDefault(OscAddress.firstPart(address), patterns);
+            List<Place> meant = List.of();
+            for (Place place : may) {
+                boolean takes = place.root().takes(address) && place.root().takesFrom(from.address());
+                if (takes && !isPattern) {
+                    return List.of(place);
+                } else if (takes && meant.stream().noneMatch(other -> other.sender() == place.sender())) {
+                    meant = new ArrayList<>(meant);
+                    meant.add(place);
+                }
+            }
+            return meant;
+        }
+
+        boolean has(String root) {
+            return all.stream().anyMatch(place -> place.root().address().equals(root));
         }
     }
-
-    private record Seats(Map<String, List<Place>> byFirst, Map<String, Place> byDevice) {}
 
     /** Senders nobody knows, the last ones heard; who is not among the last is forgotten. */
     private static final class Strangers extends LinkedHashMap<String, Sender> {
@@ -85,7 +134,7 @@ final class OscWire implements AutoCloseable {
     private final Map<String, Sender> strangers = Collections.synchronizedMap(new Strangers());
     private final Listener listener;
     private final Consumer<String> reached;
-    private volatile Seats seats = new Seats(Map.of(), Map.of());
+    private volatile Seats seats = Seats.of(List.of());
 
     /**
      * @param port for UDP and TCP alike; 0 for any free ones
@@ -169,67 +218,50 @@ final class OscWire implements AutoCloseable {
 
     /** Gives devices their places; those on other wires are passed over. */
     synchronized void seat(List<Device> devices) {
-        Map<String, List<Place>> byFirst = new HashMap<>();
-        Map<String, Place> byDevice = new HashMap<>();
+        List<Place> places = new ArrayList<>();
         Set<InetSocketAddress> connected = new HashSet<>();
         for (Device device : devices) {
             Seat seat = device.seat();
             if (!seat.wire().addressed()) {
                 continue;
             }
-            String[] in = seat.in().split("@", 2);
             Sender sender = senders.computeIfAbsent(device.id(), id -> new Sender());
-            Place place = new Place(device, in[0], in.length > 1 ? in[1] : "", sender);
-            byFirst.computeIfAbsent(in[0], first -> new ArrayList<>()).add(place);
-            byDevice.put(device.id(), place);
+            Roots.of(seat.in()).roots().forEach(root -> places.add(new Place(device, root, sender)));
             if (seat.out().startsWith(TCP)) {
                 connected.add(Addresses.parse(seat.out().substring(TCP.length())));
             }
         }
-        senders.keySet().retainAll(byDevice.keySet());
-        seats = new Seats(byFirst, byDevice);
-        strangers.keySet().removeAll(byFirst.keySet());
+        seats = Seats.of(places);
+        senders.keySet().retainAll(seats.byDevice().keySet());
+        strangers.entrySet().removeIf(entry -> isKnownNow(entry.getKey(), entry.getValue()));
         tcp.keepOnly(connected);
+    }
+
+    private boolean isKnownNow(String stranger, Sender sender) {
+        OscTarget last = sender.last;
+        return last != null
+                && !seats.meant(stranger.replaceFirst("@.*", ""), last).isEmpty();
     }
 
     private void take(Message message, long time, OscTarget target) {
         long delay = time == OscTime.IMMEDIATELY ? 0 : OscTime.delayNanos(time, Instant.now());
         Seats now = seats;
-        String first = message instanceof OscMessage osc ? first(osc.address()) : UNREADABLE;
-        boolean known = false;
-        for (Place place : places(now, first, message)) {
-            if (place.mayBe(target)) {
-                known = true;
-                heard(place.sender(), message, target);
-                listener.arrived(place.device().id(), message, delay);
-            }
+        List<Place> meant = message instanceof OscMessage osc ? now.meant(osc.address(), target) : List.of();
+        for (Place place : meant) {
+            heard(place.sender(), message, target);
+            listener.arrived(place.device().id(), message, delay);
         }
-        if (!known) {
-            String name = now.byFirst().containsKey(first) ? first + "@" + target.address() : first;
+        if (meant.isEmpty()) {
+            String first = message instanceof OscMessage osc ? OscAddress.firstPart(osc.address()) : UNREADABLE;
+            String name = now.has(first) ? first + "@" + Addresses.sender(target.address()) : first;
             heard(strangers.computeIfAbsent(name, n -> new Sender()), message, target);
             listener.arrived("osc:" + name, message, delay);
         }
     }
 
-    private static Collection<Place> places(Seats seats, String first, Message message) {
-        List<Place> exact = seats.byFirst().get(first);
-        if (exact != null || !(message instanceof OscMessage osc) || !OscAddress.isPattern(osc.address())) {
-            return exact == null ? List.of() : exact;
-        }
-        OscAddress pattern = OscAddress.of(osc.address());
-        return seats.byDevice().values().stream()
-                .filter(place -> pattern.matchesFirstPart(place.first()))
-                .toList();
-    }
-
     private static void heard(Sender sender, Message message, OscTarget target) {
         sender.traffic.in(message);
         sender.last = target;
-    }
-
-    private static String first(String address) {
-        int slash = address.indexOf('/', 1);
-        return slash < 0 ? address : address.substring(0, slash);
     }
 
     /** Sends to a device where its seat says; called on the engine's thread. */

@@ -1,6 +1,7 @@
 package orchard.app.port;
 
 import java.util.List;
+import java.util.Set;
 import orchard.gear.Wire;
 import orchard.signal.Message;
 
@@ -67,6 +68,11 @@ interface Port extends AutoCloseable {
 
         /** The ports that are there. */
         List<Port> ports();
+
+        /** Names of ports that are there and cannot be opened: another program holds them. They are tried again and again. */
+        default Set<String> held() {
+            return Set.of();
+        }
 
         @Override
         void close();

@@ -49,7 +49,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
             String direction = seat.out().isEmpty() ? "in only" : "in and out";
             String name = seat.out().isEmpty() ? seat.in() : seat.in() + " and " + seat.out();
             return status(
-                    "osc:" + seat.in(),
+                    "osc:" + device.id(),
                     seat.wire(),
                     name,
                     direction,

@@ -3,6 +3,7 @@ package orchard.app.port;
 import orchard.gear.Device;
 import orchard.signal.Identity;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 
 /** Carries for devices that are found by a port. */
 final class PortCarrier implements Carrier {
@@ -19,6 +20,9 @@ final class PortCarrier implements Carrier {
     public void send(Device device, Message message, Object fold) {
         Port port = book.port(device.id());
         if (port != null) {
+            if (message instanceof MidiMessage.SysEx) {
+                book.told(port, device.profile().greeting().contains(message));
+            }
             port.send(message, fold);
         }
     }

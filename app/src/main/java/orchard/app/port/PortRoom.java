@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -20,7 +21,9 @@ import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
 import orchard.gear.Wire;
 import orchard.rig.Rig;
+import orchard.rig.Settings;
 import orchard.seat.Recognition;
+import orchard.seat.VisiblePort;
 import orchard.signal.Message;
 import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
@@ -125,6 +128,7 @@ public final class PortRoom {
     private final ScheduledExecutorService watch = Daemon.scheduler("presence");
     private volatile Seats seats = new Seats(Map.of(), List.of(), Set.of());
     private volatile Map<Integer, String> portTroubles = Map.of();
+    private Settings settings = Settings.STANDARD;
     private volatile Listener listener;
     private long watched = System.nanoTime();
     private long watchedWall = System.currentTimeMillis();
@@ -241,7 +245,8 @@ public final class PortRoom {
                                 .map(key -> device.id() + key))
                         .collect(Collectors.toSet()));
         osc.seat(rig.devices());
-        portTroubles = osc.listen(rig.settings().udpPorts(), rig.settings().tcpPorts());
+        settings = rig.settings();
+        listen();
         sessions.invite(rig.settings().sessions());
         book.seat(rig.devices(), allPorts());
         return rig.gear().stream()
@@ -249,6 +254,10 @@ public final class PortRoom {
                         || !before.byId().get(device.id()).seat().equals(device.seat()))
                 .map(Device::id)
                 .toList();
+    }
+
+    private void listen() {
+        portTroubles = osc.listen(settings.udpPorts(), settings.tcpPorts());
     }
 
     /** Looks at once who came and who went. */
@@ -361,6 +370,14 @@ public final class PortRoom {
         if (++watches % (1_000 / WATCH_MILLIS) == 0) {
             allPorts().forEach(port -> port.traffic().sample(nanos));
             osc.sample(nanos);
+            listenWhereItIsFreeNow();
+        }
+    }
+
+    /** A listening port that another program held is taken when it is free. */
+    private synchronized void listenWhereItIsFreeNow() {
+        if (!portTroubles.isEmpty()) {
+            listen();
         }
     }
 
@@ -410,13 +427,31 @@ public final class PortRoom {
     private Standing.State state(Device device, Roll roll) {
         long now = System.nanoTime();
         if (!roll.present) {
-            return Standing.State.ABSENT;
+            return isHeld(device) ? Standing.State.HELD : Standing.State.ABSENT;
         } else if (roll.question.missingFor(now) > DEAF_NANOS) {
             return Standing.State.DEAF;
         } else if (roll.question.isMissing() || now < roll.doubtedUntil) {
             return Standing.State.DOUBTED;
+        } else if (missingHalf(device).isPresent()) {
+            return Standing.State.HALF;
         }
         return carrier(device).rests(device) ? Standing.State.RESTING : Standing.State.PRESENT;
+    }
+
+    /** Whether a port is there that must be its own, and another program has it open. */
+    private boolean isHeld(Device device) {
+        Set<String> held = held();
+        if (held.isEmpty() || device.seat().wire() != Wire.MIDI) {
+            return false;
+        }
+        String known = recognition(device).name();
+        String name = VisiblePort.plain(known.isEmpty() ? device.seat().in() : known);
+        return held.stream().anyMatch(port -> VisiblePort.plain(port).equals(name));
+    }
+
+    /** Names of the machine's MIDI ports that another program has open. */
+    public Set<String> held() {
+        return wires.stream().flatMap(wire -> wire.held().stream()).collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** Who can answer is asked while it is quiet; who missed an answer is doubted once it answers again. */
@@ -521,6 +556,15 @@ public final class PortRoom {
     /** All ports: those of the rig's devices, and those nobody sits at. */
     public List<PortStatus> ports() {
         return new PortBoard(book, osc, present(), this::standing).all(seats.devices(), allPorts());
+    }
+
+    /** What the port of a {@link PortStatus#key} said while nobody sat at it, as {@link orchard.signal.MessagePattern} keys; nothing for OSC. */
+    public Set<Object> heard(String key) {
+        return allPorts().stream()
+                .filter(port -> key(port).equals(key))
+                .findFirst()
+                .map(book::heard)
+                .orElse(Set.of());
     }
 
     /** Where an OSC stranger sends from, as {@code host:port}; "" if it was never heard. */

@@ -16,7 +16,7 @@ import orchard.gear.Wire;
  * @param dropped messages that could not be sent
  * @param load of the last second in percent of the wire's capacity
  * @param loads the same over the last minute, oldest first
- * @param error the last thing that went wrong, in words, or ""
+ * @param error what went wrong within the last ten seconds, in words, or ""
  * @param last the last message in words, or ""
  * @param candidates ids of the devices it may be, where a person has to say which
  * @param address where it sends from, for OSC; or ""
@@ -65,6 +65,16 @@ public record PortStatus(
                 address,
                 standing,
                 true);
+    }
+
+    /** Who sends: the same for everything that one box or program says; "" where nobody knows. */
+    public String sender() {
+        return Addresses.sender(address);
+    }
+
+    /** Whether packets that cannot be read are counted here. */
+    public boolean unreadable() {
+        return name.equals(PortRoom.UNREADABLE);
     }
 
     /** The load of the last minute as the points of an SVG polyline, 120 wide and 20 high. */

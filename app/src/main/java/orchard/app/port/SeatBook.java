@@ -3,6 +3,7 @@ package orchard.app.port;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,6 +29,11 @@ final class SeatBook {
     static final long ANSWER_NANOS = 1_000_000_000L;
 
     private static final int OWN_LANGUAGE = 3;
+    /** Longer SysEx carries memories, not movements. */
+    private static final int LONGEST_MOVEMENT = 16;
+    /** What comes so soon after a SysEx that went out is an answer. */
+    private static final long ANSWERED_NANOS = 100_000_000L;
+
     private static final int MOST_HEARD = 64;
 
     /** Remembers over restarts. */
@@ -45,8 +51,10 @@ final class SeatBook {
         final long since = System.nanoTime();
         final Set<Object> heard = ConcurrentHashMap.newKeySet();
         volatile String identity = "";
-        /** How often it spoke in SysEx of its own and in nothing else. */
+        /** How often it spoke in SysEx of its own and in nothing else since it was told to speak plainly. */
         volatile int ownLanguage;
+        /** When a SysEx went out to it. */
+        volatile long toldNanos = System.nanoTime();
 
         Known(Port port) {
             this.port = port;
@@ -59,13 +67,21 @@ final class SeatBook {
         }
     }
 
-    /** Who sits where, exchanged as a whole. */
-    private record Book(Map<Port, String> devices, Map<String, Port> ports, List<Seating.Question> questions) {}
+    /**
+     * Who sits where, exchanged as a whole.
+     *
+     * @param speakSysEx the ports of devices whose profile says that some of their controls speak SysEx
+     */
+    private record Book(
+            Map<Port, String> devices,
+            Map<String, Port> ports,
+            Set<Port> speakSysEx,
+            List<Seating.Question> questions) {}
 
     private final Memory memory;
     private final Map<String, Recognition> recognitions;
     private final Map<Port, Known> known = new ConcurrentHashMap<>();
-    private volatile Book book = new Book(Map.of(), Map.of(), List.of());
+    private volatile Book book = new Book(Map.of(), Map.of(), Set.of(), List.of());
 
     SeatBook(Memory memory) {
         this.memory = memory;
@@ -95,16 +111,40 @@ final class SeatBook {
                 : Recognition.NOTHING.at(device.seat().in());
     }
 
-    /** Whether a port says nothing but SysEx of its own: it is in a mode where it speaks another protocol. */
+    /**
+     * Whether a port says nothing but SysEx of its own that no profile knows: it is in a mode where it speaks another protocol. It does not any more once it said
+     * something plain, or was told to speak plainly and has hardly spoken since.
+     */
     boolean speaksItsOwnLanguage(Port port) {
         Known knows = known.get(port);
-        return knows != null && knows.ownLanguage >= OWN_LANGUAGE;
+        return knows != null
+                && knows.ownLanguage >= OWN_LANGUAGE
+                && !book.speakSysEx().contains(port);
+    }
+
+    /**
+     * A SysEx goes out to a port.
+     *
+     * @param greets whether it tells what sits there to speak plainly
+     */
+    void told(Port port, boolean greets) {
+        Known knows = known.get(port);
+        if (knows != null) {
+            knows.toldNanos = System.nanoTime();
+            knows.ownLanguage = greets ? 0 : knows.ownLanguage;
+        }
     }
 
     /** Whether a port ever said who it is, and so can be asked whether it is there. */
     boolean canAnswer(Port port) {
         Known knows = known.get(port);
         return knows != null && !knows.identity.isEmpty();
+    }
+
+    /** What a port said while nobody sat at it, as {@link orchard.signal.MessagePattern} keys. */
+    Set<Object> heard(Port port) {
+        Known knows = known.get(port);
+        return knows == null ? Set.of() : Set.copyOf(knows.heard);
     }
 
     /** Maker and model a port told, or "". */
@@ -129,8 +169,12 @@ final class SeatBook {
             knows.identity = identity.get().model();
             return news;
         }
-        knows.ownLanguage =
-                midi instanceof MidiMessage.SysEx ? knows.ownLanguage + 1 : midi.channel() == 0 ? knows.ownLanguage : 0;
+        if (midi instanceof MidiMessage.SysEx sysEx) {
+            boolean isAnswer = System.nanoTime() - knows.toldNanos < ANSWERED_NANOS;
+            knows.ownLanguage += isAnswer || sysEx.length() > LONGEST_MOVEMENT ? 0 : 1;
+        } else if (midi.channel() > 0) {
+            knows.ownLanguage = 0;
+        }
         int key = midi.key();
         Object shape = key >= 0 ? (Object) key : midi.otherKey();
         return shape != null
@@ -183,7 +227,13 @@ final class SeatBook {
                 learn(byId.get(device), known.get(port).sighting(now), false);
             });
         }
-        book = new Book(byPort, byDevice, questions);
+        Set<Port> speakSysEx = new HashSet<>();
+        byPort.forEach((port, device) -> {
+            if (byId.get(device).profile().speaksSysEx()) {
+                speakSysEx.add(port);
+            }
+        });
+        book = new Book(byPort, byDevice, speakSysEx, questions);
     }
 
     /**
@@ -200,7 +250,7 @@ final class SeatBook {
                 byPort.put(knows.port, device.id());
                 Map<String, Port> byDevice = new LinkedHashMap<>();
                 byPort.forEach((port, who) -> byDevice.put(who, port));
-                book = new Book(byPort, byDevice, book.questions());
+                book = new Book(byPort, byDevice, book.speakSysEx(), book.questions());
                 // what was known of another identity is no longer true
                 recognitions.put(device.id(), Recognition.NOTHING);
                 learn(device, knows.sighting(System.nanoTime()), true);

@@ -22,6 +22,12 @@ public record Standing(State state, long sinceNanos) {
         DEAF(
                 "does not answer",
                 "It is connected, but does not answer: look at its power and its cable, or whether it runs. What it missed is told when it answers again."),
+        /** It is there, and one direction of it is missing. */
+        HALF("half connected", ""),
+        /** Its port is there, and another program has it. */
+        HELD(
+                "held by another program",
+                "Its port is there, but another program has it open. Close it there, or choose another port in that program: Orchard takes it as soon as it is free."),
         /** It is not there. */
         ABSENT("absent", "");
 
@@ -46,7 +52,7 @@ public record Standing(State state, long sinceNanos) {
 
     /** Whether what it said last is still true, as far as anybody can know. */
     public boolean isSure() {
-        return state == State.PRESENT || state == State.RESTING;
+        return state == State.PRESENT || state == State.RESTING || state == State.HALF;
     }
 
     /** What the performer reads. */
@@ -61,9 +67,15 @@ public record Standing(State state, long sinceNanos) {
         return state.help();
     }
 
-    /** For how many seconds it has been so. */
+    /** For how long it has been so, in words: so many seconds, minutes or hours. */
     @JsonProperty
-    public long seconds() {
-        return Math.max(0, (System.nanoTime() - sinceNanos) / 1_000_000_000L);
+    public String since() {
+        long seconds = Math.max(0, (System.nanoTime() - sinceNanos) / 1_000_000_000L);
+        return "for "
+                + (seconds < 60
+                        ? seconds + " s"
+                        : seconds < 3_600
+                                ? seconds / 60 + " min"
+                                : seconds / 3_600 + " h " + seconds / 60 % 60 + " min");
     }
 }

@@ -24,6 +24,9 @@ final class Traffic {
     private static final long ANSWER_NANOS = 300_000_000L;
     private static final long ASKING_NANOS = 1_000_000L;
 
+    /** For so long what went wrong is told. */
+    static final long ERROR_NANOS = 10_000_000_000L;
+
     /** For how many seconds the load is remembered. */
     static final int SECONDS = 60;
 
@@ -46,7 +49,10 @@ final class Traffic {
     private volatile Message last;
     private volatile long sensed;
     private volatile int senses;
-    private volatile String error = "";
+    private volatile Wrong wrong = new Wrong("", 0);
+
+    /** What went wrong last, and when. */
+    private record Wrong(String words, long nanos) {}
 
     private Traffic(int capacity, boolean inBytes) {
         this.capacity = capacity;
@@ -79,7 +85,7 @@ final class Traffic {
         last = message;
         if (message instanceof Malformed malformed) {
             bad.increment();
-            error = malformed.reason();
+            wrong = new Wrong(malformed.reason(), lastIn);
         }
     }
 
@@ -118,7 +124,7 @@ final class Traffic {
 
     void dropped(String why) {
         dropped.increment();
-        error = why;
+        wrong = new Wrong(why, System.nanoTime());
     }
 
     /** Bytes on a MIDI wire, or one. */
@@ -174,13 +180,15 @@ final class Traffic {
     }
 
     Counts counts() {
+        Wrong last = wrong;
+        String error = System.nanoTime() - last.nanos() < ERROR_NANOS ? last.words() : "";
         return new Counts(in.sum(), out.sum(), bad.sum(), dropped.sum(), error);
     }
 
     /**
      * Messages in, out, bad (came in and could not be read) and dropped (could not be sent).
      *
-     * @param error the last thing that went wrong, in words, or ""
+     * @param error what went wrong within the last ten seconds, in words, or ""
      */
     record Counts(long in, long out, long bad, long dropped, String error) {}
 }

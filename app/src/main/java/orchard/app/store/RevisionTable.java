@@ -12,11 +12,18 @@ import org.springframework.stereotype.Component;
 @Component
 class RevisionTable {
 
-    /** An edit that was made, with its number. */
-    record Made(long revision, Edit edit) {}
+    /**
+     * An edit that was made.
+     *
+     * @param revision its number
+     * @param by what the browser calls itself that made it, or ""
+     */
+    record Made(long revision, Edit edit, String by) {}
 
-    private static final RowMapper<Made> MADE = (rs, row) ->
-            new Made(rs.getLong("id"), new Edit(rs.getString("label"), PartJson.readChanges(rs.getString("changes"))));
+    private static final RowMapper<Made> MADE = (rs, row) -> new Made(
+            rs.getLong("id"),
+            new Edit(rs.getString("label"), PartJson.readChanges(rs.getString("changes"))),
+            rs.getString("by_name"));
 
     private final JdbcClient jdbc;
 
@@ -30,29 +37,52 @@ class RevisionTable {
                 .single();
     }
 
-    /** What the next undo takes back. */
-    Optional<Made> undoable() {
-        return jdbc.sql("select * from revision where kind = 'edit' and not undone order by id desc limit 1")
+    /**
+     * What the next undo takes back.
+     *
+     * @param maker id of the browser of whose own it is, or null for anybody's; what Orchard did by itself is everybody's own
+     */
+    Optional<Made> undoable(String maker) {
+        return made(maker, "not r.undone and (:maker is null or r.made_by in (:maker, ''))", "r.id desc");
+    }
+
+    /** What the next redo does again: what was taken back last, by that browser. */
+    Optional<Made> redoable(String maker) {
+        return made(
+                maker,
+                "r.undone and not r.dropped and (:maker is null or r.undone_by in (:maker, ''))",
+                "coalesce(r.undone_in, 0) desc, r.id");
+    }
+
+    private Optional<Made> made(String maker, String which, String order) {
+        return jdbc.sql("""
+                        select r.*, coalesce(b.name, '') as by_name from revision r left join browser b on b.id = r.made_by
+                        where r.kind = 'edit' and %s order by %s limit 1
+                        """.formatted(which, order))
+                .param("maker", maker)
                 .query(MADE)
                 .optional();
     }
 
-    /** What the next redo does again. */
-    Optional<Made> redoable() {
+    /** A revision of any kind. */
+    Optional<Made> revision(long number) {
         return jdbc.sql("""
-                        select * from revision
-                        where kind = 'edit' and undone = true and dropped = false order by id limit 1
-                        """).query(MADE).optional();
+                        select r.*, coalesce(b.name, '') as by_name from revision r left join browser b on b.id = r.made_by
+                        where r.id = ?
+                        """).param(number).query(MADE).optional();
     }
 
     void insertEdit(long revision, Edit edit) {
-        jdbc.sql("update revision set dropped = true where undone = true and dropped = false")
+        jdbc.sql("update revision set dropped = true where undone and not dropped and undone_by in (?, '')")
+                .param(Maker.now())
                 .update();
         insert(revision, "edit", edit, null);
     }
 
     void insertUndo(long revision, Made of) {
-        jdbc.sql("update revision set undone = true where id = ?")
+        jdbc.sql("update revision set undone = true, dropped = false, undone_by = ?, undone_in = ? where id = ?")
+                .param(Maker.now())
+                .param(revision)
                 .param(of.revision())
                 .update();
         insert(revision, "undo", of.edit().inverse(), of.revision());
@@ -71,12 +101,13 @@ class RevisionTable {
 
     private void insert(long revision, String kind, Edit edit, Long edits) {
         String label = edit.label().length() > 400 ? edit.label().substring(0, 400) : edit.label();
-        jdbc.sql("insert into revision (id, label, kind, edits, changes) values (?, ?, ?, ?, ?)")
+        jdbc.sql("insert into revision (id, label, kind, edits, changes, made_by) values (?, ?, ?, ?, ?, ?)")
                 .param(revision)
                 .param(label)
                 .param(kind)
                 .param(edits)
                 .param(PartJson.writeChanges(edit.changes()))
+                .param(Maker.now())
                 .update();
     }
 

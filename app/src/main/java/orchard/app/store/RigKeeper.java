@@ -33,7 +33,7 @@ public class RigKeeper {
     private static final Logger LOG = LoggerFactory.getLogger(RigKeeper.class);
 
     /** What is in force, exchanged as one. */
-    private record Now(Rig rig, Map<String, Long> revisions, long last, Made undoable, Made redoable) {}
+    private record Now(Rig rig, Map<String, Long> revisions, long last) {}
 
     private final RigStore store;
     private final ExecutorService behind = Executors.newSingleThreadExecutor(task -> new Thread(task, "keeper"));
@@ -49,12 +49,7 @@ public class RigKeeper {
 
     private void load() {
         RigStore.Kept kept = store.read();
-        now = new Now(
-                kept.rig(),
-                Map.copyOf(kept.revisions()),
-                kept.last(),
-                kept.undoable().orElse(null),
-                kept.redoable().orElse(null));
+        now = new Now(kept.rig(), Map.copyOf(kept.revisions()), kept.last());
     }
 
     /** The rig in force. */
@@ -72,14 +67,23 @@ public class RigKeeper {
         return now.revisions().getOrDefault(part, 0L);
     }
 
-    /** Label of what undo would take back. */
-    public Optional<String> undoable() {
-        return Optional.ofNullable(now.undoable()).map(made -> made.edit().label());
+    /**
+     * What undo would take back.
+     *
+     * @param by what the browser calls itself that made it, or ""
+     */
+    public record Step(String label, String by) {}
+
+    /** What undo would take back, whoever made it. */
+    public Optional<Step> undoable() {
+        return asked(() -> store.undoable(null))
+                .map(made -> new Step(made.edit().label(), made.by()));
     }
 
-    /** Label of what redo would do again. */
-    public Optional<String> redoable() {
-        return Optional.ofNullable(now.redoable()).map(made -> made.edit().label());
+    /** What redo would do again, whoever made it. */
+    public Optional<Step> redoable() {
+        return asked(() -> store.redoable(null))
+                .map(made -> new Step(made.edit().label(), made.by()));
     }
 
     /** Tells of every new rig, on the thread that made the edit, once it is kept. */
@@ -124,25 +128,74 @@ public class RigKeeper {
         keep(RigStore.Kind.LOAD, edit, null, now.rig().apply(edit));
     }
 
-    /** Takes back the newest edit; returns its label, or nothing if there is none. */
+    /** Takes back the newest edit, whoever made it; returns its label, or nothing if there is none. */
     public synchronized Optional<String> undo() {
-        Made made = now.undoable();
-        if (made == null) {
-            return Optional.empty();
-        }
-        Edit inverse = made.edit().inverse();
-        keep(RigStore.Kind.UNDO, inverse, made, now.rig().apply(inverse));
-        return Optional.of(made.edit().label());
+        return undo(null);
     }
 
-    /** Does again what was taken back last; returns its label, or nothing if there is none. */
+    /**
+     * Takes back the newest edit of a browser's own.
+     *
+     * @param maker its id, or null for the newest of anybody's
+     * @return its label, or nothing if there is none
+     * @throws EditRefused if somebody else changed the same part since
+     */
+    public synchronized Optional<String> undo(String maker) {
+        Optional<Made> made = asked(() -> store.undoable(maker));
+        made.ifPresent(one -> again(RigStore.Kind.UNDO, one, one.edit().inverse(), "taken back"));
+        return made.map(one -> one.edit().label());
+    }
+
+    /** Does again what was taken back last, whoever did it; returns its label, or nothing if there is none. */
     public synchronized Optional<String> redo() {
-        Made made = now.redoable();
-        if (made == null) {
-            return Optional.empty();
+        return redo(null);
+    }
+
+    /** Does again what was taken back last of a browser's own, as {@link #undo(String)}. */
+    public synchronized Optional<String> redo(String maker) {
+        Optional<Made> made = asked(() -> store.redoable(maker));
+        made.ifPresent(one -> again(RigStore.Kind.REDO, one, one.edit(), "done again"));
+        return made.map(one -> one.edit().label());
+    }
+
+    private void again(RigStore.Kind kind, Made made, Edit edit, String what) {
+        Rig next;
+        try {
+            next = now.rig().again(edit);
+        } catch (EditRefused refused) {
+            if (refused.why() != EditRefused.Cause.CHANGED_MEANWHILE) {
+                throw refused;
+            }
+            String later = asked(() -> store.revision(revision(refused.part())))
+                    .map(since ->
+                            ": “" + since.edit().label() + "”" + (since.by().isEmpty() ? "" : " by " + since.by())
+                                    + " came after it and is about the same")
+                    .orElse(": the same was changed or deleted after it");
+            throw new EditRefused(
+                    EditRefused.Cause.CHANGED_MEANWHILE,
+                    refused.part(),
+                    "",
+                    "“" + made.edit().label() + "” cannot be " + what + " alone" + later);
         }
-        keep(RigStore.Kind.REDO, made.edit(), made, now.rig().apply(made.edit()));
-        return Optional.of(made.edit().label());
+        keep(kind, edit, made, next);
+    }
+
+    /** What the database says; refused in words while it is away. */
+    private static <T> T asked(Supplier<T> question) {
+        try {
+            return question.get();
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("What was done before could not be read: {}", e.getMessage());
+            throw away();
+        }
+    }
+
+    private static EditRefused away() {
+        return new EditRefused(
+                EditRefused.Cause.NOT_KEPT,
+                "",
+                "",
+                "Not kept: the database is away. Everything plays on as it was; try again in a moment.");
     }
 
     private void keep(RigStore.Kind kind, Edit edit, Made made, Rig next) {
@@ -166,17 +219,13 @@ public class RigKeeper {
                     "Not kept: the database did not take this edit. The log says why.");
         } catch (DataAccessException | TransactionException e) {
             LOG.warn("An edit could not be kept: {}", e.getMessage());
-            throw new EditRefused(
-                    EditRefused.Cause.NOT_KEPT,
-                    "",
-                    "",
-                    "Not kept: the database is away. Everything plays on as it was; try again in a moment.");
+            throw away();
         }
-        now = after(kind, edit, made, next, revision);
+        now = after(edit, next, revision);
         tell();
     }
 
-    private Now after(RigStore.Kind kind, Edit edit, Made made, Rig next, long revision) {
+    private Now after(Edit edit, Rig next, long revision) {
         Map<String, Long> revisions = new HashMap<>(now.revisions());
         for (Edit.Change change : edit.changes()) {
             if (change.after() == null) {
@@ -185,22 +234,7 @@ public class RigKeeper {
                 revisions.put(change.id(), revision);
             }
         }
-        return switch (kind) {
-            case EDIT -> new Now(next, Map.copyOf(revisions), revision, new Made(revision, edit), null);
-            case UNDO -> new Now(next, Map.copyOf(revisions), revision, orElse(store::undoable, null), made);
-            case REDO -> new Now(next, Map.copyOf(revisions), revision, made, orElse(store::redoable, null));
-            case LOAD -> new Now(next, Map.copyOf(revisions), revision, now.undoable(), now.redoable());
-        };
-    }
-
-    /** The edit is kept already; if the database goes away in this very moment, undo waits until the next edit. */
-    private static Made orElse(Supplier<Optional<Made>> read, Made otherwise) {
-        try {
-            return read.get().orElse(otherwise);
-        } catch (DataAccessException | TransactionException e) {
-            LOG.warn("What can be undone could not be read: {}", e.getMessage());
-            return otherwise;
-        }
+        return new Now(next, Map.copyOf(revisions), revision);
     }
 
     private void tell() {

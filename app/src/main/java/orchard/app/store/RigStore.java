@@ -37,7 +37,7 @@ class RigStore {
      * @param revisions the revision that last changed each part, by id
      * @param last number of the newest revision
      */
-    record Kept(Rig rig, Map<String, Long> revisions, long last, Optional<Made> undoable, Optional<Made> redoable) {}
+    record Kept(Rig rig, Map<String, Long> revisions, long last) {}
 
     /** The database holds newer revisions than this application knows of. */
     static final class Newer extends RuntimeException {
@@ -79,7 +79,7 @@ class RigStore {
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
         settings.all().forEach(v -> add(parts, versions, new Part.OfSettings(v.value()), v.revision()));
-        return new Kept(Rig.of(parts), versions, revisions.last(), revisions.undoable(), revisions.redoable());
+        return new Kept(Rig.of(parts), versions, revisions.last());
     }
 
     private static void add(List<Part> parts, Map<String, Long> versions, Part part, long revision) {
@@ -119,13 +119,18 @@ class RigStore {
     }
 
     @Transactional(readOnly = true)
-    public Optional<Made> undoable() {
-        return revisions.undoable();
+    public Optional<Made> undoable(String maker) {
+        return revisions.undoable(maker);
     }
 
     @Transactional(readOnly = true)
-    public Optional<Made> redoable() {
-        return revisions.redoable();
+    public Optional<Made> redoable(String maker) {
+        return revisions.redoable(maker);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Made> revision(long number) {
+        return revisions.revision(number);
     }
 
     @Transactional(readOnly = true)

@@ -3,45 +3,34 @@ package orchard.app.web;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.InetAddress;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
-import java.util.function.UnaryOperator;
+import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.app.OrchardSettings;
 import orchard.app.access.Key;
 import orchard.app.demo.ProfileShelf;
-import orchard.app.port.Addresses;
 import orchard.app.port.Discovery;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
-import orchard.gear.Reception;
-import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
-import orchard.rig.Edit;
-import orchard.rig.EditRefused;
-import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
-import org.springframework.http.ResponseEntity;
+import orchard.seat.VisiblePort;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Connect: is it plugged in, which port is it, is anything arriving. */
 @Controller
 class ConnectPage {
-
-    private static final String TARGET_EXPECTED =
-            "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020; or sender, to answer whoever sent; or nothing";
 
     private final RigKeeper keeper;
     private final PortRoom ports;
@@ -61,14 +50,43 @@ class ConnectPage {
      * A device of the rig with its port and the revision it is shown at.
      *
      * @param half what is missing where it has one direction only and needs both, or ""
+     * @param next what there is to do with it next
      */
-    record Seated(Device device, PortStatus port, long seen, String half) {}
+    record Seated(Device device, PortStatus port, long seen, String half, Next next) {}
 
-    /** A port nobody sits at, with the devices it may be: those asked about, or those of its wire that are absent. */
-    record Stranger(PortStatus port, boolean asked, List<Device> candidates) {}
+    /** What there is to do with a device next. */
+    enum Next {
+        /** Nothing of it is known. */
+        DESCRIBE,
+        /** Nothing of it is mapped. */
+        MAP,
+        NOTHING
+    }
+
+    /**
+     * Somebody who is in no rig: a port nobody sits at, or all roots of one OSC sender.
+     *
+     * @param ports one, or those of each root
+     * @param asked whether Orchard has to be told which one it is
+     * @param candidates the devices it may be: those asked about, those of its wire that are absent, or those that send from where it does
+     * @param profile the one on the shelf that fits best, or ""
+     */
+    record Stranger(
+            List<PortStatus> ports,
+            String name,
+            boolean asked,
+            List<Device> candidates,
+            List<String> profiles,
+            String profile) {
+
+        /** The first of its ports. */
+        public PortStatus port() {
+            return ports.get(0);
+        }
+    }
 
     @GetMapping("/connect")
-    String page(@RequestParam(defaultValue = "") String edit, Model model) {
+    String page(@RequestParam(defaultValue = "") String edit, @RequestParam(defaultValue = "") String at, Model model) {
         List<PortStatus> all = ports.ports();
         Rig rig = keeper.rig();
         model.addAttribute(
@@ -81,17 +99,15 @@ class ConnectPage {
                                         .findFirst()
                                         .orElse(null),
                                 keeper.revision(device.id()),
-                                ports.missingHalf(device).orElse("")))
+                                ports.missingHalf(device).orElse(""),
+                                next(device, rig)))
                         .filter(seated -> seated.port() != null)
                         .toList());
-        model.addAttribute(
-                "strangers",
-                all.stream()
-                        .filter(port -> port.device().isEmpty())
-                        .map(port -> stranger(port, rig))
-                        .toList());
+        model.addAttribute("strangers", strangers(all, rig));
+        model.addAttribute("held", ports.held());
         model.addAttribute("edit", edit);
-        model.addAttribute("profiles", ProfileShelf.all().keySet());
+        model.addAttribute("at", at);
+        model.addAttribute("oscProfiles", ProfileShelf.names(Wire.OSC));
         model.addAttribute("oscPort", ports.oscPort());
         model.addAttribute("tcpPort", ports.oscTcpPort());
         model.addAttribute("found", found(rig));
@@ -112,16 +128,71 @@ class ConnectPage {
         return "connect/page";
     }
 
-    private Stranger stranger(PortStatus port, Rig rig) {
+    private static Next next(Device device, Rig rig) {
+        Profile profile = device.profile();
+        if (profile.controls().isEmpty() && profile.parameters().isEmpty()) {
+            return Next.DESCRIBE;
+        }
+        boolean isMapped = rig.mappings().stream()
+                .anyMatch(mapping -> mapping.trigger().device().equals(device.id())
+                        || mapping.targets().stream()
+                                .anyMatch(target -> target.device().equals(device.id())));
+        return isMapped ? Next.NOTHING : Next.MAP;
+    }
+
+    /** Ports nobody sits at; what one OSC sender says belongs together until somebody says otherwise. */
+    private List<Stranger> strangers(List<PortStatus> all, Rig rig) {
+        Map<String, List<PortStatus>> together = new LinkedHashMap<>();
+        all.stream().filter(port -> port.device().isEmpty()).forEach(port -> {
+            boolean alone = !port.wire().addressed() || port.sender().isEmpty() || port.unreadable();
+            together.computeIfAbsent(alone ? port.key() : port.sender(), k -> new ArrayList<>())
+                    .add(port);
+        });
+        return together.values().stream().map(mine -> stranger(mine, all, rig)).toList();
+    }
+
+    private Stranger stranger(List<PortStatus> mine, List<PortStatus> all, Rig rig) {
+        PortStatus port = mine.get(0);
         boolean asked = !port.candidates().isEmpty();
         List<Device> candidates = rig.devices().stream()
-                .filter(device -> asked
-                        ? port.candidates().contains(device.id())
-                        : device.seat().wire() == port.wire()
-                                && !port.wire().addressed()
-                                && !ports.present().contains(device.id()))
+                .filter(device -> asked ? port.candidates().contains(device.id()) : mayBe(device, port, all))
                 .toList();
-        return new Stranger(port, asked, candidates);
+        String best = mine.stream()
+                .map(one -> ProfileShelf.best(one.wire(), one.name(), ports.heard(one.key())))
+                .filter(profile -> !profile.isEmpty())
+                .findFirst()
+                .orElse("");
+        return new Stranger(mine, freeName(port.name(), rig), asked, candidates, ProfileShelf.names(port.wire()), best);
+    }
+
+    private boolean mayBe(Device device, PortStatus port, List<PortStatus> all) {
+        if (device.seat().wire() != port.wire()) {
+            return false;
+        }
+        return port.wire().addressed()
+                ? all.stream()
+                        .anyMatch(other -> other.device().equals(device.id())
+                                && !port.sender().isEmpty()
+                                && other.sender().equals(port.sender()))
+                : !ports.present().contains(device.id());
+    }
+
+    /** A name made of what a port is called that no device has yet. */
+    private static String freeName(String port, Rig rig) {
+        String plain = VisiblePort.plain(port)
+                .replaceFirst("@.*", "")
+                .replace("/", " ")
+                .strip();
+        String name = plain.isEmpty() ? "Device" : plain.substring(0, 1).toUpperCase(Locale.ROOT) + plain.substring(1);
+        String free = name;
+        for (int i = 2; isTaken(free, rig); i++) {
+            free = name + " " + i;
+        }
+        return free;
+    }
+
+    private static boolean isTaken(String name, Rig rig) {
+        return rig.gear().stream().anyMatch(device -> device.name().equalsIgnoreCase(name));
     }
 
     /** What was found by DNS-SD and no device of the rig sends to yet. */
@@ -141,7 +212,7 @@ class ConnectPage {
                         .contains(found.port());
     }
 
-    /** The addresses tablets and OSC gear need, with QR codes: only when asked for, never by default. */
+    /** The addresses tablets and OSC gear need, with QR codes: only when asked for, never by default. A code is of use only where others are let in. */
     @GetMapping("/connect/addresses")
     String addresses(HttpServletRequest request, Model model) {
         List<String> hosts = settings.lan()
@@ -150,6 +221,7 @@ class ConnectPage {
                         .toList()
                 : List.of("127.0.0.1");
         model.addAttribute("lan", settings.lan());
+        model.addAttribute("command", settings.demo() ? "./orchard demo --lan" : "./orchard start --lan");
         model.addAttribute(
                 "addresses",
                 hosts.stream()
@@ -169,183 +241,5 @@ class ConnectPage {
 
     private static Address address(String what, String text) {
         return new Address(what, text, new QrCode(text));
-    }
-
-    /** A person says which device is behind a port. */
-    @PostMapping("/connect/decide")
-    ResponseEntity<Void> decide(@RequestParam String port, @RequestParam String device) {
-        Device chosen = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
-        if (!ports.decide(chosen, port)) {
-            throw EditRefused.invalid(device, "port", "That port is gone. Plug it in again and choose once more.");
-        }
-        return Replies.go("/connect");
-    }
-
-    /** Adds the device behind a port that was never seen before. */
-    @PostMapping("/connect/add")
-    ResponseEntity<Void> add(
-            @RequestParam String port,
-            @RequestParam String name,
-            @RequestParam(defaultValue = "") String role,
-            @RequestParam(defaultValue = "") String profile) {
-        PortStatus stranger = ports.ports().stream()
-                .filter(p -> p.key().equals(port) && p.device().isEmpty())
-                .findFirst()
-                .orElseThrow(() -> EditRefused.invalid("", "name", "That port is gone, or somebody added it already."));
-        Profile known = ProfileShelf.all().getOrDefault(profile, Profile.BLANK);
-        String in = port.substring(port.indexOf(':') + 1);
-        Seat seat = stranger.wire().addressed()
-                ? new Seat(Wire.OSC, in, known.parameters().isEmpty() ? "" : ports.strangerAddress(in))
-                : new Seat(stranger.wire(), in, in);
-        addDevice(name, role, seat, known);
-        return Replies.go("/connect");
-    }
-
-    /** Adds OSC gear by its address, found or typed, before it has sent anything. */
-    @PostMapping("/connect/add-osc")
-    ResponseEntity<Void> addOsc(
-            @RequestParam String name,
-            @RequestParam String in,
-            @RequestParam String out,
-            @RequestParam(defaultValue = "") String profile) {
-        if (!Addresses.isTarget(out.strip())) {
-            throw EditRefused.invalid("", "out", TARGET_EXPECTED);
-        }
-        addDevice(
-                name,
-                "",
-                new Seat(Wire.OSC, in.strip(), out.strip()),
-                ProfileShelf.all().getOrDefault(profile, Profile.BLANK));
-        return Replies.go("/connect");
-    }
-
-    private void addDevice(String name, String role, Seat seat, Profile profile) {
-        keeper.commit(rig -> {
-            Device device = new Device(id(rig, name), name.strip(), role.strip(), seat, profile);
-            return Edit.add("Add " + name.strip() + " as a device", new Part.OfDevice(device));
-        });
-    }
-
-    private static String id(Rig rig, String name) {
-        String letters = name.toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
-        String base = letters.isEmpty() ? "device" : letters.substring(0, Math.min(letters.length(), 20));
-        return rig.part(base).isEmpty() ? base : rig.freeId(base);
-    }
-
-    @PostMapping("/connect/{id}")
-    ResponseEntity<Void> change(
-            @PathVariable String id,
-            @RequestParam long seen,
-            @RequestParam String name,
-            @RequestParam String role,
-            @RequestParam Optional<String> in,
-            @RequestParam Optional<String> out,
-            @RequestParam(defaultValue = "false") boolean receive,
-            @RequestParam(defaultValue = "") List<Integer> channel) {
-        keeper.commit(id, seen, rig -> {
-            Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
-            Seat seat = before.seat()
-                    .at(
-                            in.map(String::strip).orElse(before.seat().in()),
-                            out.map(String::strip).orElse(before.seat().out()))
-                    .receiving(new Reception(receive, channel.size() == 16 ? List.of() : channel));
-            if (seat.wire().addressed() && !Addresses.isTarget(seat.out())) {
-                throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
-            }
-            Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());
-            return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
-        });
-        return Replies.go("/connect");
-    }
-
-    /** Where OSC is heard besides the first port, how octaves are counted, and what controls do that stand elsewhere. */
-    @PostMapping("/connect/settings")
-    ResponseEntity<Void> settings(
-            @RequestParam long seen,
-            @RequestParam String udp,
-            @RequestParam String tcp,
-            @RequestParam int octave,
-            @RequestParam(defaultValue = "JUMP") Takeover takeover,
-            @RequestParam(defaultValue = "THEIRS") Settings.Reconcile reconcile) {
-        keeper.commit(Settings.ID, seen, rig -> {
-            Settings before = rig.settings();
-            Settings after = new Settings(
-                    octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), takeover, reconcile);
-            Part old = rig.part(Settings.ID).orElse(null);
-            return old == null
-                    ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
-                    : Edit.change("Change what holds for the whole rig", old, new Part.OfSettings(after));
-        });
-        return Replies.go("/connect");
-    }
-
-    /** Invites a network MIDI session, now and whenever Orchard runs. */
-    @PostMapping("/connect/sessions")
-    ResponseEntity<Void> invite(@RequestParam String name, @RequestParam String address) {
-        if (Addresses.parse(address.strip()) == null) {
-            throw EditRefused.invalid(
-                    Settings.ID,
-                    "address",
-                    "Expected host and control port, like 10.0.0.7:5004; found “" + address.strip() + "”");
-        }
-        String session = name.strip().replace("=", "-") + " = " + address.strip();
-        changeSessions("Invite " + name.strip(), sessions -> {
-            List<String> more = new ArrayList<>(sessions);
-            more.removeIf(other -> other.startsWith(name.strip() + " = "));
-            more.add(session);
-            return more;
-        });
-        return Replies.go("/connect");
-    }
-
-    /** Invites it no longer. */
-    @PostMapping("/connect/sessions/leave")
-    ResponseEntity<Void> leave(@RequestParam String session) {
-        changeSessions(
-                "Leave " + session.replaceAll(" = .*", ""),
-                sessions -> sessions.stream()
-                        .filter(other -> !other.equals(session))
-                        .toList());
-        return Replies.go("/connect");
-    }
-
-    private void changeSessions(String label, UnaryOperator<List<String>> change) {
-        keeper.commit(rig -> {
-            Settings before = rig.settings();
-            Settings after = new Settings(
-                    before.octaveOfNote60(),
-                    before.udpPorts(),
-                    before.tcpPorts(),
-                    change.apply(before.sessions()),
-                    before.takeover(),
-                    before.reconcile());
-            return rig.part(Settings.ID)
-                    .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
-                    .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));
-        });
-    }
-
-    private static List<Integer> portNumbers(String field, String text) {
-        return Stream.of(text.strip().split("[\\s,;]+"))
-                .filter(word -> !word.isEmpty())
-                .map(word -> {
-                    if (!word.matches("\\d{1,5}")) {
-                        throw EditRefused.invalid(
-                                Settings.ID,
-                                field,
-                                "Expected port numbers with blanks between them, like 9011 9012; found “" + word + "”");
-                    }
-                    return Integer.parseInt(word);
-                })
-                .toList();
-    }
-
-    @PostMapping("/connect/{id}/delete")
-    ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
-        keeper.commit(id, seen, rig -> {
-            Device device = rig.ownDevice(id).orElseThrow(Replies::gone);
-            return Edit.remove("Delete " + device.name(), new Part.OfDevice(device));
-        });
-        return Replies.go("/connect");
     }
 }

@@ -15,7 +15,6 @@ import orchard.app.live.Loops;
 import orchard.app.live.Memories;
 import orchard.app.live.Names;
 import orchard.app.port.PortRoom;
-import orchard.app.port.PortStatus;
 import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
 import orchard.check.Check;
@@ -92,8 +91,6 @@ class Frame {
         model.addAttribute(
                 "light", light(request, stage ? "light-stage" : "light-desk", stage ? "lamplight" : "daylight"));
         model.addAttribute("revision", keeper.revision());
-        model.addAttribute("undoable", keeper.undoable().orElse(""));
-        model.addAttribute("redoable", keeper.redoable().orElse(""));
         model.addAttribute("learn", learn.status());
         model.addAttribute("unconfirmed", ports.unsure(keeper.rig().devices()));
         model.addAttribute(
@@ -123,7 +120,8 @@ class Frame {
         List<Finding> findings = findings();
         int strangers = (int) ports.ports().stream()
                 .filter(port -> port.device().isEmpty() && !port.name().equals(PortRoom.UNREADABLE))
-                .map(PortStatus::key)
+                .map(port -> port.sender().isEmpty() ? port.key() : port.sender())
+                .distinct()
                 .count();
         int describe = counted(findings, Finding.Page.DESCRIBE);
         int faults = counted(findings, Finding.Page.MAP);

@@ -166,11 +166,11 @@ class LayoutPages {
 
     @PostMapping("/layouts/{id}/delete")
     ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
-        keeper.commit(id, seen, rig -> {
+        Edit made = keeper.commit(id, seen, rig -> {
             Layout layout = rig.layout(id).orElseThrow(Replies::gone);
             return Edit.remove("Delete the layout " + layout.name(), new Part.OfLayout(layout));
         });
-        return Replies.go("/layouts");
+        return Replies.deleted("/layouts", made);
     }
 
     /** Adds an element where there is room. */
@@ -257,7 +257,7 @@ class LayoutPages {
 
     @PostMapping("/layouts/{id}/{element}/delete")
     ResponseEntity<Void> deleteElement(@PathVariable String id, @PathVariable String element, @RequestParam long seen) {
-        commit(id, seen, "Delete an element", layout -> {
+        Edit made = commit(id, seen, "Delete an element", layout -> {
             layout.element(element).orElseThrow(Replies::gone);
             return new Layout(
                     id,
@@ -266,11 +266,11 @@ class LayoutPages {
                             .filter(e -> !e.id().equals(element))
                             .toList());
         });
-        return go(id, "");
+        return Replies.deleted("/layouts?layout=" + Replies.query(id), made);
     }
 
-    private void commit(String id, long seen, String label, UnaryOperator<Layout> change) {
-        keeper.commit(id, seen, rig -> {
+    private Edit commit(String id, long seen, String label, UnaryOperator<Layout> change) {
+        return keeper.commit(id, seen, rig -> {
             Layout before = rig.layout(id).orElseThrow(Replies::gone);
             Layout after;
             try {

@@ -349,4 +349,11 @@ class MapPage {
         learn.on(on);
         return ResponseEntity.noContent().build();
     }
+
+    /** The mapping just learned was meant for another control or parameter that moved lately. */
+    @PostMapping("/learn/instead")
+    ResponseEntity<Void> instead(@RequestParam String key) {
+        learn.instead(key);
+        return ResponseEntity.noContent().build();
+    }
 }

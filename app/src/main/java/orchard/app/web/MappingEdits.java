@@ -75,11 +75,11 @@ class MappingEdits {
 
     /** Takes a mapping away. */
     ResponseEntity<Void> delete(String id, long seen) {
-        keeper.commit(id, seen, rig -> {
+        Edit made = keeper.commit(id, seen, rig -> {
             Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
             return Edit.remove("Delete “" + shortly(mapping) + "”", new Part.OfMapping(mapping));
         });
-        return Replies.go("/map");
+        return Replies.deleted("/map", made);
     }
 
     /** The parameter that an action's stages are for; of the shape of them all the first. */

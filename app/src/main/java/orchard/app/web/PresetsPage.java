@@ -313,11 +313,11 @@ class PresetsPage {
 
     @PostMapping("/map/presets/{id}/delete")
     ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
-        keeper.commit(id, seen, rig -> {
+        Edit made = keeper.commit(id, seen, rig -> {
             Preset preset = find(rig, id);
             return Edit.remove("Delete preset “" + preset.name() + "”", new Part.OfPreset(preset));
         });
-        return go("");
+        return Replies.deleted("/map/presets", made);
     }
 
     /** Recalls it, now. */

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import orchard.app.store.RigKeeper;
 import orchard.mistake.Mistake;
+import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -38,6 +39,15 @@ class Replies {
                         "HX-Location",
                         JSON.writeValueAsString(
                                 Map.of("path", path, "target", "#page", "select", "#page", "swap", "outerHTML")))
+                .build();
+    }
+
+    /** Leads the page to a path after something was deleted; the page offers to take it back. */
+    static ResponseEntity<Void> deleted(String path, Edit edit) {
+        ResponseEntity<Void> leads = go(path);
+        return ResponseEntity.status(leads.getStatusCode())
+                .headers(leads.getHeaders())
+                .header("HX-Trigger", JSON.writeValueAsString(Map.of("gone", Map.of("label", edit.label()))))
                 .build();
     }
 

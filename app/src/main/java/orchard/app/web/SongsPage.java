@@ -86,11 +86,11 @@ class SongsPage {
 
     @PostMapping("/songs/{id}/delete")
     ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
-        keeper.commit(id, seen, rig -> {
+        Edit made = keeper.commit(id, seen, rig -> {
             Song song = song(rig, id);
             return Edit.remove("Delete the song " + song.name(), new Part.OfSong(song));
         });
-        return Replies.go("/songs");
+        return Replies.deleted("/songs", made);
     }
 
     private static Song song(Rig rig, String id) {

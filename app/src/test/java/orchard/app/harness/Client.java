@@ -25,7 +25,8 @@ public final class Client {
     /** Comes in with the key. */
     public Client(TestOrchard orchard) {
         this.orchard = orchard;
-        ticket = cookie(send(request("/enter/" + orchard.key()).build()), "orchard");
+        HttpResponse<String> entered = send(request("/enter/" + orchard.key()).build());
+        ticket = cookie(entered, "orchard") + "; " + cookie(entered, "orchard-browser");
         HttpResponse<String> page = get("/check");
         tokenCookie = cookie(page, "XSRF-TOKEN");
         token = page.body().replaceAll("(?s).*&quot;X-XSRF-TOKEN&quot;:&quot;([^&]+)&quot;.*", "$1");

@@ -47,6 +47,11 @@ public final class OscPeer implements AutoCloseable {
         }
     }
 
+    /** The port it sends from. */
+    public int port() {
+        return socket.getLocalPort();
+    }
+
     /** Sends a message. */
     public void say(int port, String address, Object... arguments) {
         sayBytes(port, OscCodec.encode(OscMessage.of(address, arguments)));

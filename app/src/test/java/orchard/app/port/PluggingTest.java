@@ -84,7 +84,7 @@ class PluggingTest {
                 OscPeer two = new OscPeer()) {
             one.say(orchard.oscPort(), "/lamp/a", 1);
             two.say(orchard.oscPort(), "/lamp/b", 2);
-            await(() -> assertThat(port(orchard, "osc:/lamp")).hasValueSatisfying(port -> {
+            await(() -> assertThat(port(orchard, "osc:lamp")).hasValueSatisfying(port -> {
                 assertThat(port.device()).isEqualTo("lamp");
                 assertThat(port.in()).isEqualTo(2);
                 assertThat(port.last()).isEqualTo("/lamp/b 2");

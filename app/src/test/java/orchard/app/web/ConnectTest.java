@@ -121,8 +121,118 @@ class ConnectTest {
         browser.click("[data-dialog='/connect/addresses']");
         browser.see("#dialogbody", "osc.udp://127.0.0.1:" + orchard.oscPort());
         browser.see("#dialogbody", orchard.key());
-        assertThat(browser.all(".qr")).hasSize(3);
+        browser.see("#dialogbody", "no tablet can open these addresses");
+        browser.see("#dialogbody", "./orchard demo --lan");
+        assertThat(browser.all(".qr"))
+                .as("a code that no tablet can follow is none")
+                .isEmpty();
         assertThat(browser.barriers()).isEmpty();
+    }
+
+    @Test
+    void whatOneSenderSaysIsOneDeviceUntilSomebodySaysOtherwise(TestOrchard orchard, Browser browser) {
+        browser.go("/connect");
+        try (OscPeer box = new OscPeer();
+                OscPeer other = new OscPeer()) {
+            box.say(orchard.oscPort(), "/stomp/1", 0.5f);
+            box.say(orchard.oscPort(), "/field", 0.5f, 0.25f);
+            other.say(orchard.oscPort(), "/lantern", 1);
+            String card = "#strangerlist li[data-sender]:has([value='osc:/stomp'])";
+            browser.see(card, "Add as one device");
+            assertThat(browser.text(card)).contains("/field").doesNotContain("/lantern");
+            browser.type(card + " input[name=name]", "Stompbox");
+            browser.click(card + " form > button[type=submit]");
+            browser.see("#stompbox", "Nothing of it is known yet.");
+            assertThat(device(orchard, "stompbox").seat().in()).isEqualTo("/field /stomp");
+            box.say(orchard.oscPort(), "/stomp/2", 0.5f);
+            box.say(orchard.oscPort(), "/field", 0.1f, 0.2f);
+            browser.see("#stompbox [data-in]", "2");
+            box.say(orchard.oscPort(), "/late/comer", 1);
+            browser.click("#strangerlist button[value=stompbox]");
+            browser.until(() -> device(orchard, "stompbox").seat().in().equals("/field /stomp /late"));
+            browser.go("/connect?edit=stompbox");
+            browser.type("#in", "/field /stomp /late*");
+            browser.click("#stompbox .edit .pill");
+            browser.until(() -> device(orchard, "stompbox").seat().in().equals("/field /stomp /late*"));
+            browser.go("/connect?edit=gull");
+            browser.type("#in", "/gull /field");
+            browser.click("#gull .edit .pill");
+            browser.see("#gull .refusal", "Stompbox is known by /field already");
+            browser.type("#in", "/gull");
+            browser.type("#name", "stompbox");
+            browser.click("#gull .edit .pill");
+            browser.see("#gull .refusal", "There is a “Stompbox” already");
+        }
+    }
+
+    private static Device device(TestOrchard orchard, String id) {
+        return orchard.keeper().rig().device(id).orElseThrow();
+    }
+
+    @Test
+    void aRootHasOneOwnerForEachSenderAndBothAreShown(TestOrchard orchard, Browser browser) {
+        orchard.keeper().commit(rig -> Edit.add("Add one", new Part.OfDevice(osc("one", "/twin"))));
+        try (OscPeer peer = new OscPeer()) {
+            orchard.keeper()
+                    .commit(rig ->
+                            Edit.add("Add two", new Part.OfDevice(osc("two", "/twin@127.0.0.1:" + peer.port()))));
+            browser.go("/connect");
+            peer.say(orchard.oscPort(), "/twin/a", 1);
+            browser.see("#two [data-in]", "1");
+            assertThat(browser.text("#one [data-in]")).isEqualTo("0");
+        }
+    }
+
+    private static Device osc(String id, String in) {
+        return new Device(id, id, "", new Seat(Wire.OSC, in, ""), Profile.BLANK);
+    }
+
+    @Test
+    void aPortThatAnotherProgramHoldsIsSaidAsThatAndTakenWhenItIsFree(TestOrchard orchard, Browser browser) {
+        browser.go("/connect");
+        browser.see("#treadle", "present");
+        orchard.standIn("treadle").play("cable", "hold", 1);
+        browser.see("#treadle", "held by another program");
+        browser.see("#treadle", "Orchard takes it as soon as it is free");
+        browser.see("#held", "Treadle");
+        orchard.standIn("treadle").play("cable", "free", 1);
+        browser.see("#treadle [data-presence]", "present");
+        browser.until(() -> browser.all("#held li").isEmpty());
+    }
+
+    @Test
+    void aGreetingIsFoundByTrying(TestOrchard orchard, Browser browser) {
+        try (Cobble box = new Cobble("Stranger's box")) {
+            browser.go("/connect");
+            browser.see("#strangerlist", "Stranger's box");
+            browser.type("[data-port=\"midi:Stranger's box\"] input[name=name]", "Unknown");
+            browser.click("[data-port=\"midi:Stranger's box\"] form > button[type=submit]");
+            browser.see("#unknown", "Nothing of it is known yet.");
+            for (int i = 0; i < 3; i++) {
+                box.play("knob1", "turn", 1);
+            }
+            browser.see("#unknown", "It speaks a language of its own (SysEx)");
+            browser.click("#unknown [data-own] a");
+            browser.click("#trial button");
+            browser.until(() -> {
+                box.play("knob1", "turn", 1);
+                return browser.text("#trial").contains("Found.");
+            });
+            browser.see("#trial", "SysEx 7D 01 01 01");
+            browser.click("#trial button[type=submit]");
+            browser.until(() -> device(orchard, "unknown").profile().greeting().size() == 1);
+            assertThat(mode(box)).isEqualTo("plain MIDI");
+            browser.go("/connect");
+            assertThat(browser.find("#unknown [data-own]").isDisplayed()).isFalse();
+            box.play("cable", "pull", 1);
+            box.play("cable", "plug", 1);
+            Awaitility.await().until(() -> mode(box).equals("plain MIDI"));
+            browser.go("/connect/unknown/greeting");
+            browser.type("#lines", "CC 200 = 1");
+            browser.click("#greeting button");
+            browser.see("#greeting .refusal", "Line 1: ");
+            assertThat(browser.barriers()).isEmpty();
+        }
     }
 
     @Test

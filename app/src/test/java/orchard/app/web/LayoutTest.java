@@ -41,7 +41,17 @@ class LayoutTest {
         browser.pressOn("#width", Keys.ENTER);
         browser.see("#elementform .refusal", "“Moon” does not fit: a layout has 32 × 18 cells");
         assertThat(browser.attribute("#width", "value")).isEqualTo("99");
+        browser.type("#width", "6");
+        browser.press(Keys.ENTER);
+        browser.until(() -> element(orchard).width() == 6);
         browser.pressOn(".element.selected", Keys.DELETE);
+        browser.see("#said", "Press Delete once more to delete this element");
+        assertThat(browser.text(".board")).as("one stray key deletes nothing").contains("Moon");
+        browser.pressOn(".element.selected", Keys.DELETE);
+        browser.see(".board", "Empty. Add a fader");
+        browser.click("#said button");
+        browser.see(".board", "Moon");
+        browser.pressOn(".element.selected", Keys.DELETE, Keys.DELETE);
         browser.see(".board", "Empty. Add a fader");
         browser.chordOn("#page", Keys.CONTROL, "z");
         browser.see(".board", "Moon");

@@ -9,6 +9,7 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
+import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
@@ -164,7 +165,8 @@ class PresetsTest {
             assertThat(address(orchard, new Ref.ToParameter("wherry", "filter.cutoff")))
                     .as("what is on a track that made room moves, too")
                     .isEqualTo("/wherry/track/3/device/1/cutoff");
-            assertThat(orchard.keeper().undoable()).contains("Wherry moved what it has: mappings go along");
+            assertThat(orchard.keeper().undoable().map(RigKeeper.Step::label))
+                    .contains("Wherry moved what it has: mappings go along");
         } finally {
             wherry.move(7, 3);
         }

@@ -1,0 +1,173 @@
+package orchard.app.web;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import orchard.app.demo.ProfileShelf;
+import orchard.app.port.Addresses;
+import orchard.app.port.PortRoom;
+import orchard.app.port.PortStatus;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.gear.Reception;
+import orchard.gear.Roots;
+import orchard.gear.Seat;
+import orchard.gear.Wire;
+import orchard.rig.Edit;
+import orchard.rig.EditRefused;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** What can be done with devices and ports on Connect. */
+@Controller
+class ConnectActions {
+
+    private static final String OSC = "osc:";
+    private static final String TARGET_EXPECTED =
+            "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020; or sender, to answer whoever sent; or nothing";
+
+    private final RigKeeper keeper;
+    private final PortRoom ports;
+
+    ConnectActions(RigKeeper keeper, PortRoom ports) {
+        this.keeper = keeper;
+        this.ports = ports;
+    }
+
+    /** A person says which device is behind a port, or that OSC addresses are one device's too. */
+    @PostMapping("/connect/decide")
+    ResponseEntity<Void> decide(@RequestParam List<String> port, @RequestParam String device) {
+        Device chosen = keeper.rig().ownDevice(device).orElseThrow(Replies::gone);
+        if (port.get(0).startsWith(OSC)) {
+            Roots more = roots(port);
+            keeper.commit(rig -> {
+                Device before = rig.ownDevice(device).orElseThrow(Replies::gone);
+                Seat seat = before.seat();
+                Device after = before.at(seat.at(Roots.of(seat.in()).and(more).text(), seat.out()));
+                return Edit.change(
+                        "Know " + before.name() + " by " + more.text() + " too",
+                        new Part.OfDevice(before),
+                        new Part.OfDevice(after));
+            });
+        } else if (!ports.decide(chosen, port.get(0))) {
+            throw EditRefused.invalid(device, "port", "That port is gone. Plug it in again and choose once more.");
+        }
+        return back(device);
+    }
+
+    private static Roots roots(List<String> keys) {
+        return Roots.of(keys.stream().map(key -> key.substring(OSC.length())).collect(Collectors.joining(" ")));
+    }
+
+    /** Adds the device behind a port that was never seen before, or behind several roots of one sender. */
+    @PostMapping("/connect/add")
+    ResponseEntity<Void> add(
+            @RequestParam(defaultValue = "") List<String> port,
+            @RequestParam String name,
+            @RequestParam(defaultValue = "") String role,
+            @RequestParam(defaultValue = "") String profile) {
+        if (port.isEmpty()) {
+            throw EditRefused.invalid("", "port", "Tick at least one of its addresses");
+        }
+        List<PortStatus> strangers = ports.ports().stream()
+                .filter(p -> port.contains(p.key()) && p.device().isEmpty())
+                .toList();
+        if (strangers.size() < port.size()) {
+            throw EditRefused.invalid("", "name", "That port is gone, or somebody added it already.");
+        }
+        Profile known = profile(profile);
+        PortStatus stranger = strangers.get(0);
+        boolean answers = !known.parameters().isEmpty() || !known.lights().isEmpty();
+        return back(addDevice(
+                name,
+                role,
+                stranger.wire().addressed()
+                        ? new Seat(Wire.OSC, roots(port).text(), answers ? stranger.address() : "")
+                        : new Seat(stranger.wire(), stranger.name(), stranger.name()),
+                known));
+    }
+
+    private static Profile profile(String name) {
+        if (!name.isEmpty() && !ProfileShelf.all().containsKey(name)) {
+            throw EditRefused.invalid("", "profile", "There is no profile “" + name + "” on the shelf");
+        }
+        return ProfileShelf.all().getOrDefault(name, Profile.BLANK);
+    }
+
+    /** Adds OSC gear by its address, found or typed, before it has sent anything. */
+    @PostMapping("/connect/add-osc")
+    ResponseEntity<Void> addOsc(
+            @RequestParam String name,
+            @RequestParam String in,
+            @RequestParam String out,
+            @RequestParam(defaultValue = "") String profile) {
+        if (!Addresses.isTarget(out.strip())) {
+            throw EditRefused.invalid("", "out", TARGET_EXPECTED);
+        }
+        return back(addDevice(name, "", new Seat(Wire.OSC, Roots.of(in).text(), out.strip()), profile(profile)));
+    }
+
+    private String addDevice(String name, String role, Seat seat, Profile profile) {
+        Edit made = keeper.commit(rig -> {
+            Device device = new Device(id(rig, name), name.strip(), role.strip(), seat, profile);
+            return Edit.add("Add " + name.strip() + " as a device", new Part.OfDevice(device));
+        });
+        return made.changes().get(0).id();
+    }
+
+    private static String id(Rig rig, String name) {
+        String letters = name.toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
+        String base = letters.isEmpty() ? "device" : letters.substring(0, Math.min(letters.length(), 20));
+        return rig.part(base).isEmpty() ? base : rig.freeId(base);
+    }
+
+    /** Changes a device's name, role, addresses and what is taken from it. */
+    @PostMapping("/connect/{id}")
+    ResponseEntity<Void> change(
+            @PathVariable String id,
+            @RequestParam long seen,
+            @RequestParam String name,
+            @RequestParam String role,
+            @RequestParam Optional<String> in,
+            @RequestParam Optional<String> out,
+            @RequestParam(defaultValue = "false") boolean receive,
+            @RequestParam(defaultValue = "") List<Integer> channel) {
+        keeper.commit(id, seen, rig -> {
+            Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
+            Seat was = before.seat();
+            Seat seat = was.at(
+                            was.wire().addressed()
+                                    ? in.map(typed -> Roots.of(typed).text()).orElse(was.in())
+                                    : was.in(),
+                            out.map(String::strip).orElse(was.out()))
+                    .receiving(new Reception(receive, channel.size() == 16 ? List.of() : channel));
+            if (seat.wire().addressed() && !Addresses.isTarget(seat.out())) {
+                throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
+            }
+            Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());
+            return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
+        });
+        return back(id);
+    }
+
+    /** Takes a device out of the rig. */
+    @PostMapping("/connect/{id}/delete")
+    ResponseEntity<Void> delete(@PathVariable String id, @RequestParam long seen) {
+        Edit made = keeper.commit(id, seen, rig -> {
+            Device device = rig.ownDevice(id).orElseThrow(Replies::gone);
+            return Edit.remove("Delete " + device.name(), new Part.OfDevice(device));
+        });
+        return Replies.deleted("/connect", made);
+    }
+
+    private static ResponseEntity<Void> back(String device) {
+        return Replies.go("/connect?at=" + device);
+    }
+}

@@ -1,0 +1,72 @@
+package orchard.rig;
+
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import orchard.gear.Device;
+import orchard.gear.Roots;
+
+/**
+ * What may be in a rig only once: the name of a device or layout, and a root of OSC addresses for each sender. Only what an edit gives a device
+ * anew is looked at, so that a rig of an older version can be opened and mended.
+ */
+final class OnlyOnce {
+
+    private final Rig before;
+    private final Rig after;
+
+    OnlyOnce(Rig before, Rig after) {
+        this.before = before;
+        this.after = after;
+    }
+
+    /** @throws EditRefused if there would be two of something */
+    void check(Edit edit) {
+        for (Edit.Change change : edit.changes()) {
+            after.device(change.id()).ifPresent(this::check);
+        }
+    }
+
+    private void check(Device device) {
+        Optional<Device> old = before.device(device.id());
+        if (old.isEmpty() || !old.get().name().equals(device.name())) {
+            others(device)
+                    .filter(other ->
+                            other.name().strip().equalsIgnoreCase(device.name().strip()))
+                    .findFirst()
+                    .ifPresent(other -> {
+                        throw EditRefused.invalid(
+                                device.id(),
+                                "name",
+                                "There is a “" + other.name() + "” already; choose a name that tells them apart");
+                    });
+        }
+        if (device.seat().wire().addressed()
+                && (old.isEmpty() || !old.get().seat().in().equals(device.seat().in()))) {
+            Set<Roots.Root> mine = Set.copyOf(Roots.of(device.seat().in()).roots());
+            others(device)
+                    .filter(other -> other.seat().wire().addressed())
+                    .forEach(other -> apart(device, mine, other));
+        }
+    }
+
+    private static void apart(Device device, Set<Roots.Root> mine, Device other) {
+        String both = Roots.of(other.seat().in()).roots().stream()
+                .filter(mine::contains)
+                .map(Roots.Root::text)
+                .collect(Collectors.joining(" "));
+        if (!both.isEmpty()) {
+            throw EditRefused.invalid(
+                    device.id(),
+                    "in",
+                    other.name() + " is known by " + both
+                            + " already. Take it away there first, or add the sender of this one, like "
+                            + both.replaceAll("[@ ].*", "") + "@10.0.0.5");
+        }
+    }
+
+    private Stream<Device> others(Device device) {
+        return after.gear().stream().filter(other -> !other.id().equals(device.id()));
+    }
+}
