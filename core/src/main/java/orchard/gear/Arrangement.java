@@ -61,6 +61,52 @@ public final class Arrangement {
         return List.of(placed);
     }
 
+    private static final String[] ORDINALS = {"st", "nd", "rd"};
+
+    /**
+     * Controls that are numbered by their kind get the name of their place, where several rows are alike: “Pad, row 2, 3rd”; no name is there twice.
+     *
+     * @param taken names that others have
+     */
+    public static List<Control> named(Set<String> taken, List<Control> placed) {
+        Set<String> names = new HashSet<>(taken);
+        List<Control> named = new ArrayList<>();
+        for (Control control : placed) {
+            String numbered = control.kind().noun() + " \\d+";
+            String wanted = control.name().matches(numbered) ? nameOf(control, placed) : control.name();
+            String name = wanted;
+            for (int i = 2; !names.add(name); i++) {
+                name = (wanted.matches(numbered) ? control.kind().noun() : wanted) + " " + i;
+            }
+            named.add(control.named(name, control.label()));
+        }
+        return named;
+    }
+
+    private static String nameOf(Control control, List<Control> placed) {
+        List<Control> alike =
+                placed.stream().filter(other -> other.kind() == control.kind()).toList();
+        List<Double> rows = alike.stream()
+                .map(other -> other.face().y())
+                .distinct()
+                .sorted()
+                .toList();
+        if (rows.size() < 2 || control.kind() == Kind.KEY) {
+            return control.name();
+        }
+        long along = alike.stream()
+                .filter(other -> other.face().y() == control.face().y()
+                        && other.face().x() <= control.face().x())
+                .count();
+        return control.kind().noun() + ", row " + (rows.indexOf(control.face().y()) + 1) + ", " + along
+                + ordinal(along);
+    }
+
+    private static String ordinal(long number) {
+        boolean isTeen = number % 100 / 10 == 1;
+        return isTeen || number % 10 == 0 || number % 10 > ORDINALS.length ? "th" : ORDINALS[(int) (number % 10) - 1];
+    }
+
     private record Size(double width, double height) {}
 
     private static Size size(Kind kind) {

@@ -6,7 +6,7 @@ import orchard.signal.Message;
 import orchard.signal.MessageId;
 
 /** What a light can show and the message that makes it show that. */
-public sealed interface LightKind permits Led, Ring, Motor, Letters, Drawn {
+public sealed interface LightKind permits Led, ControllerLed, Ring, Motor, Letters, Drawn {
 
     /** The message that shows a value (0..1) and its text; each kind takes what it can show. */
     Message message(double value, String text);

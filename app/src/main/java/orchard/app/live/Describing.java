@@ -76,7 +76,7 @@ public final class Describing {
         return guesses;
     }
 
-    /** What was recognised as controls with ids and places, after those the device has. */
+    /** What was recognised as controls with ids, names and places, after those the device has. */
     public List<Control> controls(Device device) {
         List<Control> there = device.profile().controls();
         Set<String> ids = new HashSet<>();
@@ -92,17 +92,26 @@ public final class Describing {
             while (!ids.add(letters + number)) {
                 number++;
             }
-            String name = guess.name();
-            for (int i = 2; !names.add(name); i++) {
-                name = guess.name().replaceFirst(" \\d+$", "") + " " + i;
-            }
             added.add(new Control(
-                    letters + number, name, guess.kind(), guess.dimensions(), new Control.Face(0, 0, 1, 1)));
+                    letters + number, guess.name(), guess.kind(), guess.dimensions(), new Control.Face(0, 0, 1, 1)));
         }
-        return Arrangement.place(there, added);
+        return Arrangement.named(names, Arrangement.place(there, added));
     }
 
-    /** A person says what a thing is that messages do not tell; for all that were taken for the same. */
+    /** A person says what one thing is that messages do not tell. */
+    public synchronized void take(String device, int place, Control.Kind to) {
+        List<Guess> guesses = guesses(device);
+        Session session = sessions.get(device);
+        if (session != null
+                && place >= 0
+                && place < guesses.size()
+                && guesses.get(place).alternatives().contains(to)) {
+            session.kinds.put(guesses.get(place).slot(), to);
+            session.version++;
+        }
+    }
+
+    /** A person says what all are that were taken for the same. */
     public synchronized void take(String device, Control.Kind from, Control.Kind to) {
         Session session = sessions.get(device);
         if (session != null) {

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.demo.ProfileShelf;
+import orchard.app.live.Describing;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Greetings;
 import orchard.app.live.SignalLog;
@@ -50,8 +51,16 @@ class GreetingPage {
     private final EngineRoom engine;
     private final Greetings greetings;
     private final SignalLog log;
+    private final Describing describing;
 
-    GreetingPage(RigKeeper keeper, DeviceEdits edits, EngineRoom engine, Greetings greetings, SignalLog log) {
+    GreetingPage(
+            RigKeeper keeper,
+            DeviceEdits edits,
+            EngineRoom engine,
+            Greetings greetings,
+            SignalLog log,
+            Describing describing) {
+        this.describing = describing;
         this.keeper = keeper;
         this.edits = edits;
         this.engine = engine;
@@ -62,6 +71,7 @@ class GreetingPage {
     @GetMapping("/connect/{id}/greeting")
     String page(@PathVariable String id, Model model) {
         Device device = device(id);
+        model.addAttribute("describing", describing.isOn(id));
         model.addAttribute("lines", text(device.profile().greeting()));
         model.addAttribute("heard", heard(device));
         model.addAttribute("count", candidates(device).size());
@@ -186,6 +196,10 @@ class GreetingPage {
                 profile -> profile.withGreeting(messages));
         messages.forEach(message -> engine.say(id, message, "greeting"));
         greetings.end(id);
+        if (describing.isOn(id) && !messages.isEmpty()) {
+            describing.end(id); // what it said in its own language is not what it says now
+            return DeviceEdits.back(id, "touch");
+        }
         return back(id);
     }
 

@@ -2,11 +2,14 @@ package orchard.app.web;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import orchard.app.live.Describing;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
+import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -29,8 +32,10 @@ class TouchPage {
     private final DeviceEdits edits;
     private final Names names;
     private final Values values;
+    private final PortRoom ports;
 
-    TouchPage(RigKeeper keeper, Describing describing, DeviceEdits edits, Names names, Values values) {
+    TouchPage(RigKeeper keeper, Describing describing, DeviceEdits edits, Names names, Values values, PortRoom ports) {
+        this.ports = ports;
         this.keeper = keeper;
         this.describing = describing;
         this.edits = edits;
@@ -41,10 +46,18 @@ class TouchPage {
     /**
      * One thing that was recognised.
      *
+     * @param kinds what it may be, the one it is taken for among them
      * @param sure in words
      */
     record Recognised(
-            int place, String name, Control.Kind kind, String messages, String reached, String sure, String gesture) {}
+            int place,
+            String name,
+            Control.Kind kind,
+            List<Control.Kind> kinds,
+            String messages,
+            String reached,
+            String sure,
+            String gesture) {}
 
     /** A question that messages do not answer: are these what they were taken for, or one of the others? */
     record Question(Control.Kind kind, int count, List<Control.Kind> others) {}
@@ -71,7 +84,14 @@ class TouchPage {
                             .map(d -> d.words())
                             .toList());
             recognised.add(new Recognised(
-                    i, controls.get(i).name(), guess.kind(), messages, reached(guess), sure(guess), guess.gesture()));
+                    i,
+                    controls.get(i).name(),
+                    guess.kind(),
+                    kinds(guess),
+                    messages,
+                    reached(guess),
+                    sure(guess),
+                    guess.gesture()));
             byKind.computeIfAbsent(guess.kind(), k -> new ArrayList<>()).add(guess);
         }
         List<Question> questions = new ArrayList<>();
@@ -79,7 +99,7 @@ class TouchPage {
             List<Control.Kind> others = alike.get(0).alternatives().stream()
                     .filter(other -> other != kind)
                     .toList();
-            if (!others.isEmpty()) {
+            if (!others.isEmpty() && alike.size() > 1) {
                 questions.add(new Question(kind, alike.size(), others));
             }
         });
@@ -91,7 +111,16 @@ class TouchPage {
         model.addAttribute(
                 "unsure",
                 recognised.stream().filter(r -> !r.gesture().isEmpty()).toList());
+        model.addAttribute(
+                "ownLanguage",
+                ports.ports().stream().anyMatch(port -> port.device().equals(device.id()) && port.ownLanguage()));
         model.addAttribute("preview", FaceView.of(preview, keeper.rig(), names, values));
+    }
+
+    private static List<Control.Kind> kinds(Guess guess) {
+        Set<Control.Kind> kinds = new LinkedHashSet<>(List.of(guess.kind()));
+        kinds.addAll(guess.alternatives());
+        return List.copyOf(kinds);
     }
 
     private static String reached(Guess guess) {
@@ -130,6 +159,13 @@ class TouchPage {
     @PostMapping("/describe/{id}/touch/kind")
     ResponseEntity<Void> kind(@PathVariable String id, @RequestParam Control.Kind from, @RequestParam Control.Kind to) {
         describing.take(id, from, to);
+        return DeviceEdits.back(id, "touch");
+    }
+
+    /** One control is something else than it was taken for. */
+    @PostMapping("/describe/{id}/touch/one")
+    ResponseEntity<Void> one(@PathVariable String id, @RequestParam int place, @RequestParam Control.Kind to) {
+        describing.take(id, place, to);
         return DeviceEdits.back(id, "touch");
     }
 
