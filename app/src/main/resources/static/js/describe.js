@@ -49,7 +49,8 @@ export function mount(main) {
   mountArrange(main);
   mountFeel(main);
   mountColours(main);
-  if (view() === "touch") return;
+  mountLights(main.querySelector("#lights"));
+  if (view() === "touch" || view() === "lights") return;
   main.querySelectorAll(".face .control").forEach((control) => {
     control.addEventListener("click", () => !arranging() && select(control));
     control.addEventListener(
@@ -57,6 +58,49 @@ export function mount(main) {
       (event) => (event.key === "Enter" || event.key === " ") && !arranging() && (event.preventDefault(), select(control))
     );
   });
+}
+
+/** Lights by trying: what lit up is marked on the face; where one is asked for, that click is the answer. */
+function mountLights(section) {
+  const form = section?.querySelector("#lightanswer");
+  if (!form) return;
+  const faces = [...section.querySelectorAll(".face .control")];
+  const expected = section.dataset.expected?.split(" ").filter(Boolean) ?? [];
+  faces.forEach((face) => face.classList.toggle("lit", expected.includes(face.dataset.control)));
+  const marked = new Set();
+  const show = () => {
+    faces.forEach((face) => {
+      face.classList.toggle("marked", marked.has(face.dataset.control));
+      face.setAttribute("aria-pressed", marked.has(face.dataset.control));
+    });
+    form.elements.lit.value = [...marked].join(" ");
+    const count = form.querySelector("[data-count]");
+    if (count) count.textContent = marked.size;
+  };
+  const mark = (face) => {
+    if (expected.length) return;
+    const id = face.dataset.control;
+    if (!marked.delete(id)) marked.add(id);
+    show();
+    if (section.dataset.single) form.requestSubmit();
+  };
+  faces.forEach((face) => {
+    face.addEventListener("click", () => mark(face));
+    face.addEventListener(
+      "keydown",
+      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), event.stopPropagation(), mark(face))
+    );
+  });
+  form.querySelectorAll("[data-mark]").forEach((pick) =>
+    pick.addEventListener("click", () => {
+      const ids = pick.dataset.mark.split(" ");
+      const all = ids.every((id) => marked.has(id));
+      ids.forEach((id) => (all ? marked.delete(id) : marked.add(id)));
+      show();
+    })
+  );
+  form.querySelector("[data-so]")?.addEventListener("click", () => (form.elements.lit.value = expected.join(" ")));
+  show();
 }
 
 /** The files to save follow what is looked at. */

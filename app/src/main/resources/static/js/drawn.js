@@ -27,17 +27,42 @@ const OPENED = "form.clause:not([hidden]), details.addstage[open], details[open]
 /** Whether somebody has opened a form here, or begun to change something in one. */
 export const isOpen = () => page().querySelector(OPENED) !== null || isBegun();
 
+// A press that began on what stands here must end on it.
+let isDown = false;
+document.addEventListener("pointerdown", () => (isDown = true), true);
+["pointerup", "pointercancel"].forEach((type) => document.addEventListener(type, () => setTimeout(() => (isDown = false)), true));
+
 /** Whether somebody is at something here, so that it must not be drawn anew under their hands. */
-export const isBusy = () => isTyping() || isOpen();
+export const isBusy = () => isDown || isTyping() || isOpen();
 
 /** Draws the page of a path: this one, or another of the same view. */
 export const draw = (path = location.pathname + location.search) =>
   htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML" });
 
-/** Draws the page, unless somebody is at something here, now or when it comes. */
-export function drawInPassing(path = location.pathname + location.search) {
-  if (!isBusy()) htmx.ajax("GET", path, { target: "#page", select: "#page", swap: "outerHTML", headers: { [PASSING]: "yes" } });
+// While a request is under way the page may lead elsewhere: what is drawn in passing waits for that, and draws what is there then.
+let underWay = 0;
+document.addEventListener("htmx:beforeRequest", () => underWay++);
+document.addEventListener("htmx:afterRequest", () => (underWay = Math.max(0, underWay - 1)));
+/** Whether something was asked for that has not come. */
+export const isWaiting = () => underWay > 0;
+
+const here = () => location.pathname + location.search;
+let later = 0;
+
+/**
+ * Draws the page, unless somebody is at something here, now or when it comes.
+ *
+ * @param path of the same page drawn otherwise, or null for what is there when it is drawn
+ */
+export function drawInPassing(path = null) {
+  clearTimeout(later);
+  if (isWaiting()) {
+    later = setTimeout(() => drawInPassing(path), 100);
+  } else if (!isBusy()) {
+    htmx.ajax("GET", path ?? here(), { target: "#page", select: "#page", swap: "outerHTML", headers: { [PASSING]: here() } });
+  }
 }
 document.addEventListener("htmx:beforeSwap", ({ detail }) => {
-  if (detail.requestConfig?.headers[PASSING] && isBusy()) detail.shouldSwap = false;
+  const from = detail.requestConfig?.headers[PASSING];
+  if (from && (isBusy() || from !== here())) detail.shouldSwap = false;
 });

@@ -3,7 +3,7 @@ import * as socket from "./socket.js";
 import { startTicker } from "./ticker.js";
 import { startKeys } from "./keys.js";
 import { mountFace, faceText, faceValue } from "./face.js";
-import { draw, drawInPassing, isOpen } from "./drawn.js";
+import { draw, drawInPassing, isOpen, isWaiting } from "./drawn.js";
 import { post, say } from "./replies.js";
 import { isLearning, learn } from "./learning.js";
 import { dialogOpen, keySheet, search, why } from "./dialog.js";
@@ -75,9 +75,6 @@ socket.on("live", (message) => {
 // What asks for no page of its own names a source that stays: of requests from the same source only the last one waits, and
 // the page that an edit leads to must not be crowded out by a row of tabs.
 let refreshing = 0;
-let underWay = 0;
-document.addEventListener("htmx:beforeRequest", () => underWay++);
-document.addEventListener("htmx:afterRequest", () => (underWay = Math.max(0, underWay - 1)));
 
 // Another browser made an edit: it is shown.
 socket.on("rig", (message) => {
@@ -86,7 +83,7 @@ socket.on("rig", (message) => {
   // an edit made here brings its own page: drawing it twice would take away what was opened in between
   const look = () => {
     if (Number(page().dataset.revision) >= message.revision) return;
-    if (underWay) refreshing = setTimeout(look, 150);
+    if (isWaiting()) refreshing = setTimeout(look, 150);
     else drawInPassing();
   };
   refreshing = setTimeout(look, 150);

@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -24,9 +25,10 @@ import orchard.signal.MessageId;
 import orchard.signal.MidiMessage;
 
 /**
- * Finds a device's lights by trying: it says what is to be sent, and a person says which controls lit up. First every control is sent what it sends itself, and two
- * patterns show whether each lights for itself; what stays dark, or lights for another, is looked for among all notes and then all controllers, in as many rounds as
- * a number has bits, whatever order the device has. Then colours are told apart, and words are sent to displays. Not safe for several threads.
+ * Finds a device's lights by trying: it says what is to be sent, and a person says which controls lit up. First pads and knobs are sent what they send themselves,
+ * in two patterns that show whether each lights for itself; if not, every control is, and the person marks what lit. What stays dark, or lights for another, is
+ * looked for among all notes and all controllers, in as many rounds as a number has bits, whatever order the device has. Then colours are told apart, and words are
+ * sent to displays. Not safe for several threads.
  */
 public final class LightSearch {
 
@@ -40,15 +42,16 @@ public final class LightSearch {
 
     private static final int MOST_WORDS = 32;
 
+    private static final Set<Control.Kind> USUAL =
+            Set.of(Control.Kind.PAD, Control.Kind.KNOB, Control.Kind.ENDLESS_KNOB, Control.Kind.FADER);
+
     /** Colours a person is asked for, and how they look in Orchard. */
     private static final Map<String, String> COLOURS = new LinkedHashMap<>();
 
     static {
         COLOURS.put("red", "#d0402f");
-        COLOURS.put("yellow", "#d8b430");
         COLOURS.put("green", "#3f9a54");
         COLOURS.put("blue", "#3f6fc0");
-        COLOURS.put("white", "#e8e6df");
     }
 
     /**
@@ -107,9 +110,9 @@ public final class LightSearch {
                 controls.stream().filter(control -> control.pageNumber() == 1).toList();
         this.displays = List.copyOf(displays);
         channel = usualChannel();
+        assume();
         tasks.add(new Own());
-        tasks.add(new Anywhere(MessageId.Space.NOTE));
-        tasks.add(new Anywhere(MessageId.Space.CONTROLLER));
+        tasks.add(new Everywhere());
         COLOURS.keySet().forEach(colour -> tasks.add(new Colour(colour)));
         this.displays.forEach(display -> tasks.add(new Display(display)));
         passOver();
@@ -197,23 +200,40 @@ public final class LightSearch {
         };
     }
 
+    /** What most boxes do: pads, knobs and motor faders show what they are sent by their own message. */
+    private void assume() {
+        controls.stream()
+                .filter(control -> USUAL.contains(control.kind()))
+                .forEach(control -> own(control)
+                        .filter(kind -> control.kind() != Control.Kind.FADER || kind instanceof Motor)
+                        .ifPresent(kind -> keep(control, kind)));
+        if (!found.isEmpty()) {
+            tasks.add(new Compare(0));
+            tasks.add(new Compare(1));
+        }
+    }
+
+    /** The light that a control would be if it showed what it sends itself. */
+    private static Optional<LightKind> own(Control control) {
+        return control.dimensions().stream()
+                .flatMap(dimension -> dimension.pattern().ids().stream())
+                .map(id -> of(control, id.space(), id.channel(), id.number()))
+                .filter(kind -> kind != null)
+                .findFirst();
+    }
+
     /** Every control is sent what it sends itself, all at once. */
     private final class Own implements Task {
 
         private final Map<Control, LightKind> tried = new LinkedHashMap<>();
 
         Own() {
-            controls.forEach(control -> control.dimensions().stream()
-                    .flatMap(dimension -> dimension.pattern().ids().stream())
-                    .map(id -> of(control, id.space(), id.channel(), id.number()))
-                    .filter(kind -> kind != null)
-                    .findFirst()
-                    .ifPresent(kind -> tried.put(control, kind)));
+            controls.forEach(control -> own(control).ifPresent(kind -> tried.put(control, kind)));
         }
 
         @Override
         public Step step() {
-            return tried.isEmpty()
+            return tried.isEmpty() || !found.isEmpty()
                     ? null
                     : new Step(
                             "Mark everything that lit up or moved.",
@@ -253,9 +273,9 @@ public final class LightSearch {
             this.round = round;
         }
 
-        /** Every second one; then by twos and threes, so that two that are exchanged are hardly alike in both. */
+        /** Each is lit in one of the rounds or in both, and neighbours hardly in the same. */
         private boolean isLit(int place) {
-            return round == 0 ? place % 2 == 0 : place * 7 % 11 % 3 == 0 ^ place / 2 % 2 == 0;
+            return place * 7 % 11 % 3 != round;
         }
 
         @Override
@@ -273,7 +293,7 @@ public final class LightSearch {
                 }
             }
             return new Step(
-                    "Is the device lit just as it is drawn here?",
+                    "Are pads and rings lit just as they are drawn here?",
                     say,
                     lights.stream().map(light -> light.kind().message(0, "")).toList(),
                     round + 1,
@@ -320,6 +340,36 @@ public final class LightSearch {
         return numbers.stream().map(number -> message(space, number, 0)).toList();
     }
 
+    /** All notes and all controllers at once: does anything light at all? */
+    private final class Everywhere implements Task {
+
+        @Override
+        public Step step() {
+            if (dark().isEmpty()) {
+                return null;
+            }
+            List<Message> say = new ArrayList<>(all(MessageId.Space.NOTE, numbers(MessageId.Space.NOTE), -1));
+            say.addAll(all(MessageId.Space.CONTROLLER, numbers(MessageId.Space.CONTROLLER), -1));
+            List<Message> after = new ArrayList<>(silence(MessageId.Space.NOTE, numbers(MessageId.Space.NOTE)));
+            after.addAll(silence(MessageId.Space.CONTROLLER, numbers(MessageId.Space.CONTROLLER)));
+            return new Step(
+                    "Now every note and every controller was sent. Does anything light up besides? Mark it.",
+                    say,
+                    after,
+                    1,
+                    1,
+                    false);
+        }
+
+        @Override
+        public void answer(Set<String> lit) {
+            if (dark().stream().anyMatch(control -> lit.contains(control.id()))) {
+                tasks.add(0, new Anywhere(MessageId.Space.CONTROLLER));
+                tasks.add(0, new Anywhere(MessageId.Space.NOTE));
+            }
+        }
+    }
+
     /** All numbers of a kind at once: does anything light at all? */
     private final class Anywhere implements Task {
 
@@ -335,7 +385,7 @@ public final class LightSearch {
             return dark().isEmpty()
                     ? null
                     : new Step(
-                            "Now all " + space.words() + " were sent. Mark what lit up besides.",
+                            "Now all " + space.words() + " alone. Mark what lit up.",
                             all(space, numbers, -1),
                             silence(space, numbers),
                             1,

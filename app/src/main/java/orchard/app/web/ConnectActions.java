@@ -84,14 +84,16 @@ class ConnectActions {
         }
         Profile known = profile(profile);
         PortStatus stranger = strangers.get(0);
+        boolean isUnknown = known.controls().isEmpty() && known.parameters().isEmpty();
         boolean answers = !known.parameters().isEmpty() || !known.lights().isEmpty();
-        return back(addDevice(
+        String added = addDevice(
                 name,
                 role,
                 stranger.wire().addressed()
                         ? new Seat(Wire.OSC, roots(port).text(), answers ? stranger.address() : "")
                         : new Seat(stranger.wire(), stranger.name(), stranger.name()),
-                known));
+                known);
+        return isUnknown ? DeviceEdits.back(added, "touch") : back(added);
     }
 
     private static Profile profile(String name) {

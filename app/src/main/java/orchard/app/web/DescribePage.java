@@ -47,6 +47,7 @@ class DescribePage {
     private final Describing describing;
     private final Memories memories;
     private final TouchPage touch;
+    private final LightsActions lights;
 
     DescribePage(
             RigKeeper keeper,
@@ -56,7 +57,9 @@ class DescribePage {
             SignalLog log,
             Describing describing,
             Memories memories,
-            TouchPage touch) {
+            TouchPage touch,
+            LightsActions lights) {
+        this.lights = lights;
         this.keeper = keeper;
         this.names = names;
         this.values = values;
@@ -146,6 +149,7 @@ class DescribePage {
         model.addAttribute("selected", selected.map(Control::id).orElse(""));
         selected.ifPresent(c -> select(device, c, rig, model));
         switch (view) {
+            case "lights" -> lights.fill(device, model);
             case "feel" -> model.addAttribute("felt", felt(profile));
             case "pages" -> {
                 model.addAttribute(
@@ -176,6 +180,9 @@ class DescribePage {
         if (!profile.controls().isEmpty()) {
             views.add(new View("pages", "Pages", ""));
             views.add(new View("feel", "Feel", ""));
+        }
+        if (!profile.controls().isEmpty() && device.seat().wire().midi()) {
+            views.add(new View("lights", "Lights", ""));
         }
         if (profile.lights().stream().anyMatch(light -> light.kind().onOff())) {
             views.add(new View("colours", "Colours", ""));

@@ -121,13 +121,20 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
         return new FaceView(device, (int) Math.ceil(width) + SCALE, (int) Math.ceil(height) + SCALE, spots);
     }
 
+    /** What stands on a pad is its number, or its place in rows: its kind is seen. */
+    private static String shortly(Control control) {
+        return control.kind() == Control.Kind.PAD
+                ? control.name().replaceFirst("^Pad(, row| )\\s*(?=\\d)", "")
+                : control.name();
+    }
+
     private static Spot spot(
             Device device, Control control, List<Mapping> mappings, boolean clash, Directory names, Values values) {
         Dimension first = control.dimensions().get(0);
         String key = new Ref.ToControl(device.id(), control.id(), first.name()).key();
         Values.OfControl value = values.controls().get(key);
         String caption = mappings.isEmpty()
-                ? control.name()
+                ? shortly(control)
                 : mappings.get(0).targets().stream()
                         .findFirst()
                         .flatMap(names::parameter)

@@ -75,21 +75,27 @@ class GreetingPage {
         model.addAttribute("lines", text(device.profile().greeting()));
         model.addAttribute("heard", heard(device));
         model.addAttribute("count", candidates(device).size());
-        trial(id, model);
+        fill(device, "", model);
         return "connect/greeting";
     }
 
-    /** How the trial stands; asked for again and again while one goes on. */
+    /** How the trial stands, and goes on; asked for again and again while one does. */
     @GetMapping("/connect/{id}/greeting/trial")
-    String trial(@PathVariable String id, Model model) {
-        Optional<Greetings.Trial> trial = greetings.look(id);
-        model.addAttribute("device", device(id));
-        model.addAttribute("seen", keeper.revision(id));
+    String trial(@PathVariable String id, @RequestParam(defaultValue = "") String from, Model model) {
+        fill(device(id), from, model);
+        return "connect/greeting :: trial";
+    }
+
+    /** @param from the view the trial stands on, or "" for the page of the greeting */
+    void fill(Device device, String from, Model model) {
+        Optional<Greetings.Trial> trial = greetings.look(device.id());
+        model.addAttribute("from", from);
+        model.addAttribute("device", device);
+        model.addAttribute("seen", keeper.revision(device.id()));
         model.addAttribute("trial", trial.orElse(null));
         model.addAttribute(
                 "tried",
                 trial.flatMap(Greetings.Trial::greeting).map(GreetingPage::text).orElse(""));
-        return "connect/greeting :: trial";
     }
 
     private Device device(String id) {
@@ -171,16 +177,16 @@ class GreetingPage {
 
     /** Tries the common ones. */
     @PostMapping("/connect/{id}/greeting/try")
-    ResponseEntity<Void> tryThem(@PathVariable String id) {
+    ResponseEntity<Void> tryThem(@PathVariable String id, @RequestParam(defaultValue = "") String from) {
         greetings.tryOn(id, candidates(device(id)));
-        return back(id);
+        return back(id, from);
     }
 
     /** Tries no more. */
     @PostMapping("/connect/{id}/greeting/end")
-    ResponseEntity<Void> end(@PathVariable String id) {
+    ResponseEntity<Void> end(@PathVariable String id, @RequestParam(defaultValue = "") String from) {
         greetings.end(id);
-        return back(id);
+        return back(id, from);
     }
 
     /** Keeps what was typed, a message a line, and says it at once. */
@@ -200,7 +206,7 @@ class GreetingPage {
             describing.end(id); // what it said in its own language is not what it says now
             return DeviceEdits.back(id, "touch");
         }
-        return back(id);
+        return back(id, "");
     }
 
     private List<Message> messages(Device device, String lines) {
@@ -231,7 +237,9 @@ class GreetingPage {
         return messages;
     }
 
-    private static ResponseEntity<Void> back(String id) {
-        return Replies.go("/connect/" + Replies.query(id) + "/greeting");
+    private static ResponseEntity<Void> back(String id, String from) {
+        return from.equals("touch")
+                ? DeviceEdits.back(id, "touch")
+                : Replies.go("/connect/" + Replies.query(id) + "/greeting");
     }
 }

@@ -33,8 +33,17 @@ class TouchPage {
     private final Names names;
     private final Values values;
     private final PortRoom ports;
+    private final GreetingPage greeting;
 
-    TouchPage(RigKeeper keeper, Describing describing, DeviceEdits edits, Names names, Values values, PortRoom ports) {
+    TouchPage(
+            RigKeeper keeper,
+            Describing describing,
+            DeviceEdits edits,
+            Names names,
+            Values values,
+            PortRoom ports,
+            GreetingPage greeting) {
+        this.greeting = greeting;
         this.ports = ports;
         this.keeper = keeper;
         this.describing = describing;
@@ -114,6 +123,7 @@ class TouchPage {
         model.addAttribute(
                 "ownLanguage",
                 ports.ports().stream().anyMatch(port -> port.device().equals(device.id()) && port.ownLanguage()));
+        greeting.fill(device, "touch", model);
         model.addAttribute("preview", FaceView.of(preview, keeper.rig(), names, values));
     }
 

@@ -142,6 +142,8 @@ class ConnectTest {
             assertThat(browser.text(card)).contains("/field").doesNotContain("/lantern");
             browser.type(card + " input[name=name]", "Stompbox");
             browser.click(card + " form > button[type=submit]");
+            browser.see("#touched", "Touch every control of Stompbox once");
+            browser.go("/connect?at=stompbox");
             browser.see("#stompbox", "Nothing of it is known yet.");
             assertThat(device(orchard, "stompbox").seat().in()).isEqualTo("/field /stomp");
             box.say(orchard.oscPort(), "/stomp/2", 0.5f);
@@ -207,7 +209,8 @@ class ConnectTest {
             browser.see("#strangerlist", "Stranger's box");
             browser.type("[data-port=\"midi:Stranger's box\"] input[name=name]", "Unknown");
             browser.click("[data-port=\"midi:Stranger's box\"] form > button[type=submit]");
-            browser.see("#unknown", "Nothing of it is known yet.");
+            browser.see("#touched", "Touch every control of Unknown once");
+            browser.go("/connect");
             for (int i = 0; i < 3; i++) {
                 box.play("knob1", "turn", 1);
             }
@@ -220,6 +223,7 @@ class ConnectTest {
             });
             browser.see("#trial", "SysEx 7D 01 01 01");
             browser.click("#trial button[type=submit]");
+            browser.see("#touched", "Touch every control of Unknown once");
             browser.until(() -> device(orchard, "unknown").profile().greeting().size() == 1);
             assertThat(mode(box)).isEqualTo("plain MIDI");
             browser.go("/connect");

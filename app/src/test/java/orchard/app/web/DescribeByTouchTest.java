@@ -35,7 +35,7 @@ class DescribeByTouchTest {
             System.out.printf("Cobble was added, touched and kept in %.0f s%n", (System.nanoTime() - began) / 1e9);
             assertThat(kinds(browser)).isEqualTo("8 knob, 16 pad, 10 button, 1 knob");
             browser.click(".face .control[data-control=pad3]");
-            browser.see(".side h2", "Pad 3");
+            browser.see(".side h2", "Pad, row 1, 3rd");
             browser.see(".sendslist", "SysEx 7D 01 10 10 26 vv");
 
             add(browser, "midi:Sluice", "sluice");
@@ -64,9 +64,8 @@ class DescribeByTouchTest {
         browser.click("[data-port='" + port + "'] select[name=profile] option[value='']");
         String name = id.substring(0, 1).toUpperCase(Locale.ROOT) + id.substring(1);
         browser.untilItTakes(
-                () -> browser.click("[data-port='" + port + "'] form:not(.decide) button"),
-                () -> browser.text("#" + id + " h2").contains(name));
-        browser.go("/describe?device=" + id);
+                () -> browser.click("[data-port='" + port + "'] form > button[type=submit]"),
+                () -> browser.text("h1").contains(name));
         browser.see("#touched", "Touch every control of");
     }
 

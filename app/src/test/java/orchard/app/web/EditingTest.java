@@ -141,9 +141,7 @@ class EditingTest {
             peer.say(orchard.oscPort(), "/lantern/knob", 0.1f);
             browser.see("#strangerlist", "/lantern");
             browser.type("[data-port='osc:/lantern'] input[name=name]", "Lantern");
-            browser.click("[data-port='osc:/lantern'] button");
-            browser.see("#lantern h2", "Lantern");
-            browser.go("/describe?device=lantern");
+            browser.click("[data-port='osc:/lantern'] form > button[type=submit]");
             browser.see("main", "Touch every control of Lantern once");
             for (float at : new float[] {0, 0.25f, 0.5f, 0.75f, 1, 0.75f}) {
                 peer.say(orchard.oscPort(), "/lantern/knob", at);

@@ -51,6 +51,7 @@ class LayoutTest {
         browser.see(".board", "Empty. Add a fader");
         browser.click("#said button");
         browser.see(".board", "Moon");
+        browser.click(".board .element");
         browser.pressOn(".element.selected", Keys.DELETE, Keys.DELETE);
         browser.see(".board", "Empty. Add a fader");
         browser.chordOn("#page", Keys.CONTROL, "z");
