@@ -29,6 +29,10 @@ const view = () => views[page()?.dataset.view];
 
 function mount() {
   const now = page();
+  document.querySelectorAll("#tabs .tab").forEach((tab) => {
+    if (location.pathname.startsWith(tab.pathname)) tab.setAttribute("aria-current", "page");
+    else tab.removeAttribute("aria-current");
+  });
   now.querySelectorAll(".face:not([data-drawn])").forEach((face) => {
     face.dataset.drawn = "yes";
     mountFace(face);

@@ -8,10 +8,10 @@ import orchard.gear.Control.Face;
 import orchard.gear.Control.Kind;
 import orchard.signal.MessagePattern;
 
-/** Puts controls on a face in the order in which they were touched: like beside like, in rows. */
+/** Puts controls on a face in the order in which they were touched: like beside like, in rows, where there is room nearest to the top. */
 public final class Arrangement {
 
-    private static final double WIDEST = 112;
+    private static final double WIDEST = 120;
     private static final double GAP = 1;
     private static final int COLUMNS = 8;
 
@@ -29,42 +29,64 @@ public final class Arrangement {
                 .mapToDouble(control -> control.face().y() + control.face().height() + GAP)
                 .max()
                 .orElse(1);
-        double left = 1;
-        double bottom = top;
+        List<Block> blocks = new ArrayList<>();
         Control[] placed = new Control[added.size()];
         for (List<Integer> block : blocks(added)) {
             Kind kind = added.get(block.get(0)).kind();
             Size size = size(kind);
-            int columns = kind == Kind.KEY
-                    ? Integer.MAX_VALUE
-                    : Math.min(block.size(), block.size() == 16 && kind == Kind.PAD ? 4 : COLUMNS);
+            int columns = kind == Kind.KEY ? Integer.MAX_VALUE : columns(kind, size, block.size());
             int rows = kind == Kind.KEY ? 1 : (block.size() + columns - 1) / columns;
             double width = kind == Kind.KEY ? keyboardWidth(block, added) : columns * (size.width + GAP);
-            if (left + width > WIDEST && left > 1) {
-                left = 1;
-                top = bottom + GAP;
-            }
+            Block room = room(blocks, top, width, rows * (size.height + GAP));
+            blocks.add(room);
             for (int i = 0; i < block.size(); i++) {
                 Control control = added.get(block.get(i));
                 Face face = kind == Kind.KEY
-                        ? key(left, top, note(control), note(added.get(block.get(0))))
+                        ? key(room.x, room.y, note(control), note(added.get(block.get(0))))
                         : new Face(
-                                left + i % columns * (size.width + GAP),
-                                top + i / columns * (size.height + GAP),
+                                room.x + i % columns * (size.width + GAP),
+                                room.y + i / columns * (size.height + GAP),
                                 size.width,
                                 size.height);
                 placed[block.get(i)] = control.at(face);
             }
-            bottom = Math.max(bottom, top + rows * (size.height + GAP));
-            left += width + 2;
         }
         return List.of(placed);
+    }
+
+    /** A stretch of like controls on the face. */
+    private record Block(double x, double y, double width, double height) {}
+
+    /** Where a block fits nearest to the top, and then to the left. */
+    private static Block room(List<Block> blocks, double top, double width, double height) {
+        List<Double> lefts = new ArrayList<>(List.of(1.0));
+        blocks.forEach(block -> lefts.add(block.x + block.width + 2));
+        Block best = null;
+        for (double left : lefts) {
+            double y = blocks.stream()
+                    .filter(block -> block.x < left + width && left < block.x + block.width)
+                    .mapToDouble(block -> block.y + block.height + GAP)
+                    .max()
+                    .orElse(top);
+            boolean fits = left == 1 || left + width <= WIDEST;
+            if (fits && (best == null || y < best.y)) {
+                best = new Block(left, y, width, height);
+            }
+        }
+        return best;
+    }
+
+    private static int columns(Kind kind, Size size, int count) {
+        if (kind == Kind.PAD && count == 16) {
+            return 4;
+        }
+        return count * (size.width + GAP) <= WIDEST ? count : COLUMNS;
     }
 
     private static final String[] ORDINALS = {"st", "nd", "rd"};
 
     /**
-     * Controls that are numbered by their kind get the name of their place, where several rows are alike: “Pad, row 2, 3rd”; no name is there twice.
+     * Pads that fill rows of a field get the name of their place: “Pad, row 2, 3rd”; all else is numbered by its kind. No name is there twice.
      *
      * @param taken names that others have
      */
@@ -91,7 +113,16 @@ public final class Arrangement {
                 .distinct()
                 .sorted()
                 .toList();
-        if (rows.size() < 2 || control.kind() == Kind.KEY) {
+        boolean isField = control.kind() == Kind.PAD
+                && rows.size() > 1
+                && rows.stream()
+                                .map(row -> alike.stream()
+                                        .filter(other -> other.face().y() == row)
+                                        .count())
+                                .distinct()
+                                .count()
+                        == 1;
+        if (!isField) {
             return control.name();
         }
         long along = alike.stream()

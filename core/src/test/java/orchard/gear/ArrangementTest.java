@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -60,13 +61,31 @@ class ArrangementTest {
     }
 
     @Test
-    void sixteenPadsStandInASquareAndTwelveKnobsInTwoRows() {
+    void sixteenPadsStandInASquareAndFourteenKnobsInTwoRows() {
         List<Control> pads = Arrangement.place(List.of(), row(Kind.PAD, 1, 16));
         assertThat(lefts(pads)).hasSize(4);
         assertThat(tops(pads)).hasSize(4);
-        List<Control> knobs = Arrangement.place(List.of(), row(Kind.KNOB, 1, 12));
+        List<Control> knobs = Arrangement.place(List.of(), row(Kind.KNOB, 1, 14));
         assertThat(lefts(knobs)).hasSize(8);
         assertThat(tops(knobs)).hasSize(2);
+    }
+
+    @Test
+    void padsInAFieldAreNamedByTheirPlaceAndNoNameIsThereTwice() {
+        List<Control> pads = Arrangement.place(List.of(), row(Kind.PAD, 1, 16));
+        List<Control> numbered = new ArrayList<>();
+        for (int i = 0; i < pads.size(); i++) {
+            numbered.add(pads.get(i).named("Pad " + (i + 1), ""));
+        }
+        assertThat(Arrangement.named(Set.of("Pad, row 1, 2nd"), numbered))
+                .extracting(Control::name)
+                .startsWith(
+                        "Pad, row 1, 1st", "Pad, row 1, 2nd 2", "Pad, row 1, 3rd", "Pad, row 1, 4th", "Pad, row 2, 1st")
+                .doesNotHaveDuplicates();
+        Control knob = row(Kind.KNOB, 1, 1).get(0).named("Knob 1", "");
+        assertThat(Arrangement.named(Set.of("Knob 1"), List.of(knob)))
+                .extracting(Control::name)
+                .containsExactly("Knob 2");
     }
 
     @Test

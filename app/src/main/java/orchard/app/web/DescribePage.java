@@ -30,6 +30,9 @@ import orchard.light.LightKind;
 import orchard.mapping.Sentence;
 import orchard.outcome.NobodyListens;
 import orchard.rig.Rig;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -307,13 +310,25 @@ class DescribePage {
     }
 
     /** What came from a device and no control of it sends; newest first. */
+    /** Whether a control sends such a message by now: what was heard before it was described is no riddle any more. */
+    private static boolean isDescribed(Device device, Message message) {
+        Object key = message instanceof OscMessage osc
+                ? osc.address()
+                : message instanceof MidiMessage midi ? midi.key() >= 0 ? midi.key() : midi.otherKey() : null;
+        return key != null
+                && device.profile().controls().stream()
+                        .flatMap(control -> control.dimensions().stream())
+                        .anyMatch(dimension -> dimension.pattern().keys().contains(key));
+    }
+
     private List<Ticker.Row> unknown(Device device) {
         return ticker.rows().stream()
                 .filter(row -> row.kind() == Ticker.Kind.UNHEARD)
                 .filter(row -> log.trace(row.trace())
                         .filter(trace -> trace.first(NobodyListens.class) != null
                                 && trace.event() instanceof Event.Arrived arrived
-                                && arrived.device().equals(device.id()))
+                                && arrived.device().equals(device.id())
+                                && !isDescribed(device, arrived.message()))
                         .isPresent())
                 .limit(12)
                 .toList();
