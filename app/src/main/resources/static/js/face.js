@@ -42,13 +42,24 @@ function draw(control, position) {
   }
 }
 
-/** Shortens captions that are wider than their control; the whole name stands in the tooltip. */
+const SMALLEST = 0.72;
+const shortWord = (word) => (word.length > 5 && !/\d/.test(word) ? word.slice(0, 4) + "." : word);
+
+// Captions that are wider than their control shrink, then their words are shortened, the last one last; the tooltip has the whole name.
 function fit(text) {
   const room = Number(text.dataset.fit);
-  let name = text.textContent;
-  while (name.length > 2 && text.getComputedTextLength() > room) {
-    name = name.slice(0, -1);
-    text.textContent = name.trimEnd() + "…";
+  const name = text.textContent;
+  const isTooWide = () => text.getComputedTextLength() > room;
+  if (!isTooWide()) return;
+  const size = parseFloat(getComputedStyle(text).fontSize);
+  const shrink = Math.max(SMALLEST, room / text.getComputedTextLength());
+  text.style.fontSize = (size * shrink).toFixed(1) + "px";
+  const words = name.split(" ");
+  if (isTooWide()) text.textContent = [...words.slice(0, -1).map(shortWord), words.at(-1)].join(" ");
+  if (isTooWide()) text.textContent = words.map(shortWord).join(" ");
+  for (let cut = text.textContent; cut.length > 2 && isTooWide(); ) {
+    cut = cut.slice(0, -1);
+    text.textContent = cut.trimEnd() + "…";
   }
 }
 

@@ -16,6 +16,8 @@ let due = false;
 
 const form = () => page.querySelector("#monitorbar");
 const folds = () => form().elements.fold.checked;
+const sides = () => form().elements.sides.checked;
+let hidden = 0;
 
 function filter() {
   const elements = form().elements;
@@ -26,6 +28,7 @@ function filter() {
     kinds,
     unheard: elements.unheard.checked,
     search: elements.search.value,
+    keepalives: elements.keepalives.checked,
   };
 }
 
@@ -92,6 +95,7 @@ function take(news) {
     rows.set(folds() ? row.key : row.number, row);
   }
   unshown += news.unshown;
+  hidden += news.hidden;
   while (rows.size > MOST) rows.delete(rows.keys().next().value);
 }
 
@@ -100,6 +104,7 @@ on("monitor", (message) => {
   if (message.start) {
     rows.clear();
     unshown = 0;
+    hidden = 0;
     message.rows.unshown = 0;
   }
   take(message.rows);
@@ -156,6 +161,11 @@ function draw() {
   ]
     .filter(Boolean)
     .join(" ");
+  page.querySelector("#hiddenalive").textContent = hidden
+    ? `${hidden.toLocaleString("en")} keep-alives hidden`
+    : "";
+  page.querySelector("#messagehead").textContent = sides() ? "In" : "Message";
+  page.querySelector("#outhead").hidden = !sides();
   const focused = document.activeElement?.dataset?.key;
   const body = page.querySelector("#monitorbody");
   body.replaceChildren(...newest.slice(0, wanted()).map(line));
@@ -185,8 +195,11 @@ function line(row) {
   mark.append(sign, " ", row.direction);
   mark.title = "";
   cell(row.device, "");
-  cell(row.message, "mono");
-  cell(row.bytes, "mono faint");
+  if (sides()) {
+    cell(row.direction === "in" ? row.message : "", "mono message");
+    cell(row.direction === "out" ? row.message : "", "mono message");
+  } else cell(row.message, "mono message");
+  cell(row.bytes, "mono faint hex");
   cell(row.result, "");
   cell(row.count > 1 ? row.count.toLocaleString("en") : "", "mono num");
   const ask = Object.assign(document.createElement("button"), { type: "button", className: "btn quiet", textContent: "why?" });

@@ -233,8 +233,9 @@ public final class LiveSocket extends TextWebSocketHandler {
                 text(message, "kinds"),
                 text(message, "direction"),
                 message.path("unheard").asBoolean(false),
-                text(message, "search"));
-        boolean fold = message.path("fold").asBoolean(true);
+                text(message, "search"),
+                message.path("keepalives").asBoolean(false));
+        boolean fold = message.path("fold").asBoolean(false);
         long after = message.path("after").asLong(-1);
         OpenPage.Watch watch = new OpenPage.Watch(filter, fold, after < 0 ? log.last() : after);
         if (after < 0) {
@@ -256,7 +257,7 @@ public final class LiveSocket extends TextWebSocketHandler {
             if (last > watch.seen) {
                 Monitor.Rows news = monitor.news(watch.seen, watch.filter, watch.fold);
                 watch.seen = last;
-                if (!news.rows().isEmpty()) {
+                if (!news.rows().isEmpty() || news.hidden() > 0) {
                     tell(client, Map.of("type", "monitor", "start", false, "rows", news, "lost", lost, "last", last));
                 }
             }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Predicate;
 import orchard.app.store.RigKeeper;
 import orchard.outcome.Considered;
@@ -104,12 +105,18 @@ public final class Monitor {
      * @param direction null for both
      * @param unheard only what nobody listened to
      * @param search only rows that have this in their words; "" for any
+     * @param keepAlives whether what Orchard says only to keep a device listening is shown, and not only counted
      */
     public record Filter(
-            String device, Set<Kind> kinds, SignalLog.Direction direction, boolean unheard, String search) {
+            String device,
+            Set<Kind> kinds,
+            SignalLog.Direction direction,
+            boolean unheard,
+            String search,
+            boolean keepAlives) {
 
         /** Everything. */
-        public static final Filter ALL = new Filter("", Set.of(), null, false, "");
+        public static final Filter ALL = new Filter("", Set.of(), null, false, "", true);
     }
 
     /**
@@ -138,8 +145,9 @@ public final class Monitor {
      * Some rows, oldest first.
      *
      * @param unshown how many more matched and are left out
+     * @param hidden how many keep-alives are not shown because nobody wants to see them
      */
-    public record Rows(List<Row> rows, long unshown) {}
+    public record Rows(List<Row> rows, long unshown, long hidden) {}
 
     /**
      * The filter in words as pages send it.
@@ -147,7 +155,8 @@ public final class Monitor {
      * @param kinds names of kinds with blanks between them
      * @param direction {@code in}, {@code out} or ""
      */
-    public static Filter filter(String device, String kinds, String direction, boolean unheard, String search) {
+    public static Filter filter(
+            String device, String kinds, String direction, boolean unheard, String search, boolean keepAlives) {
         Set<Kind> chosen = EnumSet.noneOf(Kind.class);
         for (Kind kind : Kind.values()) {
             if (List.of(kinds.toUpperCase(Locale.ROOT).split(" ")).contains(kind.name())) {
@@ -159,7 +168,7 @@ public final class Monitor {
             case "out" -> SignalLog.Direction.OUT;
             default -> null;
         };
-        return new Filter(device, Set.copyOf(chosen), way, unheard, search);
+        return new Filter(device, Set.copyOf(chosen), way, unheard, search, keepAlives);
     }
 
     private final SignalLog log;
@@ -176,21 +185,24 @@ public final class Monitor {
 
     /** What is new after a message, for a page that shows it as it happens. */
     public Rows news(long after, Filter filter, boolean fold) {
-        return rows(log.between(after, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter)), fold, MOST_NEWS);
+        AtomicLong hidden = new AtomicLong();
+        return rows(
+                log.between(after, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter, hidden)), fold, MOST_NEWS, hidden);
     }
 
     /** What was before a message, for a page that is scrolled back. */
     public Rows before(long number, Filter filter, boolean fold) {
         int most = fold ? MOST_ROWS * 20 : MOST_ROWS;
-        return rows(log.between(0, number, most, wanted(filter)), fold, MOST_ROWS);
+        AtomicLong hidden = new AtomicLong();
+        return rows(log.between(0, number, most, wanted(filter, hidden)), fold, MOST_ROWS, hidden);
     }
 
     /** Everything that is kept, for export, oldest first. */
     public List<SignalLog.Entry> all(Filter filter) {
-        return log.between(0, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter));
+        return log.between(0, Long.MAX_VALUE, Integer.MAX_VALUE, wanted(filter, new AtomicLong()));
     }
 
-    private Rows rows(List<SignalLog.Entry> entries, boolean fold, int mostRows) {
+    private Rows rows(List<SignalLog.Entry> entries, boolean fold, int mostRows, AtomicLong hidden) {
         Map<Object, SignalLog.Entry> newest = new LinkedHashMap<>();
         Map<Object, Long> counts = new LinkedHashMap<>();
         for (SignalLog.Entry entry : entries) {
@@ -210,11 +222,12 @@ public final class Monitor {
                 rows.add(row(each.getValue(), count));
             }
         }
-        return new Rows(rows, unshown);
+        return new Rows(rows, unshown, hidden.get());
     }
 
+    /** Only what is the very same is folded: no differing value, control or direction is hidden. */
     private static String key(SignalLog.Entry entry) {
-        return entry.direction() + " " + entry.device() + " " + entry.message().subject();
+        return entry.direction() + " " + entry.device() + " " + entry.message().words();
     }
 
     /** One entry in words. */
@@ -292,6 +305,33 @@ public final class Monitor {
         }
         GroupNamed named = entry.trace().first(GroupNamed.class);
         return named != null ? "called “" + named.name() + "”" : "nobody listens";
+    }
+
+    /** What Orchard says only to keep a device listening, and what the device answers under the same name. */
+    private boolean isKeepAlive(SignalLog.Entry entry) {
+        if (entry.direction() == SignalLog.Direction.OUT) {
+            return entry.outcome() instanceof Said said && said.why().equals("keep-alive");
+        }
+        return entry.message() instanceof OscMessage osc
+                && unheard(entry)
+                && names.device(entry.device()).stream()
+                        .flatMap(device -> device.profile().keepAlive().stream())
+                        .anyMatch(said -> said instanceof OscMessage asked
+                                && osc.address().startsWith(asked.address()));
+    }
+
+    /** @param hidden counts what is wanted but for being a keep-alive */
+    private Predicate<SignalLog.Entry> wanted(Filter filter, AtomicLong hidden) {
+        Predicate<SignalLog.Entry> wanted = wanted(filter);
+        return filter.keepAlives()
+                ? wanted
+                : entry -> {
+                    boolean isHidden = isKeepAlive(entry);
+                    if (isHidden && wanted.test(entry)) {
+                        hidden.incrementAndGet();
+                    }
+                    return !isHidden && wanted.test(entry);
+                };
     }
 
     private Predicate<SignalLog.Entry> wanted(Filter filter) {

@@ -102,8 +102,9 @@ class MonitorPage {
             @RequestParam(defaultValue = "") String direction,
             @RequestParam(defaultValue = "false") boolean unheard,
             @RequestParam(defaultValue = "") String search,
-            @RequestParam(defaultValue = "true") boolean fold) {
-        return monitor.before(before, Monitor.filter(device, kinds, direction, unheard, search), fold);
+            @RequestParam(defaultValue = "false") boolean fold,
+            @RequestParam(defaultValue = "false") boolean keepalives) {
+        return monitor.before(before, Monitor.filter(device, kinds, direction, unheard, search, keepalives), fold);
     }
 
     /** Everything that is kept and wanted, as a file: {@code ndjson}, {@code mid} or {@code syx}. */
@@ -115,9 +116,11 @@ class MonitorPage {
             @RequestParam(defaultValue = "") String direction,
             @RequestParam(defaultValue = "false") boolean unheard,
             @RequestParam(defaultValue = "") String search,
+            @RequestParam(defaultValue = "false") boolean keepalives,
             HttpServletResponse response)
             throws IOException {
-        List<SignalLog.Entry> entries = monitor.all(Monitor.filter(device, kinds, direction, unheard, search));
+        List<SignalLog.Entry> entries =
+                monitor.all(Monitor.filter(device, kinds, direction, unheard, search, keepalives));
         String type = switch (format) {
             case "ndjson" -> "application/x-ndjson";
             case "mid" -> "audio/midi";

@@ -7,15 +7,25 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
+import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
 import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
 import orchard.gear.Profile;
+import orchard.gear.Seat;
+import orchard.gear.Wire;
 import orchard.light.Light;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.signal.Encoding;
+import orchard.signal.MessagePattern;
 import orchard.standin.Cobble;
 import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
 
 /** The first evening, from a box with cables to something that moves: every gesture is counted, on the gear and on the screen. */
 @ExtendWith(Orchard.class)
@@ -69,6 +79,144 @@ class FirstEveningTest {
         System.out.printf(
                 "A pad box nobody knows, from cable to lights and displays: %d gestures, %.0f s%n",
                 gestures, (System.nanoTime() - begun) / 1e9);
+    }
+
+    @Test
+    void eightKnobsLearnEightParametersAlsoWhenNoKnobWasEverHeard(TestOrchard orchard, Browser browser) {
+        List<String> strips = List.of("1", "2", "3", "4", "5", "6", "7", "8");
+        browser.go("/map?group=wherry/track9");
+        try (OscPeer knobs = new OscPeer()) {
+            orchard.keeper().commit(rig -> Edit.add("Add a box", new Part.OfDevice(box(strips))));
+            browser.go("/map/find");
+            browser.press("l");
+            gestures = 1;
+            browser.see("#learnbar", "Move a control");
+            for (String strip : strips) {
+                knobs.say(
+                        orchard.oscPort(),
+                        "/eight/" + strip,
+                        0.5f); // one message, and the first that was ever heard of it
+                gestures++;
+                browser.see("#learntext", "Strip " + strip + " of Eight");
+                String address = "/wherry/track/" + (8 + Integer.parseInt(strip)) + "/pan";
+                orchard.standIn("wherry").play(address, "set", 0.55 + 0.05 * Integer.parseInt(strip));
+                gestures++;
+                browser.see("#learntext", "Map Strip " + strip + " of Eight to");
+            }
+            browser.press(Keys.ESCAPE);
+        }
+        List<String> learned = orchard.keeper().rig().mappings().stream()
+                .filter(mapping -> mapping.trigger().device().equals("eight"))
+                .map(mapping -> mapping.trigger().control() + " "
+                        + mapping.targets().get(0).parameter())
+                .toList();
+        System.out.printf("Eight knobs onto eight parameters: %d gestures, %d of 8%n", gestures, learned.size());
+        assertThat(learned)
+                .containsExactlyElementsOf(strips.stream()
+                        .map(strip -> "k" + strip + " track" + (8 + Integer.parseInt(strip)) + ".pan")
+                        .toList());
+        assertThat(gestures).isEqualTo(17);
+    }
+
+    private static Device box(List<String> strips) {
+        List<Control> controls = strips.stream()
+                .map(strip -> new Control(
+                        "k" + strip,
+                        "Strip " + strip,
+                        Control.Kind.KNOB,
+                        List.of(new Dimension(
+                                "turn", new MessagePattern.OscNumber("/eight/" + strip, 0, 0, 1, Encoding.ABSOLUTE))),
+                        new Control.Face(10 * Integer.parseInt(strip), 1, 9, 12)))
+                .toList();
+        return new Device("eight", "Eight", "", new Seat(Wire.OSC, "/eight", ""), Profile.BLANK.withControls(controls));
+    }
+
+    @Test
+    void whatWasLearnedWrongIsPutRightByOnePress(TestOrchard orchard, Browser browser) {
+        browser.go("/map");
+        browser.press("l");
+        browser.see("#learnbar", "Move a control");
+        for (int i = 0; i < 4; i++) {
+            orchard.standIn("cobble").play("knob5", "turn", 3);
+        }
+        browser.see("#learntext", "Knob 5 of Cobble");
+        for (int i = 0; i < 4; i++) {
+            orchard.standIn("cobble").play("knob6", "turn", 3);
+        }
+        browser.see("#learntext", "Knob 6 of Cobble");
+        orchard.standIn("wherry").play("/wherry/track/12/pan", "set", 0.9);
+        browser.see("#learntext", "Map Knob 6 of Cobble to");
+        browser.see("#page .sentence", "Knob 6 of Cobble");
+        browser.see("#learnwrong", "Knob 5 of Cobble");
+        browser.click("#learnwrong button");
+        browser.see("#learntext", "Map Knob 5 of Cobble to");
+        browser.see("#page .sentence", "Knob 5 of Cobble");
+        browser.press(Keys.ESCAPE);
+    }
+
+    @Test
+    void aForeignBoxOnTheNetworkIsOneDeviceAndMapped(TestOrchard orchard, Browser browser) throws InterruptedException {
+        try (OscPeer box = new OscPeer()) {
+            browser.go("/connect");
+            for (int i = 0; i < 3; i++) {
+                box.say(orchard.oscPort(), "/stomp/1", (float) i % 2);
+                box.say(orchard.oscPort(), "/glide", 0.1f * i);
+                box.say(orchard.oscPort(), "/field", 0.1f * i, 0.2f);
+            }
+            browser.see("#strangerlist", "/stomp");
+            browser.see("#strangerlist", "/glide");
+            browser.see("#strangerlist", "/field");
+            browser.type("#strangerlist [data-sender] input[name=name]", "Foot");
+            click(browser, "#strangerlist [data-sender] form > button[type=submit]");
+            browser.see("#touched", "Touch every control of Foot once");
+            hit(box, orchard, "/stomp/1");
+            slide(box, orchard, "/glide", false);
+            slide(box, orchard, "/field", true);
+            browser.see("#touched", "3 controls");
+            click(browser, "#keep");
+            Awaitility.await()
+                    .until(() -> orchard.keeper()
+                                    .rig()
+                                    .device("foot")
+                                    .orElseThrow()
+                                    .profile()
+                                    .controls()
+                                    .size()
+                            == 3);
+            browser.see(".side", "/stomp/1");
+            browser.press("l");
+            gestures++;
+            browser.see("#learnbar", "Move a control");
+            slide(box, orchard, "/glide", false);
+            browser.see("#learntext", "Glide of Foot");
+            orchard.standIn("wherry").play("/wherry/track/5/pan", "set", 0.9);
+            gestures++;
+            browser.see("#learntext", "Map Glide of Foot to");
+            browser.press(Keys.ESCAPE);
+            gestures++;
+        }
+        System.out.printf("A foreign OSC box, described and mapped: %d gestures%n", gestures);
+        assertThat(gestures).isLessThanOrEqualTo(10);
+    }
+
+    private void hit(OscPeer box, TestOrchard orchard, String address) throws InterruptedException {
+        box.say(orchard.oscPort(), address, 1f);
+        Thread.sleep(80);
+        box.say(orchard.oscPort(), address, 0f);
+        Thread.sleep(60);
+        gestures++;
+    }
+
+    private void slide(OscPeer box, TestOrchard orchard, String address, boolean twice) throws InterruptedException {
+        for (int i = 0; i <= 12; i++) {
+            if (twice) {
+                box.say(orchard.oscPort(), address, i / 12f, 1 - i / 12f);
+            } else {
+                box.say(orchard.oscPort(), address, i / 12f);
+            }
+            Thread.sleep(25);
+        }
+        gestures++;
     }
 
     private Profile profile(TestOrchard orchard) {

@@ -42,10 +42,13 @@ class MonitorTest {
         browser.see(ROWS, "B0 16 03");
         browser.see(ROWS, "Knob 2 of Cobble, nobody listens");
         browser.see(ROWS, "/wherry/track/4/device/1/cutoff");
+        // the software tells a lot that nobody listens to either
+        browser.click("#monitorbar select[name=device] option[value=cobble]");
         browser.click("#monitorbar input[name=unheard]");
         browser.until(() ->
                 !browser.text(ROWS).contains("CC 21") && browser.text(ROWS).contains("CC 22 = 3"));
         browser.click("#monitorbar input[name=unheard]");
+        browser.click("#monitorbar select[name=device] option[value='']");
         browser.type("#monitorbar input[name=search]", "cutoff");
         browser.until(() ->
                 !browser.text(ROWS).contains("CC 22") && browser.text(ROWS).contains("CC 21"));
@@ -62,6 +65,9 @@ class MonitorTest {
             orchard.standIn("treadle").play("switch3", "hit", 1);
         }
         browser.see(ROWS, "program 2, ch 1");
+        browser.until(() -> browser.all(ROWS + " tr").size() == 5);
+        browser.click("#showbutton");
+        browser.click("#monitorbar input[name=fold]");
         browser.until(() -> browser.all(ROWS + " tr").size() == 1
                 && browser.text(ROWS + " td.num").equals("5"));
         browser.click("#pause");
@@ -74,6 +80,7 @@ class MonitorTest {
         browser.click("#pause");
         browser.see(ROWS, "program 3, ch 1");
         assertThat(browser.text(ROWS)).doesNotContain("CC 22");
+        browser.click("#showbutton");
         browser.click("#monitorbar input[name=fold]");
         browser.until(() -> browser.all(ROWS + " tr").size() == 6);
     }
