@@ -52,12 +52,11 @@ async function run() {
         access = null;
       }
       const refused = first.name === "SecurityError" || first.name === "NotAllowedError";
-      if (!access && refused) stop();
       if (!access) {
         tell(
           refused
             ? "This browser was not allowed to lend its MIDI ports. " +
-                "Allow MIDI for this page beside its address, then press Lend ports again."
+                "Allow MIDI for this page beside its address, then load the page again. Game controllers are lent."
             : "This computer has no MIDI system a browser could use (" + first.message + "). Game controllers are lent."
         );
       }

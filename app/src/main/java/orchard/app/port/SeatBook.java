@@ -186,12 +186,18 @@ final class SeatBook {
     /** Seats the devices of a rig at the ports that are there. */
     synchronized void seat(Collection<Device> devices, Collection<Port> ports) {
         long now = System.nanoTime();
+        Map<String, Integer> ownLanguage = new HashMap<>();
+        known.values().forEach(before -> ownLanguage.put(PortRoom.key(before.port), before.ownLanguage));
         known.keySet().retainAll(ports);
         for (Port port : ports) {
-            if (known.putIfAbsent(port, new Known(port)) == null
-                    && port.hasOutput()
-                    && port.hasInput()
-                    && port.wire().midi()) {
+            if (known.containsKey(port)) {
+                continue;
+            }
+            Known knows = new Known(port);
+            // a port that was opened anew leads to a device that speaks as before
+            knows.ownLanguage = ownLanguage.getOrDefault(PortRoom.key(port), 0);
+            known.put(port, knows);
+            if (port.hasOutput() && port.hasInput() && port.wire().midi()) {
                 port.send(Identity.REQUEST, null);
             }
         }

@@ -47,9 +47,8 @@ class LendingTest {
         browser.see("#lent", "Lending 1 MIDI port of this computer.");
         browser.see("#strangerlist", "Tin box");
         browser.until(() -> browser.ask("return window.sent.join()").toString().contains("f0 7e 7f 06 01 f7"));
-        browser.click("[data-port='browser:Tin box'] form:not(.decide) button");
-        browser.see("#tinbox h2", "Tin box");
-        browser.go("/describe?device=tinbox");
+        browser.click("[data-port='browser:Tin box'] form > button[type=submit]");
+        browser.see("#touched", "Touch every control of Tin box once");
         browser.until(() -> browser.ask("return typeof window.hear").equals("function")
                 && orchard.bean(PortRoom.class).present().contains("tinbox"));
         browser.until(() -> {
@@ -83,6 +82,7 @@ class LendingTest {
     void refusalAndAbsenceAreSaidWithWhatToDo(Browser browser) {
         lend(browser, "navigator.requestMIDIAccess = async () => { throw new DOMException('no', 'SecurityError'); };");
         browser.see("#lent", "was not allowed to lend its MIDI ports. Allow MIDI for this page");
+        browser.see("#lent", "Game controllers are lent.");
         browser.click("#lend");
         restore.run();
         restore = browser.beforeEveryPage(
@@ -105,9 +105,12 @@ class LendingTest {
                 navigator.getGamepads = () => [window.pad, null];
                 """);
         browser.see("#strangerlist", "Arcade stick");
-        browser.click("[data-port='pad:Arcade stick'] form:not(.decide) button");
-        browser.see("#arcadestick h2", "Arcade stick");
-        browser.go("/describe?device=arcadestick");
+        assertThat(browser.text("[data-port='pad:Arcade stick'] option:checked"))
+                .as("a game controller is taken for one")
+                .isEqualTo("Game controller");
+        browser.click("[data-port='pad:Arcade stick'] option[value='']");
+        browser.click("[data-port='pad:Arcade stick'] form > button[type=submit]");
+        browser.see("#touched", "Touch every control of Arcade stick once");
         browser.until(() -> orchard.bean(PortRoom.class).present().contains("arcadestick"));
         browser.until(() -> {
             browser.ask("window.pad.buttons[0].value = 1 - window.pad.buttons[0].value");
