@@ -52,7 +52,8 @@ public final class ProfileShelf {
                             default -> wire.midi();
                         })
                 && profile.parameters().stream()
-                        .allMatch(parameter -> parameter.binding() instanceof Binding.Osc == wire.addressed());
+                        .allMatch(parameter ->
+                                wire != Wire.PAD && parameter.binding() instanceof Binding.Osc == wire.addressed());
     }
 
     /**
@@ -68,6 +69,7 @@ public final class ProfileShelf {
                 .filter(profile -> plain.equalsIgnoreCase(profile.replaceFirst(" by .*", "")))
                 .findFirst()
                 .or(() -> fitting.stream()
+                        .filter(profile -> !ALL.get(profile).controls().isEmpty())
                         .filter(profile -> wire == Wire.PAD || Seating.saysWhatItSays(ALL.get(profile), heard))
                         .min(Comparator.comparingInt(
                                 profile -> ALL.get(profile).controls().size())))
