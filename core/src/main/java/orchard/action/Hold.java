@@ -25,7 +25,7 @@ public record Hold(Ref.ToParameter parameter, Value value) implements Action {
     @Override
     public Action filled(Typed typed, Directory names) {
         Ref.ToParameter chosen = Action.chosen(typed, names);
-        return new Hold(chosen, Value.filled(typed, names.parameter(chosen).orElseThrow()));
+        return new Hold(chosen, Value.filled(typed, chosen, names));
     }
 
     @Override

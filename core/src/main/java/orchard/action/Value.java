@@ -45,11 +45,17 @@ public sealed interface Value {
     }
 
     /** The value that was filled in for a parameter. */
-    static Value filled(Typed typed, Parameter parameter) {
-        return typed.text("other").isEmpty()
-                ? new Fixed(typed.real("value", parameter))
-                : new Same(Ref.ToParameter.of(typed.text("other"))
-                        .orElseThrow(() -> new Mistake("other", "choose a parameter, or none")));
+    static Value filled(Typed typed, Ref.ToParameter set, Directory names) {
+        if (typed.text("other").isEmpty()) {
+            return new Fixed(typed.real("value", names.parameter(set).orElseThrow()));
+        }
+        Ref.ToParameter other = Ref.ToParameter.of(typed.text("other"))
+                .filter(chosen -> names.parameter(chosen).isPresent())
+                .orElseThrow(() -> new Mistake("other", "choose a parameter, or none"));
+        if (other.equals(set)) {
+            throw new Mistake("other", names.words(set) + " is what is set: choose another parameter, or none");
+        }
+        return new Same(other);
     }
 
     /** A value that was typed, in the parameter's unit. */

@@ -1,10 +1,13 @@
 package orchard.rig;
 
 import com.fasterxml.jackson.annotation.JsonAlias;
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import orchard.action.Action;
 import orchard.action.Value;
+import orchard.gear.Feel;
 import orchard.light.LightKind;
 import orchard.mapping.While;
 import orchard.parameter.Binding;
@@ -29,6 +32,9 @@ public final class PartJson {
     private static final JsonMapper MAPPER = JsonMapper.builder()
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES) // written before the field was there
+            // what is stored are the fields of records, and nothing that they answer when they are asked
+            .changeDefaultVisibility(visibility -> visibility.withIsGetterVisibility(Visibility.NONE))
+            .addMixIn(Feel.class, FeelNames.class)
             .addMixIn(Part.class, Variant.class)
             .addMixIn(Law.class, Variant.class)
             .addMixIn(Binding.class, Variant.class)
@@ -111,6 +117,10 @@ public final class PartJson {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
     private interface Variant {}
+
+    /** Some homes have what was answered once and never was a field. */
+    @JsonIgnoreProperties("plain")
+    private interface FeelNames {}
 
     /** What the template was called when only a prefix could be said. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")

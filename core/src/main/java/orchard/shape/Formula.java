@@ -44,13 +44,30 @@ public record Formula(String text) implements Stage {
 
     @Override
     public Stage filled(Typed typed, Parameter parameter) {
-        Formula next = new Formula(typed.text("text"));
+        String formula = typed.text("text");
         try {
-            next.on(parameter, Medium.REAL);
+            triedOut(
+                    Expression.of(
+                            formula, parameter.range().low(), parameter.range().high()),
+                    parameter.range());
         } catch (Expression.Unusable e) {
             throw new Mistake("text", e.getMessage());
         }
-        return next;
+        return new Formula(formula);
+    }
+
+    /** One that comes to no number at either end nor in the middle is of no use to anybody. */
+    private static void triedOut(Expression expression, Range range) {
+        Expression.Unusable why = null;
+        for (double x : new double[] {range.low(), (range.low() + range.high()) / 2, range.high()}) {
+            try {
+                expression.apply(x);
+                return;
+            } catch (Expression.Unusable e) {
+                why = why == null ? e : why;
+            }
+        }
+        throw why;
     }
 
     @Override

@@ -10,7 +10,7 @@ import orchard.parameter.Typed;
 
 /**
  * One stretch of the control's way: control position to position 0..1 within the stretch. Outside it gives nothing, once it
- * has given the end over which it was left. The stretch may be another on the way down.
+ * has given the end over which it was left. The stretch may be another on the way down; a hand that trembles by one step in 127 does not turn round.
  *
  * @param low begin on the way up, 0..1
  * @param high end on the way up, above {@code low}
@@ -78,12 +78,16 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
         return new Zoning(this);
     }
 
-    /** Remembers where the control was, which way it went, and what was given last. */
+    /** Remembers where the control was, which way it went and how far, and what was given last. */
     private record Zoning(Zone zone) implements StageFunction {
 
         private static final int BEFORE = 0;
         private static final int DOWNWARDS = 1;
         private static final int GIVEN = 2;
+        private static final int FARTHEST = 3;
+
+        /** So far it has to come back to have turned round: more than one step of 7 bits, less than two. */
+        private static final double TURN = 1.5 / 127;
 
         @Override
         public double forward(double value, double[] memory, int at, long nanos) {
@@ -91,11 +95,10 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
                 return value;
             }
             double before = memory[at + BEFORE];
-            if (!Double.isNaN(before) && value != before) {
-                memory[at + DOWNWARDS] = value < before ? 1 : 0;
-            }
             memory[at + BEFORE] = value;
-            boolean downwards = memory[at + DOWNWARDS] == 1;
+            boolean downwards = !Double.isNaN(before) && value != before
+                    ? goesDown(value, before, memory, at)
+                    : memory[at + DOWNWARDS] == 1;
             double low = downwards ? zone.downLow() : zone.low();
             double high = downwards ? zone.downHigh() : zone.high();
             boolean inside = value >= low && value <= high;
@@ -115,6 +118,16 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
             return Double.NaN;
         }
 
+        private static boolean goesDown(double value, double before, double[] memory, int at) {
+            boolean went = Double.isNaN(memory[at + DOWNWARDS]) ? value < before : memory[at + DOWNWARDS] == 1;
+            double farthest = Double.isNaN(memory[at + FARTHEST]) ? before : memory[at + FARTHEST];
+            boolean turns = went ? value > farthest + TURN : value < farthest - TURN;
+            boolean now = went != turns;
+            memory[at + DOWNWARDS] = now ? 1 : 0;
+            memory[at + FARTHEST] = turns ? value : now ? Math.min(farthest, value) : Math.max(farthest, value);
+            return now;
+        }
+
         @Override
         public double backward(double value) {
             return zone.low() + Bounds.cut(value) * (zone.high() - zone.low());
@@ -127,7 +140,7 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
 
         @Override
         public int memory() {
-            return 3;
+            return 4;
         }
     }
 }

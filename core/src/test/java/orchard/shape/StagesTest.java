@@ -179,6 +179,26 @@ class StagesTest {
     }
 
     @Test
+    void aTrembleDoesNotTurnAStretchRound() {
+        ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Zone(0.3, 0.6, 0.2, 0.5, false))), PAN);
+        double[] memory = function.fresh();
+        double step = 1.0 / 127;
+        function.forward(0.3, memory, 0, 0, null);
+        for (double x : new double[] {0.45, 0.45 - step, 0.45, 0.45 - step, 0.45}) {
+            assertThat(function.forward(x, memory, 0, 0, null))
+                    .as("going up, trembling at %s", x)
+                    .isCloseTo((x - 0.3) / 0.3, within(1e-9));
+        }
+        double down = 0.45 - 3 * step;
+        assertThat(function.forward(down, memory, 0, 0, null))
+                .as("this is the way down")
+                .isCloseTo((down - 0.2) / 0.3, within(1e-9));
+        assertThat(function.forward(down + step, memory, 0, 0, null))
+                .as("and a tremble on it is none up")
+                .isCloseTo((down + step - 0.2) / 0.3, within(1e-9));
+    }
+
+    @Test
     void aStretchSwitchesOnAndOff() {
         ShapeFunction function = ShapeFunction.of(new Shape(List.of(new Zone(0.3, 0.6, 0.3, 0.6, true))), PAN);
         double[] memory = function.fresh();

@@ -7,6 +7,7 @@ import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Actions;
@@ -67,6 +68,10 @@ class ClauseActions {
         double time = timed ? number(id, "seconds", seconds, new Range(0.05, 10, "s")) : 0;
         int many = count(id, count);
         return edits.change(id, seen, "Control of ", (rig, mapping) -> {
+            // what is there already may be missing, and the rest be changed all the same
+            if (!mapping.trigger().equals(first)) {
+                there(rig, id, first);
+            }
             When when = new When(new MappingCopier(rig).run(id, first, many), new Gesture(gesture, time));
             boolean same = mapping.trigger().equals(first);
             return mapping.with(when)
@@ -84,9 +89,35 @@ class ClauseActions {
                 .orElseThrow(() -> EditRefused.invalid(part, "control", "Choose a control from the list"));
     }
 
+    private static void there(Rig rig, String part, Ref.ToControl control) {
+        Device device = rig.device(control.device())
+                .orElseThrow(() -> EditRefused.invalid(
+                        part,
+                        "control",
+                        "There is no device “" + control.device() + "”; choose a control from the list"));
+        boolean isThere = device.profile()
+                .control(control.control())
+                .flatMap(found -> found.dimension(control.dimension()))
+                .isPresent();
+        if (!isThere) {
+            throw EditRefused.invalid(
+                    part,
+                    "control",
+                    device.name() + " has no control “" + control.control() + "” that sends “" + control.dimension()
+                            + "”; choose one from the list");
+        }
+    }
+
     /** How many controls in a row. */
     static int count(String part, String typed) {
-        return (int) number(part, "count", typed, new Range(1, LONGEST_RUN, ""));
+        String number = typed.strip();
+        if (!number.matches("\\d{1,4}") || Integer.parseInt(number) < 1 || Integer.parseInt(number) > LONGEST_RUN) {
+            throw EditRefused.invalid(
+                    part,
+                    "count",
+                    "Expected how many in a row, a whole number of 1–" + LONGEST_RUN + "; found “" + number + "”");
+        }
+        return Integer.parseInt(number);
     }
 
     private static double number(String id, String field, String typed, Range range) {
@@ -105,6 +136,10 @@ class ClauseActions {
             throw EditRefused.invalid(id, "parameter", "Choose a parameter from the list");
         }
         Ref.ToParameter ref = new Ref.ToParameter(parameter.substring(0, slash), parameter.substring(slash + 1));
+        if (names.parameter(ref).isEmpty()) {
+            throw EditRefused.invalid(
+                    id, "parameter", "There is no parameter “" + parameter + "”; choose one from the list");
+        }
         return edits.change(
                 id,
                 seen,

@@ -5,7 +5,9 @@ import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
+import orchard.mapping.Sentence;
 import orchard.mistake.Mistake;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -28,8 +30,11 @@ class Replies {
 
     private final RigKeeper keeper;
 
-    Replies(RigKeeper keeper) {
+    private final Names names;
+
+    Replies(RigKeeper keeper, Names names) {
         this.keeper = keeper;
+        this.names = names;
     }
 
     /** Leads the page to a path, exchanging only what is between frame and ticker. */
@@ -68,6 +73,14 @@ class Replies {
         model.addAttribute("message", refused.getMessage());
         model.addAttribute("field", refused.field());
         boolean meanwhile = refused.why() == EditRefused.Cause.CHANGED_MEANWHILE;
+        model.addAttribute(
+                "now",
+                meanwhile
+                        ? keeper.rig()
+                                .mapping(refused.part())
+                                .map(mapping -> Sentence.of(mapping, names).text())
+                                .orElse("")
+                        : "");
         model.addAttribute("seen", meanwhile ? String.valueOf(keeper.revision(refused.part())) : null);
         return "refusal";
     }

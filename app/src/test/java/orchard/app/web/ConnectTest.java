@@ -181,7 +181,8 @@ class ConnectTest {
             browser.go("/connect");
             peer.say(orchard.oscPort(), "/twin/a", 1);
             browser.see("#two [data-in]", "1");
-            assertThat(browser.text("#one [data-in]")).isEqualTo("0");
+            browser.see("#one [data-in]", "0");
+            assertThat(browser.text("#two [data-in]")).isEqualTo("1");
         }
     }
 

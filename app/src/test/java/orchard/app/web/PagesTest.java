@@ -145,6 +145,11 @@ class PagesTest {
     void undoAndRedoAreOnKeysOnEveryPageButPerform(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.press(Keys.DELETE);
+        browser.see("#said", "Press Delete once more to delete this mapping");
+        assertThat(orchard.keeper().rig().mapping("m5"))
+                .as("one stray key deletes nothing")
+                .isPresent();
+        browser.press(Keys.DELETE);
         browser.see("#mappings", "35 mappings");
         browser.go("/perform");
         browser.chord(Keys.CONTROL, "z");

@@ -150,4 +150,63 @@ class RequestsTest {
         client.post("/undo", "");
         assertThat(client.post("/undo", "").body()).contains("\"done\":false", "There is nothing to undo.");
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "/map/m2/when|control=cobble/knob99/turn|Cobble has no control “knob99”",
+                "/map/m2/when|control=nobody/knob1/turn|There is no device “nobody”",
+                "/map/m2/when|control=cobble/knob1/turn&count=many|a whole number of 1–128; found “many”",
+                "/map/m2/when|control=cobble/knob1/turn&count=0|a whole number of 1–128; found “0”",
+                "/map/m2/repeat|count=1.5|a whole number of 1–128; found “1.5”",
+                "/map/m2/do|parameter=wherry/nothing|There is no parameter “wherry/nothing”",
+                "/map/m2/actions|line=a&a.what=SET&a.parameter=wherry/track1.pan&a.other=wherry/track1.pan|is what is set: choose another parameter",
+                "/connect/gull|name=Cobble&role=&in=/gull&out=|There is a “Cobble” already",
+                "/connect/gull|name=Gull&role=&in=gull&out=|Expected the beginning of the device's addresses, like /wand",
+                "/connect/gull|name=Gull&role=&in=/wherry&out=|Wherry is known by /wherry already",
+                "/connect/gull|name=Gull&role=&in=/gull&out=nowhere|Expected host and port",
+                "/connect/cobble/greeting|lines=CC 200 = 1|Line 1: ",
+                "/connect/gull/greeting|lines=CC 20 = 1|This one speaks OSC"
+            })
+    void whatCannotBeIsRefusedWithPlaceAndExpectation(String path, String body, String words, TestOrchard orchard) {
+        Client client = new Client(orchard);
+        String part = path.split("/")[2];
+        HttpResponse<String> response =
+                client.post(path, "seen=" + orchard.keeper().revision(part) + "&" + body);
+        assertThat(response.statusCode()).isEqualTo(422);
+        assertThat(response.body()).contains(words);
+    }
+
+    @Test
+    void aFormulaThatComesToNoNumberAnywhereIsRefused(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        String body = client.post(
+                        "/map/m2/stage/add",
+                        "action=-1&kind=FORMULA&seen=" + orchard.keeper().revision("m2"))
+                .body();
+        int place = orchard.keeper()
+                        .rig()
+                        .mapping("m2")
+                        .orElseThrow()
+                        .shape()
+                        .stages()
+                        .size()
+                - 1;
+        HttpResponse<String> refused = client.post(
+                "/map/m2/stage/" + place,
+                "action=-1&text=1/0&seen=" + orchard.keeper().revision("m2"));
+        assertThat(refused.statusCode()).as(body).isEqualTo(422);
+        assertThat(refused.body()).contains("comes to no number");
+    }
+
+    @Test
+    void whoWasTooLateReadsWhatItIsNow(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        long seen = orchard.keeper().revision("m2");
+        client.post("/map/m2/invert", "seen=" + seen);
+        HttpResponse<String> late = client.post("/map/m2/invert", "seen=" + seen);
+        assertThat(late.statusCode()).isEqualTo(422);
+        assertThat(late.body()).contains("Someone changed this meanwhile", "Now it reads: ", "inverted");
+    }
 }
