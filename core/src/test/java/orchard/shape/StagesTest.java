@@ -13,10 +13,12 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
+import orchard.parameter.Typed;
 import org.junit.jupiter.api.Test;
 
 /** Every stage and law: inside its range, and back where it claims to go back. */
@@ -176,6 +178,16 @@ class StagesTest {
         assertThat(function.forward(0.9, memory, 0, 0, null))
                 .as("passed at one go")
                 .isEqualTo(1);
+    }
+
+    @Test
+    void aFormulaThatComesToNoNumberAnywhereIsRefused() {
+        assertThatThrownBy(() -> new Formula("x").filled(Typed.of("text", "1/0"), PAN))
+                .isInstanceOf(Mistake.class)
+                .hasMessageContaining("“1/0” comes to no number");
+        assertThat(new Formula("x").filled(Typed.of("text", "1/x"), PAN))
+                .as("one that fails at one place only is of use at the others")
+                .isEqualTo(new Formula("1/x"));
     }
 
     @Test

@@ -46,12 +46,13 @@ class RevisionTable {
         return made(maker, "not r.undone and (:maker is null or r.made_by in (:maker, ''))", "r.id desc");
     }
 
-    /** What the next redo does again: what was taken back last, by that browser. */
+    /** What the next redo does again: what was taken back last, by that browser; of anybody's, if nobody made an edit since. */
     Optional<Made> redoable(String maker) {
-        return made(
-                maker,
-                "r.undone and not r.dropped and (:maker is null or r.undone_by in (:maker, ''))",
-                "coalesce(r.undone_in, 0) desc, r.id");
+        return made(maker, """
+                r.undone and not r.dropped
+                and case when :maker is not null then r.undone_by in (:maker, '')
+                    else r.undone_in is null or r.undone_in > (select max(id) from revision where kind = 'edit') end
+                """, "coalesce(r.undone_in, 0) desc, r.id");
     }
 
     private Optional<Made> made(String maker, String which, String order) {

@@ -194,6 +194,8 @@ class DescribeTest {
         browser.click(".facepanel .control[data-control=knob9]");
         browser.until(() -> browser.text("#picked").equals("1 picked"));
         browser.press(Keys.DELETE);
+        browser.see("#said", "Press Delete once more to delete what is picked");
+        browser.press(Keys.DELETE);
         browser.until(() -> cobble(orchard).control("knob9").isEmpty());
         browser.press(Keys.ESCAPE);
         browser.until(() -> !browser.find("#arrangebar").isDisplayed());
