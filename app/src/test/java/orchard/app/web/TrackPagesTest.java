@@ -61,7 +61,7 @@ class TrackPagesTest {
         begin(orchard, browser);
         browser.type("#width", "three");
         browser.click("#banks button");
-        browser.see("#banks .refusal", "Not a value");
+        browser.see("#banks .refusal", "a whole number of 1–128; found “three”");
         browser.type("#width", "3");
         browser.click("#single option[value=true]");
         browser.click("#banks button");
