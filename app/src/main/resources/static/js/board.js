@@ -20,7 +20,7 @@ export function level(element, value) {
 export function rename(root, groups) {
   for (const [key, name] of Object.entries(groups ?? {})) {
     root.querySelectorAll(`[data-group="${CSS.escape(key)}"]`).forEach((cap) => {
-      cap.textContent = name + cap.dataset.suffix;
+      cap.textContent = name + (cap.dataset.suffix ?? "");
       const slider = cap.closest("[role=slider]");
       slider?.setAttribute("aria-label", cap.textContent);
     });
