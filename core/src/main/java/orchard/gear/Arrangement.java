@@ -127,7 +127,7 @@ public final class Arrangement {
         }
         long along = alike.stream()
                 .filter(other -> other.face().y() == control.face().y()
-                        && other.face().x() <= control.face().x())
+                        && control.face().x() >= other.face().x())
                 .count();
         return control.kind().noun() + ", row " + (rows.indexOf(control.face().y()) + 1) + ", " + along
                 + ordinal(along);
