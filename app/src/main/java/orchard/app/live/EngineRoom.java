@@ -28,6 +28,9 @@ public final class EngineRoom {
     private static final Logger LOG = LoggerFactory.getLogger(EngineRoom.class);
     private static final int PAYING_SECONDS = 2;
 
+    /** What a message is said for that a person typed. */
+    public static final String TYPED = "message typed by hand";
+
     private final RigKeeper keeper;
     private final PortRoom ports;
     private final Compiler compiler = new Compiler();
@@ -157,7 +160,7 @@ public final class EngineRoom {
      * @param device id of a device, or key of a port nobody sits at
      */
     public void type(String device, Message message) {
-        say(device, message, "message typed by hand");
+        say(device, message, TYPED);
     }
 
     /** Sends a message, and says what for. */

@@ -18,6 +18,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.mistake.Mistake;
+import orchard.outcome.Said;
 import orchard.rig.EditRefused;
 import orchard.signal.Identity;
 import orchard.signal.Message;
@@ -115,7 +116,9 @@ class GreetingPage {
                     boolean isFromElsewhere = entry.direction() == SignalLog.Direction.IN
                             && !entry.device().equals(device.id());
                     boolean isTyped = entry.direction() == SignalLog.Direction.OUT
-                            && entry.device().equals(device.id());
+                            && entry.device().equals(device.id())
+                            && entry.outcome() instanceof Said said
+                            && said.why().equals(EngineRoom.TYPED);
                     boolean fits =
                             osc ? entry.message() instanceof OscMessage : entry.message() instanceof MidiMessage.SysEx;
                     boolean isSmallTalk = Identity.isRequest(entry.message())
