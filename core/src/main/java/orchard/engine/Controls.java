@@ -199,7 +199,7 @@ final class Controls {
                 return;
             }
         } else {
-            steps = encoding.steps((int) number) / 127.0;
+            steps = encoding.steps((int) number) / (double) Encoding.WAY;
         }
         if (control.plan.feeling() != null) {
             steps *= control.plan.feeling().steps();

@@ -46,7 +46,7 @@ final class LightRuleCompiler {
                 .findFirst()
                 .orElse(mapping.actions().onPress().get(0));
         ShapeFunction shape = first instanceof SetParameter set
-                ? ShapeFunction.of(mapping.shape().then(set.own()), parameter)
+                ? mapping.function(set.own(), parameter, rig)
                 : ShapeFunction.of(Shape.WHOLE, parameter);
         DoublePredicate lit = position -> first.isLit(parameter, position);
         Ref.ToControl trigger = mapping.trigger();
@@ -83,7 +83,7 @@ final class LightRuleCompiler {
             }
             for (PageRows.Laid laid : rows.laid(rig, mapping, row)) {
                 Parameter parameter = rig.parameter(laid.parameter()).orElseThrow();
-                ShapeFunction shape = ShapeFunction.of(mapping.shape(), parameter);
+                ShapeFunction shape = mapping.function(Shape.WHOLE, parameter, rig);
                 Profile hands = rig.device(laid.place().control().device())
                         .orElseThrow()
                         .profile();

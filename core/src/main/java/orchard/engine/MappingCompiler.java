@@ -157,7 +157,7 @@ final class MappingCompiler {
                 remembers ? before.half() : new State.OfAction(pressed == null ? 0 : pressed.memory()),
                 slow == null ? null : cells.control(slow),
                 mapping.shape().accumulate().orElse(null),
-                mapping.shape().counts(),
+                Stream.of(targets).anyMatch(target -> target.shape().counts()),
                 circle,
                 circle == null
                         ? heard(mapping.when().triggers())
@@ -186,14 +186,15 @@ final class MappingCompiler {
         List<Action> actions = mapping.actions().onPress();
         for (int i = 0; i < actions.size(); i++) {
             if (actions.get(i) instanceof SetParameter set) {
-                Shape whole = mapping.shape().then(set.own());
-                targets.add(target(rig, set.parameter(), whole, i, takeover(rig, mapping), null, state, before));
+                targets.add(target(
+                        rig, set.parameter(), mapping, set.own(), i, takeover(rig, mapping), null, state, before));
             } else if (actions.get(i) instanceof SetOfPage row) {
                 for (PageRows.Laid laid : rows.laid(rig, mapping, row)) {
                     targets.add(target(
                             rig,
                             laid.parameter(),
-                            mapping.shape(),
+                            mapping,
+                            Shape.WHOLE,
                             i,
                             takeover(rig, mapping, laid),
                             laid.place(),
@@ -208,14 +209,15 @@ final class MappingCompiler {
     private Target target(
             Rig rig,
             Ref.ToParameter ref,
-            Shape shape,
+            Mapping of,
+            Shape own,
             int action,
             Takeover takeover,
             Place place,
             State.OfMapping mapping,
             MappingPlan before) {
         State.OfParameter parameter = cells.parameter(ref);
-        ShapeFunction function = ShapeFunction.of(shape, rig.parameter(ref).orElseThrow());
+        ShapeFunction function = of.function(own, rig.parameter(ref).orElseThrow(), rig);
         State.OfTarget memory = null;
         for (Target old : before == null ? Nothing.TARGETS : before.targets()) {
             boolean same = old.parameter() == parameter

@@ -8,6 +8,7 @@ import orchard.outcome.Considered;
 import orchard.outcome.LoopCut;
 import orchard.shape.Accumulate;
 import orchard.shape.ShapeFunction;
+import orchard.signal.Encoding;
 
 /** What mappings make of a move: gesture, shape, takeover, and what follows. Everything runs inside the {@link Fence}. */
 final class Mappings {
@@ -300,13 +301,14 @@ final class Mappings {
     }
 
     private void turnedNow(MappingPlan mapping, State.OfControl control, double steps, double number) {
-        boolean counted = !Double.isNaN(number) && mapping.counts();
-        if (steps == 0 && !counted) {
+        boolean tells = !Double.isNaN(number);
+        if (steps == 0 && !(tells && mapping.counts())) {
             note(mapping, 0, "heard, but this was no movement");
             return;
         }
-        double way = counted ? steps : steps * sensitivity(mapping, steps);
+        double way = steps * sensitivity(mapping, steps);
         for (Target target : mapping.targets()) {
+            boolean counted = tells && target.shape().counts();
             if (isUnder(target, control)) {
                 targets.run(
                         mapping, target, control, counted ? number : Targets.stepped(mapping, target, way), counted);
@@ -315,7 +317,7 @@ final class Mappings {
             }
         }
         if (mapping.isDiscrete()) {
-            double clicks = Math.min(ActionRunner.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * 127)));
+            double clicks = Math.min(ActionRunner.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * Encoding.WAY)));
             actions.turned(state.ledger.passing(control, mapping, cycle.number), (int) (steps < 0 ? -clicks : clicks));
         }
     }
@@ -344,7 +346,7 @@ final class Mappings {
         memory.turns = before + by;
         double way = by * sensitivity(mapping, by);
         for (Target target : mapping.targets()) {
-            boolean counted = mapping.counts();
+            boolean counted = target.shape().counts();
             targets.run(
                     mapping, target, control, counted ? before + by : Targets.stepped(mapping, target, way), counted);
         }
@@ -437,7 +439,7 @@ final class Mappings {
         State.OfMapping memory = mapping.state();
         double elapsed = (cycle.now - memory.lastNanos) / 1e9;
         memory.lastNanos = cycle.now;
-        double speed = elapsed > 0 ? Math.abs(steps) * 127 / elapsed : 0;
+        double speed = elapsed > 0 ? Math.abs(steps) * Encoding.WAY / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
         return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(mapping) ? by.fine() : 1);
     }

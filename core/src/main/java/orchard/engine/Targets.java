@@ -204,10 +204,20 @@ final class Targets {
         double known = Parameters.known(parameter);
         boolean inStep = !Double.isNaN(memory.before) && Math.abs(memory.left - known) < Position.SAME;
         double next = (inStep ? memory.before : target.shape().backward(known)) + steps;
-        boolean around = mapping.steps() != null && mapping.steps().around();
-        next = mapping.counts() ? next : around ? next - Math.floor(next) : Position.cut(next);
-        memory.before = next;
-        return next;
+        memory.before = target.shape().counts() ? next : isAround(mapping) ? around(next, target) : Position.cut(next);
+        return memory.before;
+    }
+
+    private static boolean isAround(MappingPlan mapping) {
+        return mapping.steps() != null && mapping.steps().around();
+    }
+
+    /** The first of values that are counted comes one step after the last; of others the two ends are one place. */
+    private static double around(double position, Target target) {
+        int count = target.parameter().parameter.count();
+        double half = count == 0 ? 0 : 0.5 / (count - 1);
+        double way = 1 + 2 * half;
+        return position - way * Math.floor((position + half) / way);
     }
 
     private void note(MappingPlan mapping, int action, Considered.Verdict verdict, List<Double> values, String why) {

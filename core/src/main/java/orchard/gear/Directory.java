@@ -47,6 +47,13 @@ public interface Directory {
         return device(ref.device()).flatMap(d -> d.profile().parameter(ref.parameter()));
     }
 
+    /** The number of a control that a reference points at, if it is there. */
+    default Optional<Dimension> dimension(Ref.ToControl ref) {
+        return device(ref.device())
+                .flatMap(d -> d.profile().control(ref.control()))
+                .flatMap(c -> c.dimension(ref.dimension()));
+    }
+
     /** A parameter's value at a position, in Orchard's own words; "" if the parameter is missing. */
     default String text(Ref.ToParameter ref, double position) {
         return parameter(ref).map(p -> p.text(position)).orElse("");

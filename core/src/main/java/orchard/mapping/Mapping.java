@@ -5,11 +5,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import orchard.action.Action;
+import orchard.gear.Dimension;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
 import orchard.shape.Shape;
+import orchard.shape.ShapeFunction;
 
 /**
  * One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer.
@@ -52,6 +55,22 @@ public record Mapping(
     /** The first parameter it is about. */
     public Optional<Ref.ToParameter> target() {
         return targets().stream().findFirst();
+    }
+
+    /**
+     * What its stages, and then those of one of its actions, do on a parameter.
+     *
+     * @throws orchard.mistake.Mistake if a stage does not fit the parameter
+     */
+    public ShapeFunction function(Shape own, Parameter parameter, Directory directory) {
+        Shape whole = shape.then(own);
+        return isEndless(directory) ? ShapeFunction.endless(whole, parameter) : ShapeFunction.of(whole, parameter);
+    }
+
+    /** Whether its control has no ends. */
+    public boolean isEndless(Directory directory) {
+        return when.gesture().kind() == Gesture.Kind.CIRCLE
+                || directory.dimension(trigger()).filter(Dimension::relative).isPresent();
     }
 
     /** Whether its control is put where its parameter stands, by a motor, a ring or on a layout, so that nothing jumps when it is touched. */

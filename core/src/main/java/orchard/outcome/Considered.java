@@ -62,7 +62,7 @@ public record Considered(String mapping, int action, Verdict verdict, List<Doubl
                 && values.size() > 1) {
             Parameter parameter = names.parameter(set.parameter()).orElseThrow();
             Shape shape = of.shape().then(set.own());
-            ShapeFunction function = ShapeFunction.of(shape, parameter);
+            ShapeFunction function = of.function(set.own(), parameter, names);
             for (int i = 1; i < values.size() - 1 && i <= shape.stages().size(); i++) {
                 text.append(" → ")
                         .append(shape.stages().get(i - 1).kind().words())

@@ -6,11 +6,14 @@ import java.util.Optional;
 /** How real values are written for people: three significant digits, the unit always with them, {@code k} for thousands. */
 public final class Display {
 
+    /** The unit of angles. */
+    public static final String DEGREES = "°";
+
     private Display() {}
 
     /** A value with its unit: {@code 1.26 kHz}, {@code −6.0 dB}, {@code 45 %}. */
     public static String text(double real, String unit) {
-        return unit.isEmpty() || unit.equals("°")
+        return unit.isEmpty() || unit.equals(DEGREES)
                 ? number(real, unit) + unit
                 : number(real, unit) + (scaled(real, unit) ? " k" : " ") + unit;
     }

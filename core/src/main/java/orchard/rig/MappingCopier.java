@@ -31,7 +31,7 @@ public final class MappingCopier {
     }
 
     /**
-     * The mapping that a control and a parameter make: over the whole range, answered by every light on the control.
+     * The mapping that a control and a parameter make: shaped as is {@linkplain Shape#usual usual}, answered by every light on the control.
      *
      * @throws EditRefused if there is such a mapping
      */
@@ -47,9 +47,16 @@ public final class MappingCopier {
                 id,
                 new When(List.of(trigger)),
                 new While.Always(),
-                Shape.WHOLE,
+                shape(trigger, target),
                 new Actions(List.of(new SetParameter(target))),
                 new Show(answers(trigger)));
+    }
+
+    private Shape shape(Ref.ToControl trigger, Ref.ToParameter target) {
+        return rig.dimension(trigger)
+                .flatMap(dimension -> rig.parameter(target)
+                        .map(p -> Shape.usual(dimension.pattern().encoding(), p)))
+                .orElse(Shape.WHOLE);
     }
 
     /** A switch is set by a press, not by how hard it was. */

@@ -2,6 +2,7 @@ package orchard.shape;
 
 import java.util.function.DoubleUnaryOperator;
 import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 
 /** What a stage does that remembers nothing: there and back. */
 record Pure(DoubleUnaryOperator there, DoubleUnaryOperator back, Inverse inverse) implements StageFunction {
@@ -15,6 +16,19 @@ record Pure(DoubleUnaryOperator there, DoubleUnaryOperator back, Inverse inverse
     /** Position to real value. */
     static StageFunction real(Parameter parameter) {
         return new Pure(x -> Double.isNaN(x) ? x : parameter.real(x), parameter::position, conversion(parameter));
+    }
+
+    /** Position to real value, of a control that goes on: beyond the high end the range begins once more above it. */
+    static StageFunction beyond(Parameter parameter) {
+        Range range = parameter.range();
+        double width = range.high() - range.low();
+        return new Pure(
+                x -> {
+                    double rounds = x >= 0 && x <= 1 ? 0 : Math.floor(x);
+                    return Double.isNaN(x) ? x : rounds * width + parameter.real(x - rounds);
+                },
+                parameter::position,
+                conversion(parameter));
     }
 
     /** Real value to position. */

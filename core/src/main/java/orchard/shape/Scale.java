@@ -105,4 +105,17 @@ public record Scale(double from, double to, double low, double high, boolean ope
                 first == last ? y -> start : y -> start + Bounds.cut((y - first) / (last - first)) * width,
                 Inverse.PART);
     }
+
+    /** What it does for a control without ends whose value goes round later on: beyond its ends the same way begins once more. */
+    StageFunction goingOn(Parameter parameter) {
+        StageFunction once = on(parameter, Medium.CONTROL);
+        double width = to - from;
+        return new Pure(
+                x -> {
+                    double rounds = x >= from && x <= to ? 0 : Math.floor((x - from) / width);
+                    return rounds * (high - low) + parameter.real(once.forward(x - rounds * width, null, 0, 0));
+                },
+                y -> once.backward(parameter.position(y)),
+                Inverse.PART);
+    }
 }

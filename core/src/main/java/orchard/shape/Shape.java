@@ -4,6 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import orchard.mistake.Mistake;
+import orchard.parameter.Display;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.signal.Encoding;
 
 /**
  * The chain of stages between a control's position and a parameter's. Its order follows from the stages' sides: any number on
@@ -17,6 +21,8 @@ public record Shape(List<Stage> stages) {
 
     /** The most stages there can be. */
     public static final int MOST = 16;
+
+    private static final double CIRCLE = 360;
 
     public Shape {
         stages = List.copyOf(stages);
@@ -53,9 +59,34 @@ public record Shape(List<Stage> stages) {
         return stages.stream().filter(kind::isInstance).map(kind::cast).findFirst();
     }
 
+    /**
+     * What a control does with a parameter as long as nobody says otherwise: its whole way over the whole range. One without ends goes
+     * round where the parameter does, which is in a full circle of degrees, a turn for a turn; steps through counted values one by one;
+     * and stops at the ends of all others.
+     */
+    public static Shape usual(Encoding encoding, Parameter parameter) {
+        Range range = parameter.range();
+        if (encoding.relative() && range.unit().equals(Display.DEGREES) && range.high() - range.low() >= CIRCLE) {
+            return new Shape(List.of(new Scale(0, 1, 0, CIRCLE, true), new Wrap(range.low(), range.high())));
+        }
+        boolean isStepped = encoding.relative() && encoding != Encoding.COUNTING && parameter.count() > 0;
+        double sensitivity = isStepped ? Math.min(100, (double) Encoding.WAY / (parameter.count() - 1)) : 1;
+        return sensitivity > 1
+                ? new Shape(List.of(new Accumulate(sensitivity, 1, false, null, Accumulate.TENTH)))
+                : WHOLE;
+    }
+
     /** Whether an endless control is counted, on and on, instead of moved between two ends. */
     public boolean counts() {
-        return scale().filter(Scale::open).isPresent();
+        Optional<Stage> crossing = stages.stream()
+                .filter(stage -> stage.side() == Stage.Side.CROSSING)
+                .findFirst();
+        return crossing.isEmpty() ? goesRound() : scale().filter(Scale::open).isPresent();
+    }
+
+    /** Whether a stage goes round, or turns back, at its ends. */
+    boolean goesRound() {
+        return stages.stream().anyMatch(stage -> stage instanceof Wrap || stage instanceof Fold);
     }
 
     /** Whether an odd number of stages turns the control round. */

@@ -17,6 +17,7 @@ public final class ShapeFunction {
     private static final double[] NO_MEMORY = {};
 
     private final Shape shape;
+    private final boolean counts;
     private final StageFunction[] stages;
     private final int[] shown;
     private final Medium[] media;
@@ -24,8 +25,14 @@ public final class ShapeFunction {
     private final int memory;
 
     private ShapeFunction(
-            Shape shape, List<StageFunction> stages, List<Integer> shown, List<Medium> media, Parameter parameter) {
+            Shape shape,
+            boolean counts,
+            List<StageFunction> stages,
+            List<Integer> shown,
+            List<Medium> media,
+            Parameter parameter) {
         this.shape = shape;
+        this.counts = counts;
         this.stages = stages.toArray(new StageFunction[0]);
         this.shown = shown.stream().mapToInt(i -> i).toArray();
         this.media = media.toArray(new Medium[0]);
@@ -40,6 +47,20 @@ public final class ShapeFunction {
      * @throws Expression.Unusable if a formula cannot be understood
      */
     public static ShapeFunction of(Shape shape, Parameter parameter) {
+        return of(shape, parameter, false);
+    }
+
+    /**
+     * The same for a control without ends: where a later stage goes round or turns back at its ends, the scale before it does not stop
+     * at its own.
+     */
+    public static ShapeFunction endless(Shape shape, Parameter parameter) {
+        return of(shape, parameter, true);
+    }
+
+    private static ShapeFunction of(Shape shape, Parameter parameter, boolean endless) {
+        boolean goesOn = endless && shape.goesRound();
+        boolean counts = shape.counts();
         List<StageFunction> stages = new ArrayList<>();
         List<Integer> shown = new ArrayList<>();
         List<Medium> media = new ArrayList<>();
@@ -47,20 +68,31 @@ public final class ShapeFunction {
         for (Stage stage : shape.stages()) {
             Medium taken = stage.takes(medium);
             if (taken == Medium.REAL && medium != Medium.REAL) {
-                stages.add(Pure.real(parameter));
+                stages.add(shape.counts() ? Pure.beyond(parameter) : Pure.real(parameter));
             }
-            stages.add(stage.on(parameter, taken));
-            medium = stage.gives(taken);
+            if (goesOn && stage instanceof Scale scale && !scale.open()) {
+                stages.add(scale.goingOn(parameter));
+                medium = Medium.REAL;
+                counts = true;
+            } else {
+                stages.add(stage.on(parameter, taken));
+                medium = stage.gives(taken);
+            }
             shown.add(stages.size() - 1);
             media.add(medium);
         }
         stages.add(medium == Medium.REAL ? Pure.position(parameter) : Pure.CUT);
-        return new ShapeFunction(shape, stages, shown, media, parameter);
+        return new ShapeFunction(shape, counts, stages, shown, media, parameter);
     }
 
     /** Whether it was made of the same shape and the same parameter as another, so that what its stages remember means the same. */
     public boolean isLike(ShapeFunction other) {
-        return shape.equals(other.shape) && parameter.equals(other.parameter);
+        return counts == other.counts && shape.equals(other.shape) && parameter.equals(other.parameter);
+    }
+
+    /** Whether an endless control is counted, on and on, instead of moved between two ends. */
+    public boolean counts() {
+        return counts;
     }
 
     /** How many numbers its stages remember. */

@@ -50,6 +50,8 @@ public record Wrap(double low, double high) implements Stage {
 
     @Override
     public StageFunction on(Parameter parameter, Medium taken) {
-        return new Pure(x -> Expression.wrap(x, low, high), y -> y, Inverse.PART);
+        // of values that are counted the first comes one step after the last
+        double half = parameter.step() / 2;
+        return new Pure(x -> Expression.wrap(x, low - half, high + half), y -> y, Inverse.PART);
     }
 }

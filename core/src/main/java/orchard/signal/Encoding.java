@@ -16,6 +16,9 @@ public enum Encoding {
     /** A number without ends (turns of a wheel): the step is its difference from the number before. */
     COUNTING;
 
+    /** As many steps of the 7-bit encodings are the whole way of a control with ends. */
+    public static final int WAY = 127;
+
     /** Whether the number says how far rather than where. */
     public boolean relative() {
         return this != ABSOLUTE;

@@ -199,11 +199,7 @@ public final class Learn {
 
     /** A control was touched on a page; true if that changed where Learn stands. */
     public synchronized boolean touched(Ref.ToControl ref) {
-        boolean known = names.device(ref.device())
-                .flatMap(d -> d.profile().control(ref.control()))
-                .flatMap(c -> c.dimension(ref.dimension()))
-                .isPresent();
-        if (!on || !known) {
+        if (!on || names.dimension(ref).isEmpty()) {
             return false;
         }
         control = ref;

@@ -60,7 +60,7 @@ final class Shaped {
             return Optional.empty();
         }
         try {
-            Ready made = new Ready(mapping, ShapeFunction.of(mapping.shape().then(set.own()), parameter.get()));
+            Ready made = new Ready(mapping, mapping.function(set.own(), parameter.get(), rig));
             ready.put(key, made);
             return Optional.of(made.function());
         } catch (Mistake e) {

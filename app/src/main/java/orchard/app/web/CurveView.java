@@ -5,9 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import orchard.parameter.Parameter;
-import orchard.shape.Shape;
 import orchard.shape.ShapeFunction;
-import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 
 /**
@@ -31,9 +29,10 @@ record CurveView(
     private static final int SAMPLES = 200;
     private static final int TURNS = 2;
 
-    static CurveView of(Shape shape, Parameter parameter, MessagePattern pattern) {
-        ShapeFunction function = ShapeFunction.of(shape, parameter);
-        int span = shape.counts() ? TURNS : 1;
+    static CurveView of(ShapeFunction function, Parameter parameter, MessagePattern pattern) {
+        boolean steps = pattern.encoding().relative();
+        boolean counts = steps && function.counts();
+        int span = counts ? TURNS : 1;
         List<Double> positions = new ArrayList<>();
         for (int i = 0; i <= SAMPLES; i++) {
             positions.add(position(function, span * i / (double) SAMPLES));
@@ -52,14 +51,13 @@ record CurveView(
         List<Double> points = positions.stream()
                 .map(p -> p < 0 ? -1.0 : (parameter.real(p) - low) / height)
                 .toList();
-        boolean steps = pattern.encoding() != Encoding.ABSOLUTE;
         return new CurveView(
                 path(points),
                 list(points),
                 list(positions),
                 span,
-                shape.counts() ? "0" : steps ? "0 %" : plain(pattern.low()),
-                shape.counts() ? TURNS + " turns" : steps ? "100 %" : plain(pattern.high()),
+                counts ? "0" : steps ? "0 %" : plain(pattern.low()),
+                counts ? TURNS + " turns" : steps ? "100 %" : plain(pattern.high()),
                 parameter.textOfReal(low),
                 parameter.textOfReal(high));
     }

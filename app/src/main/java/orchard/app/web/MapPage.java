@@ -147,9 +147,7 @@ class MapPage {
         Ref.ToControl trigger = mapping.trigger();
         Optional<Ref.ToParameter> target = mapping.target();
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
-        Optional<Dimension> dimension = rig.device(trigger.device())
-                .flatMap(d -> d.profile().control(trigger.control()))
-                .flatMap(c -> c.dimension(trigger.dimension()));
+        Optional<Dimension> dimension = rig.dimension(trigger);
         boolean follows = mapping.actions().onPress().get(0) instanceof SetParameter;
         model.addAttribute("mapping", mapping);
         model.addAttribute("sentence", Sentence.of(mapping, names));
@@ -226,7 +224,8 @@ class MapPage {
         rig.parameter(set.parameter()).ifPresent(parameter -> {
             try {
                 model.addAttribute(
-                        "curve", CurveView.of(mapping.shape().then(set.own()), parameter, dimension.pattern()));
+                        "curve",
+                        CurveView.of(mapping.function(set.own(), parameter, rig), parameter, dimension.pattern()));
             } catch (Mistake e) {
                 // the fault beside the sentence says so
             }
