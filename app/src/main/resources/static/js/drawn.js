@@ -22,7 +22,7 @@ const isBegun = () =>
 const isTyping = () =>
   document.activeElement?.matches("input:not([type=checkbox]), select, textarea") && page().contains(document.activeElement);
 // a form that somebody opened; one that opened by itself tells of trouble
-const OPENED = "form.clause:not([hidden]), details.addstage[open], details[open]:not(:has(.trouble)) form";
+const OPENED = ".clause:not([hidden]), details.addstage[open], details[open]:not(:has(.trouble)) form";
 
 /** Whether somebody has opened a form here, or begun to change something in one. */
 export const isOpen = () => page().querySelector(OPENED) !== null || isBegun();

@@ -53,7 +53,7 @@ function fit(text) {
   if (!isTooWide()) return;
   const size = parseFloat(getComputedStyle(text).fontSize);
   const shrink = Math.max(SMALLEST, room / text.getComputedTextLength());
-  text.style.fontSize = (size * shrink).toFixed(1) + "px";
+  text.style.fontSize = Math.floor(size * shrink * 9.8) / 10 + "px"; // a little less, because letters grow by whole steps
   const words = name.split(" ");
   if (isTooWide()) text.textContent = [...words.slice(0, -1).map(shortWord), words.at(-1)].join(" ");
   if (isTooWide()) text.textContent = words.map(shortWord).join(" ");

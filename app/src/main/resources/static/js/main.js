@@ -213,5 +213,8 @@ watchPanic(async () => say((await post("/panic")).text));
 document.body.addEventListener("gone", ({ detail }) =>
   say(detail.label + ".", { label: "Take back", title: "Undo (Ctrl Z)", act: () => history("undo") }, 5000)
 );
+document.addEventListener("change", ({ target }) => {
+  if (target.matches("[data-goto]")) location.href = target.value;
+});
 mount();
 document.documentElement.dataset.ready = "yes";

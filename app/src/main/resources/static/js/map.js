@@ -3,7 +3,9 @@ import { draw } from "./drawn.js";
 import { send } from "./socket.js";
 import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./learning.js";
+import { pulse, watchBranches } from "./branches.js";
 import { twice } from "./doomed.js";
+import { post } from "./replies.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
 
@@ -20,6 +22,7 @@ export function mount(main, known) {
   positions = numbers(fall.dataset.positions);
   mountStages(main);
   mountLines(main.querySelector(".actionlines"));
+  mountWhich(main);
   fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
   main.querySelectorAll(".cell").forEach(mountCell);
   main.querySelectorAll(".face .control").forEach((control) => {
@@ -76,10 +79,8 @@ export function mount(main, known) {
     if (control) here(control);
     if (parameter) text("[data-live-real]", parameter.text);
   }
-  requestAnimationFrame(branches);
-  document.fonts.ready.then(branches);
+  watchBranches(fall);
 }
-addEventListener("resize", () => page?.isConnected && branches());
 
 function select(mapping) {
   draw("/map?mapping=" + encodeURIComponent(mapping));
@@ -87,11 +88,11 @@ function select(mapping) {
 }
 
 function openClause(clause) {
-  page.querySelectorAll("form.clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
+  page.querySelectorAll(".clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
   page
     .querySelectorAll(".phrase[data-clause]")
     .forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
-  const form = page.querySelector(`form.clause[data-clause="${clause}"]`);
+  const form = page.querySelector(`.clause[data-clause="${clause}"]`);
   const field = form?.querySelector("input:not([type=hidden]), select, button");
   field?.focus();
   field?.select?.();
@@ -109,6 +110,7 @@ export function key(event, main) {
     c: () => openClause("when"),
     e: () => openClause("do"),
     s: () => main.querySelector(".addstage summary")?.click(),
+    a: () => openClause("recipe"),
     f: () => openClause("marks"),
     n: () => openClause("repeat"),
     p: () => (location.href = "/map/find"),
@@ -167,6 +169,37 @@ function mountLines(list) {
     list.querySelectorAll(".quantity:not([data-mounted])").forEach(mountQuantity);
     if (event.target === list) list.lastElementChild.querySelector("[data-field=what]").focus();
   });
+}
+
+// A field for a parameter: it is typed, touched, or picked in a tree.
+let wanting; // the field that takes what is touched next
+let taken = "";
+function mountWhich(main) {
+  wanting = undefined;
+  main.addEventListener("click", async (event) => {
+    const which = event.target.closest(".which");
+    const field = which?.querySelector("input");
+    if (event.target.closest("[data-touch]")) {
+      wanting = field;
+      await post("/learn/pick", "");
+    } else if (event.target.closest("[data-tree]")) {
+      const tree = which.querySelector(".tree");
+      tree.hidden = !tree.hidden;
+      event.target.setAttribute("aria-expanded", !tree.hidden);
+      if (!tree.hidden) htmx.ajax("GET", "/map/tree", { target: tree, swap: "innerHTML" });
+    } else if (event.target.closest("[data-leaf]")) {
+      which.querySelector(".tree").hidden = true;
+      which.querySelector("[data-tree]").setAttribute("aria-expanded", false);
+      take(field, event.target.closest("[data-leaf]").dataset.key);
+    }
+  });
+}
+
+async function take(field, key) {
+  const answer = await fetch("/map/title?key=" + encodeURIComponent(key));
+  field.value = await answer.text();
+  field.dispatchEvent(new Event("change", { bubbles: true }));
+  field.focus();
 }
 
 /** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
@@ -246,6 +279,8 @@ function showCell(cell, value, text) {
 // What was just learned is shown, selected and live.
 let learned = "";
 export function learn({ status }) {
+  if (status.picked && status.picked !== taken && wanting?.isConnected) take(wanting, status.picked);
+  taken = status.picked;
   if (!status.done || !status.mapping || status.mapping === learned) return;
   learned = status.mapping;
   history.replaceState(history.state, "", "/map?mapping=" + encodeURIComponent(learned));
@@ -265,14 +300,14 @@ export function live(message) {
   const considered = Object.entries(message.mappings ?? {}).filter(([key]) => key.startsWith(mine));
   if (control) {
     here(control);
-    if (considered.length) pulse(".branches .in", ".branches .out");
+    if (considered.length) pulse(fall, "in", "out");
   }
   for (const [key, one] of considered) shaped(key.slice(mine.length), one);
   const curved = message.parameters?.[fall.dataset.curve];
   if (curved) ghost(curved.position);
   if (parameter) {
     text("[data-live-real]", parameter.text);
-    if (!control) pulse(".branches .answer");
+    if (!control) pulse(fall, "answer");
   }
 }
 
@@ -350,80 +385,4 @@ function dot(position) {
   curve.querySelector(".drop").setAttribute("d", `M${x} 160 V${y}`);
   curve.querySelector(".level").setAttribute("d", `M0 ${y} H${x}`);
   ghost();
-}
-
-/** Draws the branches from control to sentence to parameter, and the answer back. */
-function branches() {
-  const fall = page?.querySelector(".fall");
-  if (!fall) return;
-  const origin = fall.getBoundingClientRect();
-  const box = (selector) => {
-    const rect = fall.querySelector(selector)?.getBoundingClientRect();
-    return (
-      rect && {
-        left: rect.left - origin.left,
-        right: rect.right - origin.left,
-        top: rect.top - origin.top,
-        bottom: rect.bottom - origin.top,
-        middle: (rect.left + rect.right) / 2 - origin.left,
-      }
-    );
-  };
-  const control = box(".control.selected .hit");
-  const sentence = box(".sentence");
-  const target = box(".cell.target");
-  const middle = box(".middle");
-  const top = box(".top-face");
-  const bend = (x1, y1, x2, y2) => `M${x1} ${y1} C${x1} ${(y1 + y2) / 2} ${x2} ${(y1 + y2) / 2} ${x2} ${y2}`;
-  const set = (name, d) => fall.querySelector(`.branches .${name}`).setAttribute("d", d);
-  const says = box(".says");
-  const line = says && says.left + 6;
-  set("in", control && sentence ? bend(control.middle, control.bottom, line, Math.max(sentence.top - 2, middle.top)) : "");
-  const clauses = box(".tools") ?? sentence;
-  set("out", target && sentence ? bend(line, Math.min(clauses.bottom, middle.bottom), target.middle, target.top) : "");
-  const panel = box(".parameters");
-  const edge = origin.width - 8;
-  const low = panel && panel.bottom + 7;
-  set(
-    "answer",
-    target && control && page.querySelector(".phrase.still")
-      ? [
-          `M${target.middle} ${target.bottom}`,
-          `C${target.middle} ${low} ${target.middle} ${low} ${target.middle + 40} ${low}`,
-          `H${edge - 40}`,
-          `C${edge} ${low} ${edge} ${low} ${edge} ${low - 40}`,
-          `V${top.bottom}`,
-          `C${edge} ${top.top - 7} ${edge} ${top.top - 7} ${edge - 40} ${top.top - 7}`,
-          `H${control.middle + 40}`,
-          `C${control.middle} ${top.top - 7} ${control.middle} ${top.top - 7} ${control.middle} ${control.top}`,
-        ].join(" ")
-      : ""
-  );
-}
-
-/** Lets a pulse run along branches, one after the other. */
-let running = false;
-function pulse(...paths) {
-  if (running || matchMedia("(prefers-reduced-motion: reduce)").matches) return;
-  const lines = paths.map((selector) => page.querySelector(selector)).filter((line) => line?.getAttribute("d"));
-  const spot = page.querySelector(paths[0].includes("answer") ? ".pulse.up" : ".pulse:not(.up)");
-  if (!lines.length || !spot) return;
-  running = true;
-  const begun = performance.now();
-  const each = 160;
-  const frame = (now) => {
-    const along = (now - begun) / each;
-    const line = lines[Math.floor(along)];
-    if (!line || !line.isConnected) {
-      spot.setAttribute("opacity", 0);
-      running = false;
-      return;
-    }
-    const point = line.getPointAtLength(line.getTotalLength() * (along % 1));
-    spot.setAttribute("cx", point.x);
-    spot.setAttribute("cy", point.y);
-    spot.setAttribute("opacity", 1);
-    requestAnimationFrame(frame);
-  };
-  requestAnimationFrame(frame);
 }

@@ -209,8 +209,10 @@ public sealed interface Action
     static Ref.ToParameter chosen(Typed typed, Directory names) {
         Ref.ToParameter chosen = Ref.ToParameter.of(typed.text("parameter"))
                 .orElseThrow(() -> new Mistake("parameter", "choose a parameter"));
-        if (names.parameter(chosen).isEmpty()) {
-            throw new Mistake("parameter", "the parameter is not there any more");
+        Parameter parameter = names.parameter(chosen)
+                .orElseThrow(() -> new Mistake("parameter", "the parameter is not there any more"));
+        if (!parameter.settable()) {
+            throw new Mistake("parameter", names.words(chosen) + " is only told and cannot be set; choose another");
         }
         return chosen;
     }

@@ -43,6 +43,12 @@ public final class MappingCopier {
         if (exists) {
             throw EditRefused.invalid("", "", rig.words(trigger) + " sets " + rig.words(target) + " already.");
         }
+        return plain(id, moved, target);
+    }
+
+    /** The same, whether or not there is such a mapping. */
+    Mapping plain(String id, Ref.ToControl moved, Ref.ToParameter target) {
+        Ref.ToControl trigger = trigger(moved, target);
         return new Mapping(
                 id,
                 new When(List.of(trigger)),
@@ -88,20 +94,10 @@ public final class MappingCopier {
         if (count == 1) {
             return List.of(first);
         }
-        List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
-                .flatMap(profile -> profile.controls().stream())
-                .filter(c -> c.dimension(first.dimension()).isPresent())
-                .toList();
-        Control lowest = alike.stream()
-                .filter(c -> c.id().equals(first.control()))
-                .findFirst()
+        Control lowest = rig.dimension(first)
+                .flatMap(dimension -> control(first))
                 .orElseThrow(() -> EditRefused.invalid(part, "control", "The control is not there any more"));
-        List<Ref.ToControl> run = alike.stream()
-                .skip(alike.indexOf(lowest))
-                .filter(c -> c.kind() == lowest.kind() && c.pageNumber() == lowest.pageNumber())
-                .limit(count)
-                .map(c -> new Ref.ToControl(first.device(), c.id(), first.dimension()))
-                .toList();
+        List<Ref.ToControl> run = rowFrom(first).stream().limit(count).toList();
         if (run.size() < count) {
             throw EditRefused.invalid(
                     part,
@@ -110,6 +106,23 @@ public final class MappingCopier {
                             .formatted(lowest.name(), run.size(), lowest.kind().words()));
         }
         return run;
+    }
+
+    /** A control and all behind it of the same kind on the same page, that send the same number; empty if it is not there. */
+    List<Ref.ToControl> rowFrom(Ref.ToControl first) {
+        List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
+                .flatMap(profile -> profile.controls().stream())
+                .filter(c -> c.dimension(first.dimension()).isPresent())
+                .toList();
+        return alike.stream()
+                .filter(c -> c.id().equals(first.control()))
+                .findFirst()
+                .map(lowest -> alike.stream()
+                        .skip(alike.indexOf(lowest))
+                        .filter(c -> c.kind() == lowest.kind() && c.pageNumber() == lowest.pageNumber())
+                        .map(c -> new Ref.ToControl(first.device(), c.id(), first.dimension()))
+                        .toList())
+                .orElse(List.of());
     }
 
     /**
@@ -245,30 +258,39 @@ public final class MappingCopier {
                         EditRefused.invalid(mapping.id(), "page", "There is no " + own.name() + " on page " + page));
     }
 
-    /** The parameter of the same name in the group so many further on; beside groups with the same parent only. */
     private Ref.ToParameter next(Mapping mapping, Ref.ToParameter from, int by) {
-        Profile profile = rig.device(from.device()).map(Device::profile).orElseThrow(() -> gone(mapping, "count"));
-        Parameter parameter = profile.parameter(from.parameter()).orElseThrow(() -> gone(mapping, "count"));
-        Optional<Group> own = profile.group(parameter.group());
-        List<Group> beside = profile.groups().stream()
-                .filter(group ->
-                        own.isPresent() && group.parent().equals(own.get().parent()))
-                .toList();
-        int place = own.map(beside::indexOf).orElse(-1) + by;
-        Optional<Parameter> same = own.isEmpty() || place >= beside.size()
-                ? Optional.empty()
-                : profile.parameters().stream()
-                        .filter(p -> p.group().equals(beside.get(place).id())
-                                && p.name().equals(parameter.name()))
-                        .findFirst();
-        return same.map(p -> new Ref.ToParameter(from.device(), p.id()))
+        Parameter parameter = rig.parameter(from).orElseThrow(() -> gone(mapping, "count"));
+        return beside(from, by)
                 .orElseThrow(() -> EditRefused.invalid(
                         mapping.id(),
                         "count",
-                        own.isEmpty()
-                                ? parameter.name() + " is in no group that has others beside it"
-                                : "Behind %s there are not %d more with “%s”"
-                                        .formatted(own.get().name(), by, parameter.name())));
+                        rig.device(from.device())
+                                .flatMap(device -> device.profile().group(parameter.group()))
+                                .map(group -> "Behind %s there are not %d more with “%s”"
+                                        .formatted(group.name(), by, parameter.name()))
+                                .orElse(parameter.name() + " is in no group that has others beside it")));
+    }
+
+    /** The parameter of the same name in the group so many further on; beside groups with the same parent only. */
+    Optional<Ref.ToParameter> beside(Ref.ToParameter from, int by) {
+        Optional<Profile> profile = rig.device(from.device()).map(Device::profile);
+        Optional<Parameter> parameter = rig.parameter(from);
+        Optional<Group> own =
+                profile.flatMap(p -> p.group(parameter.map(Parameter::group).orElse("")));
+        if (own.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Group> beside = profile.get().groups().stream()
+                .filter(group -> group.parent().equals(own.get().parent()))
+                .toList();
+        int place = beside.indexOf(own.get()) + by;
+        return place >= beside.size()
+                ? Optional.empty()
+                : profile.get().parameters().stream()
+                        .filter(p -> p.group().equals(beside.get(place).id())
+                                && p.name().equals(parameter.get().name()))
+                        .findFirst()
+                        .map(p -> new Ref.ToParameter(from.device(), p.id()));
     }
 
     private static EditRefused gone(Mapping mapping, String field) {

@@ -7,23 +7,14 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import orchard.app.store.Maker;
 import orchard.app.store.RigKeeper;
-import orchard.engine.Event;
 import orchard.engine.Trace;
-import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Dimension;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
-import orchard.gear.SendMode;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
-import orchard.outcome.ControlMoved;
-import orchard.outcome.ParameterSet;
-import orchard.outcome.ParameterTold;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -38,10 +29,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public final class Learn {
-
-    private static final double ENOUGH = 0.02;
-    private static final Set<String> BESIDE_A_HIT = Set.of("pressure", "x", "y");
-    private static final long OWN_DOING_NANOS = 700_000_000;
 
     /** What else was moved or touched so shortly before may have been meant. */
     private static final long LATELY_NANOS = 5_000_000_000L;
@@ -60,6 +47,8 @@ public final class Learn {
      * @param mapping id of the mapping just made, or ""
      * @param refused why the last pair made no mapping, or ""
      * @param page the page of parameters on which goes what is touched, or "" while mappings are made
+     * @param picking whether the parameter that is touched next goes in a form
+     * @param picked the key of the parameter that went in a form just now, or ""
      * @param others what else moved within the last seconds before the pair was made, and may have been meant
      */
     public record Status(
@@ -70,12 +59,16 @@ public final class Learn {
             String mapping,
             String refused,
             String page,
+            boolean picking,
+            String picked,
             List<Other> others) {
 
         /** What has been done and what comes next, as a sentence. */
         @JsonProperty
         public String words() {
-            if (!page.isEmpty()) {
+            if (picking) {
+                return "Touch a parameter, here or in the software: it goes in the form.";
+            } else if (!page.isEmpty()) {
                 return (done.isEmpty() ? "" : done + ": on page “" + page + "”. ")
                         + "Touch parameters one after another, in the software or on Map: each goes on page “" + page
                         + "”.";
@@ -105,14 +98,10 @@ public final class Learn {
 
     private final RigKeeper keeper;
     private final Names names;
-    /** Where things stand, as last heard; what is not among them was never heard. */
-    private final Map<Ref, Double> stands = new HashMap<>();
-    /** Where they stood when they were heard first since the last pair. */
-    private final Map<Ref, Double> from = new HashMap<>();
+    private final Meant meant;
     /** What moved clearly enough to be meant, and when it did so last; oldest first. */
     private final Map<Ref, Long> lately = new LinkedHashMap<>();
 
-    private final Map<Ref, Long> ownDoing = new HashMap<>();
     /** The last pair, and when each half of it was last moved. */
     private final Map<Ref, Long> paired = new HashMap<>();
 
@@ -128,10 +117,15 @@ public final class Learn {
     private String refused = "";
     private List<Other> others = List.of();
     private Page page;
+    /** Whether the parameter that is touched next is wanted for a form, and no mapping is made. */
+    private boolean picking;
+
+    private String picked = "";
 
     Learn(RigKeeper keeper, Names names) {
         this.keeper = keeper;
         this.names = names;
+        meant = new Meant(names);
     }
 
     /** Switches Learn on or off; either way half a pair is forgotten. */
@@ -139,13 +133,15 @@ public final class Learn {
         this.on = on;
         maker = Maker.now();
         page = null;
+        picking = false;
+        picked = "";
         control = null;
         parameter = null;
         done = "";
         mapping = "";
         refused = "";
         others = List.of();
-        from.clear();
+        meant.beginAnew();
         lately.clear();
         paired.clear();
     }
@@ -154,6 +150,19 @@ public final class Learn {
     public synchronized void listen(String device, String onto) {
         on(true);
         page = new Page(device, onto);
+    }
+
+    /** The parameter that is touched next goes in a form, and nothing is made of it. */
+    public synchronized void pick() {
+        on(true);
+        picking = true;
+    }
+
+    private void pick(Ref.ToParameter touched) {
+        if (touched != null) {
+            on(false);
+            picked = touched.key();
+        }
     }
 
     /** Whether what is touched goes on this page. */
@@ -171,6 +180,8 @@ public final class Learn {
                 mapping,
                 refused,
                 page == null ? "" : pageName(),
+                picking,
+                picked,
                 others);
     }
 
@@ -192,6 +203,10 @@ public final class Learn {
             putOnPage(ref);
             return true;
         }
+        if (picking) {
+            pick(ref);
+            return true;
+        }
         parameter = ref;
         pair();
         return true;
@@ -199,7 +214,7 @@ public final class Learn {
 
     /** A control was touched on a page; true if that changed where Learn stands. */
     public synchronized boolean touched(Ref.ToControl ref) {
-        if (!on || names.dimension(ref).isEmpty()) {
+        if (!on || page != null || picking || names.dimension(ref).isEmpty()) {
             return false;
         }
         control = ref;
@@ -211,14 +226,15 @@ public final class Learn {
     synchronized boolean take(Trace trace) {
         long nanos = trace.event().nanos();
         now = nanos;
-        for (ParameterSet set : trace.all(ParameterSet.class)) {
-            ownDoing.put(set.parameter(), nanos);
-        }
-        Ref.ToControl clearly = on ? moved(trace) : null;
-        Ref.ToParameter toldOf = on ? told(trace) : null;
-        remember(trace);
+        meant.take(trace, on);
         if (!on) {
             return false;
+        }
+        Ref.ToControl clearly = meant.control();
+        Ref.ToParameter toldOf = meant.parameter();
+        if (picking) {
+            pick(toldOf);
+            return toldOf != null;
         }
         if (page != null) {
             return toldOf != null && putOnPage(toldOf);
@@ -239,12 +255,6 @@ public final class Learn {
         return true;
     }
 
-    /** Where things stand, whether or not anybody learns: only so is it known what was never heard. */
-    private void remember(Trace trace) {
-        trace.all(ControlMoved.class).forEach(step -> stands.put(step.control(), step.position()));
-        trace.all(ParameterTold.class).forEach(step -> stands.put(step.parameter(), step.position()));
-    }
-
     private void movedLately(Ref ref, long nanos) {
         if (ref != null) {
             lately.remove(ref);
@@ -259,75 +269,14 @@ public final class Learn {
             return touched;
         }
         paired.put(touched, nanos);
-        from.remove(touched);
-        return null;
-    }
-
-    /** The control that was moved clearly enough to be meant. */
-    private Ref.ToControl moved(Trace trace) {
-        for (ControlMoved step : trace.all(ControlMoved.class)) {
-            Optional<Control> found = names.device(step.control().device())
-                    .flatMap(d -> d.profile().control(step.control().control()));
-            boolean touchSense = step.control().dimension().equals(Dimension.TOUCH);
-            // whoever hits a pad means the hit, wherever on it the finger lands
-            boolean besideAHit = found.isPresent()
-                    && found.get().kind().pressed()
-                    && BESIDE_A_HIT.contains(step.control().dimension());
-            if (found.isEmpty() || touchSense || besideAHit || !step.byHand()) {
-                continue;
-            }
-            if (isMeant(found.get(), step)) {
-                return step.control();
-            }
-        }
-        return null;
-    }
-
-    /**
-     * A press is meant, and every step of a thing without ends. What was never heard is meant at its first message, because many say no more, but for sensors:
-     * they stream whether or not they are moved. All else has to go some way.
-     */
-    private boolean isMeant(Control control, ControlMoved step) {
-        boolean isNew = !stands.containsKey(step.control()) && !from.containsKey(step.control());
-        Double stood = stands.get(step.control());
-        double before = from.computeIfAbsent(step.control(), c -> stood == null ? step.position() : stood);
-        boolean saysByPress = control.dimension(step.control().dimension())
-                .filter(dimension -> dimension.output().press() != SendMode.Press.PLAYED)
-                .isPresent();
-        return switch (control.kind()) {
-            case MOTION -> Math.abs(before - step.position()) >= ENOUGH;
-            case ENDLESS_KNOB -> true;
-            default ->
-                control.kind().pressed() && (step.position() > 0 || saysByPress)
-                        || isNew
-                        || Math.abs(before - step.position()) >= ENOUGH;
-        };
-    }
-
-    /** The parameter that was moved in its own software, not by Orchard. */
-    private Ref.ToParameter told(Trace trace) {
-        if (!(trace.event() instanceof Event.Arrived arrived)) {
-            return null;
-        }
-        for (ParameterTold step : trace.all(ParameterTold.class)) {
-            long since = arrived.nanos() - ownDoing.getOrDefault(step.parameter(), Long.MIN_VALUE / 2);
-            boolean own = step.answer() || since < OWN_DOING_NANOS;
-            boolean settable = names.parameter(step.parameter())
-                    .filter(Parameter::settable)
-                    .isPresent();
-            Double stood = stands.get(step.parameter());
-            double before = from.computeIfAbsent(step.parameter(), p -> stood == null ? step.position() : stood);
-            if (!own && settable && Math.abs(before - step.position()) >= ENOUGH) {
-                return step.parameter();
-            }
-        }
+        meant.beginAnew(touched);
         return null;
     }
 
     /** False if it is there already. */
     private boolean putOnPage(Ref.ToParameter touched) {
         Page onto = page;
-        from.remove(touched);
+        meant.beginAnew(touched);
         if (!touched.device().equals(onto.device())) {
             return false;
         }
@@ -377,7 +326,7 @@ public final class Learn {
         paired.put(parameter, now);
         control = null;
         parameter = null;
-        from.clear();
+        meant.beginAnew();
     }
 
     /** What else moved lately, the newest first. */

@@ -3,18 +3,15 @@ package orchard.app.web;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import orchard.action.Action;
-import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
 import orchard.mistake.Mistake;
 import orchard.parameter.Field;
-import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
@@ -32,65 +29,58 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     private static final String PRESS = "press";
     private static final String RELEASE = "release";
 
+    /** The fields in which parameters are called by their titles. */
+    private static final List<String> NAMED = List.of("parameter", "other");
+
     /** The lines of all that a mapping does. */
-    static List<ActionForm> of(Actions then, Rig rig, Directory names) {
+    static List<ActionForm> of(Actions then, Rig rig, Directory names, ParameterTitles titles) {
         List<ActionForm> lines = new ArrayList<>();
         List.of(PRESS, RELEASE).forEach(when -> {
             List<Action> actions = when.equals(PRESS) ? then.onPress() : then.onRelease();
             for (int i = 0; i < actions.size(); i++) {
-                lines.add(of(when + i, when, i, actions.get(i), rig, names));
+                lines.add(of(when + i, when, i, actions.get(i), rig, names, titles));
             }
         });
         return lines;
     }
 
-    private static ActionForm of(String line, String when, int was, Action action, Rig rig, Directory names) {
+    private static ActionForm of(
+            String line, String when, int was, Action action, Rig rig, Directory names, ParameterTitles titles) {
         List<Field> fields = action.fields(names).stream()
-                .map(field -> shown(field, rig, names))
+                .map(field -> shown(field, rig, titles))
                 .toList();
         return new ActionForm(line, when, was, action.kind(), fields);
     }
 
-    /** Fills in what only the rig knows: its devices, and what the other parameter is called. */
-    private static Field shown(Field field, Rig rig, Directory names) {
+    /** Fills in what only the rig knows: its devices, and what parameters are called. */
+    private static Field shown(Field field, Rig rig, ParameterTitles titles) {
         if (field.input() == Field.Input.DEVICE) {
             Map<String, String> devices = new LinkedHashMap<>();
             devices.put("", "choose a device");
             rig.devices().forEach(device -> devices.put(device.id(), device.name()));
             return new Field(field.name(), field.label(), field.value(), "", field.input(), devices);
-        } else if (field.input() == Field.Input.OTHER_PARAMETER
-                && !field.value().isEmpty()) {
-            String title = titles(rig, names).entrySet().stream()
-                    .filter(entry -> entry.getValue().key().equals(field.value()))
-                    .map(Map.Entry::getKey)
-                    .findFirst()
-                    .orElse("");
-            return Field.ofRig(field.name(), field.label(), title, field.input());
         }
-        return field;
-    }
-
-    /** All parameters by what they are called with their devices, as they are found by typing; none is called like another. */
-    static Map<String, Ref.ToParameter> titles(Rig rig, Directory names) {
-        Map<String, Ref.ToParameter> titles = new LinkedHashMap<>();
-        for (Device device : rig.gear()) {
-            for (Parameter parameter : device.profile().parameters()) {
-                String title = names.title(device, parameter) + " · " + device.name();
-                Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-                titles.put(titles.containsKey(title) ? title + " (" + ref.key() + ")" : title, ref);
-            }
-        }
-        return titles;
+        return NAMED.contains(field.name())
+                ? Field.ofRig(field.name(), field.label(), titles.title(field.value()), field.input())
+                : field;
     }
 
     /** A line as it is filled in just now, or a new one: of another kind, or about another device, it has other fields. */
-    static ActionForm anew(MultiValueMap<String, String> typed, Rig rig, Directory names) {
+    static ActionForm anew(MultiValueMap<String, String> typed, Rig rig, Directory names, ParameterTitles titles) {
         String line = Optional.ofNullable(typed.getFirst("line"))
                 .orElseGet(() -> "new" + UUID.randomUUID().toString().replace("-", ""));
         Typed in = new Typed(values(typed, line));
-        Ref.ToParameter parameter = Ref.ToParameter.of(in.text("parameter")).orElse(Ref.ToParameter.NONE);
+        Ref.ToParameter parameter = chosen(in.text("parameter"), titles);
         Action action = kind(in.text("what")).fresh(parameter, in.text("device"), names);
-        return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names);
+        return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names, titles);
+    }
+
+    private static Ref.ToParameter chosen(String typed, ParameterTitles titles) {
+        try {
+            return Ref.ToParameter.of(titles.key("parameter", typed)).orElse(Ref.ToParameter.NONE);
+        } catch (Mistake e) {
+            return Ref.ToParameter.NONE; // half typed; the sentence comes with Keep
+        }
     }
 
     /**
@@ -98,7 +88,8 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
      *
      * @param before what was done until now; an action that stays keeps what is not in the form
      */
-    static Actions read(String part, MultiValueMap<String, String> typed, Actions before, Rig rig, Directory names) {
+    static Actions read(
+            String part, MultiValueMap<String, String> typed, Actions before, Directory names, ParameterTitles titles) {
         List<String> lines = typed.getOrDefault("line", List.of());
         if (lines.isEmpty()) {
             throw EditRefused.invalid(part, "", "A mapping does at least one thing; add a line");
@@ -110,7 +101,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         List<Action> release = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             try {
-                Typed in = typed(typed, lines.get(i), rig, names);
+                Typed in = typed(typed, lines.get(i), titles);
                 boolean isRelease = in.text("when").equals(RELEASE);
                 List<Action> there = isRelease ? before.onRelease() : before.onPress();
                 Action.Kind kind = kind(in.text("what"));
@@ -155,32 +146,10 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         return values;
     }
 
-    /** The same with the key of the other parameter in the place of what it is called. */
-    private static Typed typed(MultiValueMap<String, String> typed, String line, Rig rig, Directory names) {
+    /** The same with keys in the place of what parameters are called. */
+    private static Typed typed(MultiValueMap<String, String> typed, String line, ParameterTitles titles) {
         Map<String, String> values = values(typed, line);
-        values.computeIfPresent("other", (name, title) -> title.isBlank() ? "" : key(title.strip(), rig, names));
+        NAMED.forEach(field -> values.computeIfPresent(field, (name, title) -> titles.key(field, title)));
         return new Typed(values);
-    }
-
-    /** The key of the parameter that is called so; its device need not be named where no other is called like it. */
-    private static String key(String title, Rig rig, Directory names) {
-        String wanted = title.toLowerCase(Locale.ROOT);
-        List<Ref.ToParameter> alike = new ArrayList<>();
-        for (Map.Entry<String, Ref.ToParameter> one : titles(rig, names).entrySet()) {
-            String whole = one.getKey().toLowerCase(Locale.ROOT);
-            if (whole.equals(wanted)) {
-                return one.getValue().key();
-            } else if (whole.startsWith(wanted + " · ")) {
-                alike.add(one.getValue());
-            }
-        }
-        if (alike.size() == 1) {
-            return alike.get(0).key();
-        }
-        throw new Mistake(
-                "other",
-                alike.isEmpty()
-                        ? "no parameter is called “" + title + "”; begin to type its name and choose it"
-                        : alike.size() + " parameters are called “" + title + "”; choose one with its device");
     }
 }

@@ -41,11 +41,13 @@ class ClauseActions {
     private final MappingEdits edits;
     private final RigKeeper keeper;
     private final Names names;
+    private final RigCache<ParameterTitles> titles;
 
     ClauseActions(MappingEdits edits, RigKeeper keeper, Names names) {
         this.keeper = keeper;
         this.edits = edits;
         this.names = names;
+        titles = new RigCache<>(names, rig -> ParameterTitles.of(rig, names));
     }
 
     /**
@@ -153,7 +155,7 @@ class ClauseActions {
     ResponseEntity<Void> actions(
             @PathVariable String id, @RequestParam long seen, @RequestParam MultiValueMap<String, String> typed) {
         return edits.change(id, seen, "What is done by ", (rig, mapping) -> {
-            Actions then = ActionForm.read(id, typed, mapping.actions(), rig, names);
+            Actions then = ActionForm.read(id, typed, mapping.actions(), names, titles.of(rig));
             boolean sameUnit = mapping.target().equals(first(then.onPress()));
             // a range in the unit of a parameter that is gone would make no sense for the next
             return sameUnit || mapping.shape().scale().isEmpty()
@@ -175,8 +177,7 @@ class ClauseActions {
         Rig rig = keeper.rig();
         model.addAttribute("actionKinds", Action.Kind.values());
         model.addAttribute("mappingId", id);
-        model.addAttribute("parameters", MapPage.parameterOptions(rig, names));
-        model.addAttribute("line", ActionForm.anew(typed, rig, names));
+        model.addAttribute("line", ActionForm.anew(typed, rig, names, titles.of(rig)));
         return typed.containsKey("line") ? "map/action :: line(l=${line})" : "map/action :: item(l=${line})";
     }
 

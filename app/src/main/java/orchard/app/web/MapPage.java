@@ -17,7 +17,6 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
-import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.inventory.Doubt;
@@ -50,8 +49,8 @@ class MapPage {
     private final Learn learn;
     private final RigCache<String> sentences;
     private final RigCache<Options> controls;
-    private final RigCache<Options> parameters;
-    private final RigCache<String> titles;
+    private final RigCache<ParameterTitles> titles;
+    private final RigCache<String> options;
 
     MapPage(RigKeeper keeper, Names names, Values values, PortRoom ports, Learn learn) {
         this.keeper = keeper;
@@ -61,8 +60,8 @@ class MapPage {
         this.learn = learn;
         sentences = new RigCache<>(names, rig -> SentenceList.html(rig, names));
         controls = new RigCache<>(names, rig -> new Options(controls(rig)));
-        parameters = new RigCache<>(names, rig -> parameterOptions(rig, names));
-        titles = new RigCache<>(names, rig -> titles(rig).html(""));
+        titles = new RigCache<>(names, rig -> ParameterTitles.of(rig, names));
+        options = new RigCache<>(names, rig -> titles.of(rig).options());
     }
 
     /** A parameter in the lower panel. */
@@ -193,8 +192,7 @@ class MapPage {
         ChainView.add(mapping, names, action, stage, buttons(rig), model);
         dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
         model.addAttribute("controls", controls.of(rig));
-        model.addAttribute("parameters", parameters.of(rig));
-        model.addAttribute("titles", titles.of(rig));
+        model.addAttribute("titles", options.of(rig));
         model.addAttribute("chosenControl", trigger.key());
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
@@ -206,7 +204,8 @@ class MapPage {
         model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("actionKinds", Action.Kind.values());
         model.addAttribute("mappingId", mapping.id());
-        model.addAttribute("actionLines", ActionForm.of(mapping.actions(), rig, names));
+        model.addAttribute("recipes", RecipeForm.of(mapping, rig, titles.of(rig)));
+        model.addAttribute("actionLines", ActionForm.of(mapping.actions(), rig, names, titles.of(rig)));
     }
 
     /** The curve of the action whose stages are looked at, or of the first that follows the control. */
@@ -268,27 +267,6 @@ class MapPage {
         return all;
     }
 
-    /** The parameters that can be set, by their keys. */
-    static Options parameterOptions(Rig rig, Directory names) {
-        List<Choice> all = new ArrayList<>();
-        for (Device device : rig.gear()) {
-            for (Parameter parameter : device.profile().parameters()) {
-                if (parameter.settable()) {
-                    Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
-                    all.add(new Choice(ref.key(), names.title(device, parameter)));
-                }
-            }
-        }
-        return new Options(all);
-    }
-
-    /** All parameters as they are found by typing. */
-    private Options titles(Rig rig) {
-        return new Options(ActionForm.titles(rig, names).keySet().stream()
-                .map(title -> new Choice(title, ""))
-                .toList());
-    }
-
     private void bottom(Optional<Mapping> selected, String group, Rig rig, Model model) {
         List<Choice> choices = new ArrayList<>();
         for (Device device : rig.devices()) {
@@ -347,6 +325,30 @@ class MapPage {
     ResponseEntity<Void> learn(@RequestParam boolean on) {
         learn.on(on);
         return ResponseEntity.noContent().build();
+    }
+
+    /** The parameter that is touched next goes in a form. */
+    @PostMapping("/learn/pick")
+    ResponseEntity<Void> pick() {
+        learn.pick();
+        return ResponseEntity.noContent().build();
+    }
+
+    /** What a parameter is called in a form. */
+    @GetMapping("/map/title")
+    ResponseEntity<String> title(@RequestParam String key) {
+        return ResponseEntity.ok(titles.of(keeper.rig()).title(key));
+    }
+
+    /** The parameters that can be set, as a tree: all devices with their groups, or what is in one group. */
+    @GetMapping("/map/tree")
+    String tree(
+            @RequestParam(defaultValue = "") String device,
+            @RequestParam(defaultValue = "") String group,
+            Model model) {
+        model.addAttribute("tree", device.isEmpty() ? ParameterTree.of(keeper.rig(), names) : null);
+        model.addAttribute("leaves", ParameterTree.leaves(keeper.rig(), device, group));
+        return "map/tree";
     }
 
     /** The mapping just learned was meant for another control or parameter that moved lately. */

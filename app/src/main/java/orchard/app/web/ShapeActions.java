@@ -100,6 +100,20 @@ class ShapeActions {
                 : Quantity.parse(typed, new Law.Linear(), free);
     }
 
+    /** Plays it by a recipe, as it was filled in. */
+    @PostMapping("/map/{id}/recipe/{recipe}")
+    ResponseEntity<Void> recipe(
+            @PathVariable String id,
+            @PathVariable String recipe,
+            @RequestParam long seen,
+            @RequestParam Map<String, String> typed) {
+        return edits.change(
+                id,
+                seen,
+                "Recipe for ",
+                (rig, mapping) -> RecipeForm.read(recipe, mapping, rig, typed, ParameterTitles.of(rig, names)));
+    }
+
     @PostMapping("/map/{id}/invert")
     ResponseEntity<Void> invert(@PathVariable String id, @RequestParam long seen) {
         return edits.change(

@@ -161,7 +161,7 @@ class EditingTest {
     void clausesAreChosenFromLists(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.click(".phrase[data-clause=do]");
-        browser.find(".actionlines [data-field=parameter]").sendKeys("Undertow › Pan");
+        browser.type(".actionlines [data-field=parameter]", "Undertow › Pan");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(".sentence", "set Undertow › Pan");
         browser.click(".phrase[data-clause=when]");

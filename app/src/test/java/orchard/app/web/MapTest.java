@@ -72,15 +72,7 @@ class MapTest {
     @Test
     void anEndlessTurnBecomesAPanWithEveryValueOnScreen(TestOrchard orchard, Browser browser) {
         learn(orchard, browser, () -> turn(orchard, 0.3), () -> hand(orchard, "loft", "/loft/mover/2/pan", 0.9));
-        browser.see(SENTENCE, "set Mover 2 › Pan over its whole range");
-        addStage(browser, "scale");
-        fill(browser, "low", "0");
-        fill(browser, "high", "360°");
-        browser.click(".stageform input[name=open]");
-        keepStage(browser);
-        browser.see(SENTENCE, "0° to 360° for every turn");
-        addStage(browser, "wrap");
-        browser.see(SENTENCE, "wrapped −270° to 270°");
+        browser.see(SENTENCE, "set Mover 2 › Pan, 0° to 360° for every turn, wrapped −270° to 270°");
         double turns = turns(orchard);
         turn(orchard, 1.2 - turns);
         browser.see(".stage[data-stage='0'] .stagelive", "432°");
@@ -216,7 +208,7 @@ class MapTest {
         browser.until(() -> mapping(orchard, "m5").takeover() != null);
         browser.until(() -> !browser.find("form[data-clause=when]").isDisplayed());
         browser.press("e");
-        choose(browser, 1, "parameter", "Undertow › Volume");
+        browser.type(".actionlines [data-field=parameter]", "Undertow › Volume");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "Undertow › Volume");
         String before = orchard.shows("wherry", "/wherry/track/7/volume");
@@ -482,7 +474,7 @@ class MapTest {
         browser.click(at + "[data-field=what] option[value=" + what.toUpperCase(Locale.ROOT) + "]");
         browser.until(() ->
                 what.equals("follow") || !browser.all(at + "[data-field=value]").isEmpty());
-        browser.find(at + "[data-field=parameter]").sendKeys(parameter);
+        browser.type(at + "[data-field=parameter]", parameter);
         if (!value.isEmpty()) {
             browser.type(at + "[data-field=value]", value);
         }
