@@ -1,8 +1,8 @@
 // The branches of the falling view: from the control to the sentence, on to the parameter, and the answer back. None runs through words.
 import { clamp } from "./drag.js";
 
-const CELL = 6; // pixels between two lanes
-const TURN = 6; // what a corner costs, in cells
+const CELL = 4; // pixels between two lanes
+const TURN = 8; // what a corner costs, in cells
 const CROSSING = 6; // what it costs to run over a control that has no words there
 const ROUND = 10; // radius of a corner, in pixels
 
@@ -80,12 +80,16 @@ function words(fall) {
   return found.filter((rect) => rect.width > 0 && rect.height > 0);
 }
 
-/** The bend through the points if it touches no words, otherwise a way round them. */
+/** The bend through the points if it touches no words, otherwise a way round them, or none. */
 function way(field, points, bent = "") {
   if (bent && isFree(field, bent)) return bent;
   const grid = laid(field);
   const corners = [];
-  for (let i = 1; i < points.length; i++) corners.push(...found(grid, points[i - 1], points[i]).slice(i === 1 ? 0 : 1));
+  for (let i = 1; i < points.length; i++) {
+    const leg = found(grid, points[i - 1], points[i]);
+    if (!leg) return "";
+    corners.push(...leg.slice(i === 1 ? 0 : 1));
+  }
   return rounded(corners);
 }
 
@@ -114,7 +118,7 @@ function laid(field) {
       for (let x = Math.max(0, Math.ceil((box.left - margin) / CELL)); x <= right; x++) cost[y * columns + x] = value;
   };
   field.controls.forEach((box) => mark(box, 0, CROSSING));
-  field.words.forEach((box) => mark(box, 2, Infinity));
+  field.words.forEach((box) => mark(box, 1, Infinity));
   return { columns, rows, cost };
 }
 
@@ -125,7 +129,7 @@ const STEPS = [
   [-1, 0],
 ];
 
-/** The cheapest way from one point to another along the lanes, as its corners; a straight line where there is none. */
+/** The cheapest way from one point to another along the lanes, as its corners; null where there is none. */
 function found({ columns, rows, cost }, from, to) {
   const place = (point) =>
     clamp(Math.round(point.y / CELL), 0, rows - 1) * columns + clamp(Math.round(point.x / CELL), 0, columns - 1);
@@ -158,7 +162,7 @@ function found({ columns, rows, cost }, from, to) {
       });
     }
   }
-  return [from, to];
+  return null;
 }
 
 function corners(before, last, columns, from, to) {

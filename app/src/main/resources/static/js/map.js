@@ -25,6 +25,7 @@ export function mount(main, known) {
   mountWhich(main);
   fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
   main.querySelectorAll(".cell").forEach(mountCell);
+  main.querySelector(".cell.target")?.scrollIntoView({ block: "nearest" });
   main.querySelectorAll(".face .control").forEach((control) => {
     const go = () => {
       if (isLearning()) {

@@ -71,6 +71,7 @@ class MapPage {
             String name,
             double position,
             String text,
+            boolean known,
             boolean settable,
             boolean target) {}
 
@@ -316,6 +317,7 @@ class MapPage {
                 parameter.name(),
                 value == null ? 0 : value.position(),
                 value == null ? "not told yet" : value.text(),
+                value != null,
                 parameter.settable(),
                 ref.equals(target));
     }
