@@ -2,6 +2,7 @@ package orchard.recognise;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -45,6 +46,9 @@ public final class LightSearch {
     private static final Set<Control.Kind> USUAL =
             Set.of(Control.Kind.PAD, Control.Kind.KNOB, Control.Kind.ENDLESS_KNOB, Control.Kind.FADER);
 
+    /** How often values are tried that lie between those before, while a colour is missing. */
+    private static final int SWEEPS = 4;
+
     /** Colours a person is asked for, and how they look in Orchard. */
     private static final Map<String, String> COLOURS = new LinkedHashMap<>();
 
@@ -64,6 +68,7 @@ public final class LightSearch {
      * @param rounds how many there are of them
      * @param single whether one control is asked for, and no more
      * @param expected ids of the controls that should be lit, where a person only has to compare; else empty
+     * @param among ids of the controls that can be lit, because they lit before; empty where any can
      */
     public record Step(
             String question,
@@ -72,16 +77,18 @@ public final class LightSearch {
             int round,
             int rounds,
             boolean single,
-            Set<String> expected) {
+            Set<String> expected,
+            Set<String> among) {
 
         public Step {
             say = List.copyOf(say);
             after = List.copyOf(after);
             expected = Set.copyOf(expected);
+            among = Set.copyOf(among);
         }
 
         Step(String question, List<Message> say, List<Message> after, int round, int rounds, boolean single) {
-            this(question, say, after, round, rounds, single, Set.of());
+            this(question, say, after, round, rounds, single, Set.of(), Set.of());
         }
     }
 
@@ -113,8 +120,14 @@ public final class LightSearch {
         assume();
         tasks.add(new Own());
         tasks.add(new Everywhere());
-        COLOURS.keySet().forEach(colour -> tasks.add(new Colour(colour)));
-        this.displays.forEach(display -> tasks.add(new Display(display)));
+        for (int sweep = 0; sweep < SWEEPS; sweep++) {
+            for (String colour : COLOURS.keySet()) {
+                tasks.add(new Colour(colour, sweep));
+            }
+        }
+        for (int i = 0; i < displays.size(); i++) {
+            tasks.add(new Display(displays.get(i), i + 1));
+        }
         passOver();
     }
 
@@ -299,7 +312,8 @@ public final class LightSearch {
                     round + 1,
                     ROUNDS,
                     false,
-                    expected);
+                    expected,
+                    Set.of());
         }
 
         @Override
@@ -336,6 +350,10 @@ public final class LightSearch {
                 .toList();
     }
 
+    private static Set<String> ids(Collection<Control> controls) {
+        return controls.stream().map(Control::id).collect(Collectors.toSet());
+    }
+
     private List<Message> silence(MessageId.Space space, List<Integer> numbers) {
         return numbers.stream().map(number -> message(space, number, 0)).toList();
     }
@@ -363,26 +381,35 @@ public final class LightSearch {
 
         @Override
         public void answer(Set<String> lit) {
-            if (dark().stream().anyMatch(control -> lit.contains(control.id()))) {
-                tasks.add(0, new Anywhere(MessageId.Space.CONTROLLER));
-                tasks.add(0, new Anywhere(MessageId.Space.NOTE));
-            }
+            List<Control> among = dark().stream()
+                    .filter(control -> lit.contains(control.id()))
+                    .toList();
+            tasks.add(0, new Anywhere(MessageId.Space.CONTROLLER, among));
+            tasks.add(0, new Anywhere(MessageId.Space.NOTE, among));
         }
     }
 
-    /** All numbers of a kind at once: does anything light at all? */
+    /** All numbers of a kind at once: which of those that lit before light by it? */
     private final class Anywhere implements Task {
 
         private final MessageId.Space space;
+        private final List<Control> among;
 
-        Anywhere(MessageId.Space space) {
+        Anywhere(MessageId.Space space, List<Control> among) {
             this.space = space;
+            this.among = among;
+        }
+
+        private List<Control> sought() {
+            return among.stream()
+                    .filter(control -> !found.containsKey(control.id()))
+                    .toList();
         }
 
         @Override
         public Step step() {
             List<Integer> numbers = numbers(space);
-            return dark().isEmpty()
+            return sought().isEmpty()
                     ? null
                     : new Step(
                             "Now all " + space.words() + " alone. Mark what lit up.",
@@ -390,12 +417,14 @@ public final class LightSearch {
                             silence(space, numbers),
                             1,
                             BITS + 1,
-                            false);
+                            false,
+                            Set.of(),
+                            ids(sought()));
         }
 
         @Override
         public void answer(Set<String> lit) {
-            List<Control> sought = dark().stream()
+            List<Control> sought = sought().stream()
                     .filter(control -> lit.contains(control.id()))
                     .toList();
             if (!sought.isEmpty()) {
@@ -430,7 +459,9 @@ public final class LightSearch {
                     silence(space, numbers),
                     bit + 2,
                     BITS + 1,
-                    false);
+                    false,
+                    Set.of(),
+                    ids(sought.keySet()));
         }
 
         @Override
@@ -446,9 +477,19 @@ public final class LightSearch {
     private final class Colour implements Task {
 
         private final String name;
+        private final int sweep;
 
-        Colour(String name) {
+        Colour(String name, int sweep) {
             this.name = name;
+            this.sweep = sweep;
+        }
+
+        /** Where one colour was told there are more, and a colour that was not among the first values is among others. */
+        private boolean isAsked() {
+            return sweep == 0
+                    || !palette.isEmpty()
+                            && palette.stream()
+                                    .noneMatch(swatch -> swatch.name().equals(name));
         }
 
         private List<Control> lamps() {
@@ -459,13 +500,13 @@ public final class LightSearch {
         }
 
         private int value(int lamp, int count) {
-            return Math.max(1, ON * (lamp + 1) / count);
+            return Math.max(1, ON * (lamp + 1) / count - sweep * ON / (count * SWEEPS));
         }
 
         @Override
         public Step step() {
             List<Control> lamps = lamps();
-            if (lamps.size() < 2) {
+            if (lamps.size() < 2 || !isAsked()) {
                 return null;
             }
             List<Message> say = new ArrayList<>();
@@ -475,8 +516,9 @@ public final class LightSearch {
                 kind.colour(value(i, lamps.size())).ifPresent(say::add);
                 after.add(kind.message(0, ""));
             }
-            int round = new ArrayList<>(COLOURS.keySet()).indexOf(name) + 1;
-            return new Step("Click one that is " + name + ".", say, after, round, COLOURS.size(), true);
+            int round = sweep * COLOURS.size() + new ArrayList<>(COLOURS.keySet()).indexOf(name) + 1;
+            int rounds = (sweep == 0 ? 1 : SWEEPS) * COLOURS.size();
+            return new Step("Click one that is " + name + ".", say, after, round, rounds, true);
         }
 
         @Override
@@ -497,8 +539,11 @@ public final class LightSearch {
 
         private final Letters letters;
 
-        Display(Letters letters) {
+        private final int place;
+
+        Display(Letters letters, int place) {
             this.letters = letters;
+            this.place = place;
         }
 
         private Letters numbered(int number) {
@@ -523,8 +568,8 @@ public final class LightSearch {
                             IntStream.range(0, MOST_WORDS)
                                     .mapToObj(number -> numbered(number).message(0, ""))
                                     .toList(),
-                            1,
-                            1,
+                            place,
+                            displays.size(),
                             true);
         }
 

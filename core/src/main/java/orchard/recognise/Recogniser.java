@@ -23,11 +23,17 @@ import orchard.signal.TouchMessage;
  */
 public final class Recogniser {
 
+    /** The controllers that choose a parameter number (MIDI 1.0, “Control Change”), if data entry follows. */
+    private static final Set<Integer> SELECTORS = Set.of(98, 99, 100, 101);
+
     private static final int MOST_TRAILS = 1_000;
     private static final int LONGEST_SYSEX = 16;
 
     private final Map<MessageId, ValueHistory> trails = new LinkedHashMap<>();
     private final MidiJoiner joiner = new MidiJoiner();
+    /** Channels on which parameter numbers were set: there the controllers that choose a number are no controls. */
+    private final Set<Integer> numbers = new HashSet<>();
+
     private int order;
     private final Set<MessageId> fineHeard = new HashSet<>();
 
@@ -71,6 +77,11 @@ public final class Recogniser {
 
     private void controller(long nanos, MidiMessage.ControlChange m) {
         MidiMessage.ParameterNumber numbered = joiner.numbered(m);
+        if (numbered != null) {
+            numbers.add(m.channel());
+            SELECTORS.forEach(selector ->
+                    trails.remove(controller(m.channel(), selector).ids().get(0)));
+        }
         if (numbered != null && numbered.value() >= 0) {
             MessagePattern pattern =
                     new MessagePattern.Numbered(m.channel(), numbered.registered(), numbered.number(), 14);
@@ -81,9 +92,13 @@ public final class Recogniser {
             } else {
                 add(nanos, pattern, 14, numbered.value());
             }
-        } else if (numbered == null && (m.number() < 98 || m.number() > 101)) {
-            add(nanos, new MessagePattern.Controller(m.channel(), m.number(), Encoding.ABSOLUTE), 7, m.value());
+        } else if (numbered == null && !(SELECTORS.contains(m.number()) && numbers.contains(m.channel()))) {
+            add(nanos, controller(m.channel(), m.number()), 7, m.value());
         }
+    }
+
+    private static MessagePattern controller(int channel, int number) {
+        return new MessagePattern.Controller(channel, number, Encoding.ABSOLUTE);
     }
 
     private void sysEx(long nanos, MidiMessage.SysEx m) {
@@ -119,5 +134,6 @@ public final class Recogniser {
     public void forget() {
         trails.clear();
         fineHeard.clear();
+        numbers.clear();
     }
 }

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.demo.ProfileShelf;
@@ -68,16 +69,22 @@ class LightsActions {
         model.addAttribute("found", counts(found));
         model.addAttribute("colours", search == null ? List.of() : search.palette());
         model.addAttribute("known", counts(device.profile().lights()));
+        Set<String> among = search == null || search.step() == null
+                ? Set.of()
+                : search.step().among();
         model.addAttribute(
                 "picks",
-                byKind.entrySet().stream()
-                        .map(entry -> new Pick(
-                                entry.getValue().size() == 1
-                                        ? "the " + entry.getKey().words()
-                                        : "all " + entry.getValue().size() + " "
-                                                + entry.getKey().words() + "s",
-                                String.join(" ", entry.getValue())))
-                        .toList());
+                among.size() > 1
+                        ? List.of(new Pick(
+                                "all " + among.size() + " that lit before", String.join(" ", new TreeSet<>(among))))
+                        : byKind.entrySet().stream()
+                                .map(entry -> new Pick(
+                                        entry.getValue().size() == 1
+                                                ? "the " + entry.getKey().words()
+                                                : "all " + entry.getValue().size() + " "
+                                                        + entry.getKey().words() + "s",
+                                        String.join(" ", entry.getValue())))
+                                .toList());
         model.addAttribute("trialFace", FaceView.of(device, keeper.rig(), names, values));
     }
 

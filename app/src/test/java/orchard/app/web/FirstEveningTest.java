@@ -2,8 +2,10 @@ package orchard.app.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
@@ -19,13 +21,19 @@ import orchard.light.Light;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.signal.Encoding;
+import orchard.signal.Message;
 import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
 import orchard.standin.Cobble;
+import orchard.standin.RandomBox;
 import orchard.standin.StandIn.PanelState;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
 
 /** The first evening, from a box with cables to something that moves: every gesture is counted, on the gear and on the screen. */
 @ExtendWith(Orchard.class)
@@ -79,6 +87,151 @@ class FirstEveningTest {
         System.out.printf(
                 "A pad box nobody knows, from cable to lights and displays: %d gestures, %.0f s%n",
                 gestures, (System.nanoTime() - begun) / 1e9);
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5})
+    void aBoxDrawnByLotIsDescribedWithItsLights(long seed, TestOrchard orchard, Browser browser)
+            throws InterruptedException {
+        long begun = System.nanoTime();
+        String name = "Lot " + letter(seed);
+        try (RandomBox box = new RandomBox(name, seed)) {
+            browser.go("/connect");
+            browser.see("#strangerlist", name);
+            click(browser, "[data-port='midi:" + name + "'] form > button[type=submit]");
+            browser.see("#page[data-sub=touch]", "Touch every control of " + name + " once");
+            for (RandomBox.Part part : box.parts()) {
+                box.touch(part);
+                gestures++;
+            }
+            browser.see("#touched", box.parts().size() + " controls");
+            click(browser, "#keep");
+            Device device = described(orchard, seed, box);
+            click(browser, "#trylights");
+            answerAll(browser, box, device);
+            click(browser, "#keeplights");
+            Awaitility.await()
+                    .until(() -> !lot(orchard, seed).profile().lights().isEmpty());
+            lit(lot(orchard, seed).profile(), box);
+        }
+        System.out.printf(
+                "Box %d drawn by lot: %d gestures, %.0f s%n", seed, gestures, (System.nanoTime() - begun) / 1e9);
+        assertThat(gestures).isLessThanOrEqualTo(50);
+    }
+
+    private static char letter(long seed) {
+        return (char) ('a' + seed);
+    }
+
+    private static Device lot(TestOrchard orchard, long seed) {
+        return orchard.keeper().rig().device("lot" + letter(seed)).orElseThrow();
+    }
+
+    /** Every control is there, of its kind, with what it sends. */
+    private static Device described(TestOrchard orchard, long seed, RandomBox box) {
+        Awaitility.await()
+                .until(() -> lot(orchard, seed).profile().controls().size()
+                        == box.parts().size());
+        Device device = lot(orchard, seed);
+        for (RandomBox.Part part : box.parts()) {
+            Control control = control(device.profile(), box, part);
+            Control.Kind kind = switch (part.kind()) {
+                case PAD -> Control.Kind.PAD;
+                case BUTTON -> Control.Kind.BUTTON;
+                case ENDLESS -> Control.Kind.ENDLESS_KNOB;
+                case KNOB -> Control.Kind.KNOB;
+            };
+            assertThat(control.kind()).as(part.toString()).isEqualTo(kind);
+            if (part.kind() == RandomBox.Kind.ENDLESS) {
+                assertThat(control.dimensions().get(0).pattern().encoding()).isEqualTo(box.encoding());
+            }
+        }
+        return device;
+    }
+
+    private static Control control(Profile profile, RandomBox box, RandomBox.Part part) {
+        MessagePattern own = part.kind() == RandomBox.Kind.PAD
+                ? new MessagePattern.NoteVelocity(box.channel(), part.number())
+                : new MessagePattern.Controller(box.channel(), part.number(), Encoding.ABSOLUTE);
+        return profile.controls().stream()
+                .filter(control -> control.messageIds().contains(own.ids().get(0)))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError("nothing sends what " + part + " sends"));
+    }
+
+    /** A person answers until nothing more is asked: compares, marks what lit, or clicks one of the colour that is asked for. */
+    private void answerAll(Browser browser, RandomBox box, Device device) {
+        for (int i = 0; i < 40; i++) {
+            browser.until(() -> !browser.all("#lightanswer, #keeplights").isEmpty()
+                    && browser.ask(SETTLED).equals(true));
+            if (browser.all("#lightanswer").isEmpty()) {
+                return;
+            }
+            String question = browser.text("#lightanswer");
+            Set<String> lit = box.parts().stream()
+                    .filter(part -> !box.colour(part).isEmpty())
+                    .map(part -> control(device.profile(), box, part).id())
+                    .collect(Collectors.toSet());
+            if (question.contains("Click one that is")) {
+                String pad = box.parts().stream()
+                        .filter(part -> !box.colour(part).isEmpty() && question.contains("is " + box.colour(part)))
+                        .map(part -> control(device.profile(), box, part).id())
+                        .findFirst()
+                        .orElse("");
+                click(browser, pad.isEmpty() ? "#marked" : "#lights .control[data-control='" + pad + "']");
+            } else if (!browser.all("#lights [data-so]").isEmpty()) {
+                String expected = browser.attribute("#lights", "data-expected");
+                boolean isSo = lit.equals(Set.of(expected.split(" ")));
+                click(browser, isSo ? "#lights [data-so]" : "#lights [data-so] + button");
+            } else if (question.contains("says")) {
+                click(browser, "#marked");
+            } else {
+                mark(browser, lit);
+                click(browser, "#marked");
+            }
+            browser.until(() -> browser.all("#lightanswer").isEmpty()
+                    || !browser.text("#lightanswer").equals(question));
+        }
+    }
+
+    /** Marks what is lit, by one press for all of a kind and then back what is dark where that is quicker. */
+    private void mark(Browser browser, Set<String> lit) {
+        Set<String> toggled = new HashSet<>(lit);
+        for (WebElement pick : browser.all("#lights [data-mark]")) {
+            Set<String> all = Set.of(pick.getAttribute("data-mark").split(" "));
+            Set<String> rest = new HashSet<>(lit);
+            rest.removeAll(all);
+            all.stream().filter(control -> !lit.contains(control)).forEach(rest::add);
+            if (rest.size() + 1 < toggled.size()) {
+                pick.click();
+                gestures++;
+                toggled = rest;
+                break;
+            }
+        }
+        for (String control : toggled) {
+            click(browser, "#lights .control[data-control='" + control + "']");
+        }
+    }
+
+    private static final String SETTLED = "return !document.querySelector('.htmx-request, .htmx-swapping')";
+
+    /** Every light is found, with its number, and the colours that were told apart are those the box has. */
+    private static void lit(Profile profile, RandomBox box) {
+        for (RandomBox.Part part : box.parts()) {
+            List<Light> lights = profile.lightsOn(control(profile, box, part).id());
+            if (part.light() < 0) {
+                assertThat(lights).as(part + " has no light").isEmpty();
+                continue;
+            }
+            assertThat(lights).as(part.toString()).hasSize(1);
+            Message on = lights.get(0).kind().message(1, "");
+            int number = on instanceof MidiMessage.NoteOn note
+                    ? note.note()
+                    : 1_000 + ((MidiMessage.ControlChange) on).number();
+            assertThat(number).as(part.toString()).isEqualTo(part.light());
+        }
+        profile.traits().palette().forEach(swatch -> assertThat(swatch.name()).contains(box.colour(swatch.value())));
     }
 
     @Test
@@ -162,6 +315,7 @@ class FirstEveningTest {
                 box.say(orchard.oscPort(), "/stomp/1", (float) i % 2);
                 box.say(orchard.oscPort(), "/glide", 0.1f * i);
                 box.say(orchard.oscPort(), "/field", 0.1f * i, 0.2f);
+                box.say(orchard.oscPort(), "/crank", 0.1f * i);
             }
             browser.see("#strangerlist", "/stomp");
             browser.see("#strangerlist", "/glide");
@@ -172,7 +326,8 @@ class FirstEveningTest {
             hit(box, orchard, "/stomp/1");
             slide(box, orchard, "/glide", false);
             slide(box, orchard, "/field", true);
-            browser.see("#touched", "3 controls");
+            crank(box, orchard);
+            browser.see("#touched", "4 controls");
             click(browser, "#keep");
             Awaitility.await()
                     .until(() -> orchard.keeper()
@@ -182,7 +337,12 @@ class FirstEveningTest {
                                     .profile()
                                     .controls()
                                     .size()
-                            == 3);
+                            == 4);
+            Profile foot = orchard.keeper().rig().device("foot").orElseThrow().profile();
+            assertThat(foot.controls())
+                    .extracting(Control::kind)
+                    .containsExactlyInAnyOrder(
+                            Control.Kind.BUTTON, Control.Kind.FADER, Control.Kind.XY, Control.Kind.ENDLESS_KNOB);
             browser.see(".side", "/stomp/1");
             browser.press("l");
             gestures++;
@@ -215,6 +375,15 @@ class FirstEveningTest {
                 box.say(orchard.oscPort(), address, i / 12f);
             }
             Thread.sleep(25);
+        }
+        gestures++;
+    }
+
+    /** A wheel that counts its turns, and goes on below nothing. */
+    private void crank(OscPeer box, TestOrchard orchard) throws InterruptedException {
+        for (int i = 0; i <= 40; i++) {
+            box.say(orchard.oscPort(), "/crank", 0.1f * (i < 30 ? i : 90 - 3 * i));
+            Thread.sleep(20);
         }
         gestures++;
     }
