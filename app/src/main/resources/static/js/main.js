@@ -140,9 +140,7 @@ function lost(event) {
   const slot = event.target.closest?.("form")?.querySelector(".refusal");
   const status = event.detail.xhr?.status ?? 0;
   const text =
-    status === 404
-      ? "This is not in the rig any more. Undo brings it back."
-      : status === 403 || status === 401
+    status === 403 || status === 401
         ? "This page is too old to make edits. Load it again; copy what you typed first."
         : status === 0
           ? "Orchard cannot be reached. What you typed is still here; try again in a moment."

@@ -33,7 +33,7 @@ export async function post(path, body = "") {
     const type = response.headers.get("Content-Type") ?? "";
     const text = await response.text();
     const plain =
-      type.includes("html") && response.status === 422
+      type.includes("html") && [400, 404, 422].includes(response.status)
         ? new DOMParser().parseFromString(text, "text/html").body.textContent.replace("▲", "").trim()
         : text;
     return { ok: response.ok, text: plain };

@@ -3,6 +3,7 @@ package orchard.rig;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Objects;
 import orchard.mistake.Mistake;
 
 /**
@@ -51,6 +52,11 @@ public record Edit(String label, List<Change> changes) {
     /** An edit that takes one part away. */
     public static Edit remove(String label, Part before) {
         return new Edit(label, List.of(new Change(before, null)));
+    }
+
+    /** Whether every part stays what it is. */
+    public boolean changesNothing() {
+        return changes.stream().allMatch(change -> Objects.equals(change.before(), change.after()));
     }
 
     /** The edit that takes this one back: before and after swapped, last change first. */

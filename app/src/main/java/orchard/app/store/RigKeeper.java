@@ -100,7 +100,9 @@ public class RigKeeper {
     public synchronized Edit commit(Function<Rig, Edit> edit) {
         Edit made = edit.apply(now.rig());
         Rig next = now.rig().apply(made);
-        keep(RigStore.Kind.EDIT, made, null, next);
+        if (!made.changesNothing()) { // whoever keeps a form as it stood has nothing to undo
+            keep(RigStore.Kind.EDIT, made, null, next);
+        }
         return made;
     }
 

@@ -9,6 +9,7 @@ import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Profile;
 import orchard.mistake.Mistake;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
@@ -198,6 +199,13 @@ class ControlActions {
                 + HtmlUtils.htmlEscape(words) + "</span>";
     }
 
+    private static void there(String device, Profile profile, String control) {
+        if (profile.control(control).isEmpty()) {
+            throw EditRefused.invalid(
+                    device, "control", "There is no control “" + control + "” on this device; load the page again");
+        }
+    }
+
     /** Gives controls other numbers, free of clashes. */
     @PostMapping("/describe/{id}/renumber")
     ResponseEntity<Void> renumber(
@@ -212,7 +220,10 @@ class ControlActions {
                                         .orElse("?")
                                 : control.size() + " controls")
                         + " of " + device.name(),
-                profile -> profile.withControls(Clashes.renumbered(profile, control)));
+                profile -> {
+                    control.forEach(one -> there(id, profile, one));
+                    return profile.withControls(Clashes.renumbered(profile, control));
+                });
         return to.equals("check") ? Replies.go("/check") : DeviceEdits.back(id, "", control.get(0));
     }
 }

@@ -1,10 +1,13 @@
 package orchard.app.web;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.mapping.Sentence;
@@ -19,6 +22,8 @@ import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.server.ResponseStatusException;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -91,9 +96,85 @@ class Replies {
         return refused(EditRefused.invalid("", mistake.field(), mistake.getMessage()), model, response);
     }
 
-    /** What came is not what the page's own form would send. */
-    @ExceptionHandler({MethodArgumentTypeMismatchException.class, MissingServletRequestParameterException.class})
-    void malformed(HttpServletResponse response) throws IOException {
-        response.sendError(HttpStatus.BAD_REQUEST.value());
+    /** What came is not what the page's own form would send: it is said which field, and what was expected there. */
+    @ExceptionHandler
+    String malformed(
+            MethodArgumentTypeMismatchException wrong,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
+        String found = String.valueOf(wrong.getValue());
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "“%s” is “%s”; expected %s."
+                        .formatted(wrong.getName(), shortened(found), expected(wrong.getRequiredType())),
+                model,
+                request,
+                response);
+    }
+
+    @ExceptionHandler
+    String missing(
+            MissingServletRequestParameterException missing,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response)
+            throws IOException {
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "“%s” is missing; fill it in, or load the page again.".formatted(missing.getParameterName()),
+                model,
+                request,
+                response);
+    }
+
+    @ExceptionHandler({MissingServletRequestPartException.class, MultipartException.class})
+    String missingFile(Model model, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "A file is missing, or cannot be read; choose one of at most 4 MiB.",
+                model,
+                request,
+                response);
+    }
+
+    @ExceptionHandler
+    String missing(ResponseStatusException gone, Model model, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        return answer(
+                HttpStatus.valueOf(gone.getStatusCode().value()),
+                "What this is about (%s) is not in the rig any more; Undo brings it back."
+                        .formatted(shortened(request.getRequestURI())),
+                model,
+                request,
+                response);
+    }
+
+    /** A sentence for what was to be changed; a page of its own for what was to be read. */
+    private static String answer(
+            HttpStatus status, String sentence, Model model, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        if (!request.getMethod().equals("POST")) {
+            response.sendError(status.value());
+            return null;
+        }
+        response.setStatus(status.value());
+        response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
+        model.addAttribute("message", sentence);
+        return "refusal";
+    }
+
+    private static String expected(Class<?> type) {
+        if (type == null || type == String.class) {
+            return "a text";
+        } else if (type.isEnum()) {
+            return Stream.of(type.getEnumConstants()).map(Object::toString).collect(Collectors.joining(", "));
+        }
+        return type == boolean.class || type == Boolean.class ? "true or false" : "a whole number";
+    }
+
+    private static String shortened(String text) {
+        return text.length() > 60 ? text.substring(0, 60) + "…" : text;
     }
 }

@@ -79,6 +79,16 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class KeepingTest {
 
     @Test
+    void anEditThatChangesNothingIsNoRevision(TestOrchard orchard) {
+        RigKeeper keeper = orchard.keeper();
+        long before = keeper.revision();
+        Part.OfMapping same = new Part.OfMapping(keeper.rig().mapping("m2").orElseThrow());
+        keeper.commit(rig -> Edit.change("Keep it as it is", same, same));
+        assertThat(keeper.revision()).isEqualTo(before);
+        assertThat(keeper.undo()).isEmpty();
+    }
+
+    @Test
     void everyKindOfPartComesBackAsItWas(TestOrchard orchard) {
         RigKeeper keeper = orchard.keeper();
         Layout layout = new Layout(
