@@ -4,12 +4,17 @@ import java.util.ArrayList;
 import java.util.List;
 import orchard.gear.Device;
 
-/** A device of the rig is not there right now. */
+/** A device that some mapping needs is not there right now. */
 record Absent() implements Finder {
 
     @Override
     public String title() {
         return "Not plugged in";
+    }
+
+    @Override
+    public Effect effect() {
+        return Effect.STOPS;
     }
 
     @Override
@@ -32,17 +37,14 @@ record Absent() implements Finder {
         List<Finding> findings = new ArrayList<>();
         for (Device device : scene.rig().devices()) {
             if (scene.absent().contains(device.id())) {
-                long mapped = scene.rig().mappings().stream()
-                        .filter(m -> m.when().triggers().stream()
-                                        .anyMatch(t -> t.device().equals(device.id()))
-                                || m.targets().stream().anyMatch(t -> t.device().equals(device.id())))
-                        .count();
+                long mapped = scene.mappingsWith(device.id());
+                if (mapped == 0) {
+                    continue; // gear that nothing needs may stay in its case
+                }
                 findings.add(new Finding(
                         this,
                         device.name() + " is not there.",
-                        mapped == 0
-                                ? "No mapping needs it."
-                                : mapped == 1 ? "1 mapping needs it." : mapped + " mappings need it.",
+                        mapped == 1 ? "1 mapping needs it." : mapped + " mappings need it.",
                         new Finding.Place(Finding.Page.CONNECT, device.id(), "")));
             }
         }

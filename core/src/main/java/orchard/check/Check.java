@@ -7,19 +7,19 @@ import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Mapping;
 
-/** Looks a rig over. The result is in a fixed order: by sort, then by the order of parts in the rig. */
+/** Looks a rig over. The result is in a fixed order: by effect, by sort, then by the order of parts in the rig. */
 public final class Check {
 
-    /** Everything that is looked for, in the order in which it is shown. */
+    /** Everything that is looked for, in the order in which it is shown: the worst effect first. */
     static final List<Finder> FINDERS = List.of(
             new Deaf(),
             new Loop(),
             new Missing(),
+            new Absent(),
+            new Half(),
             new TwoDrivers(),
             new SameMessage(),
-            new OtherProgramme(),
-            new Absent(),
-            new Half());
+            new OtherProgramme());
 
     private Check() {}
 

@@ -11,6 +11,11 @@ record Deaf() implements Finder {
     }
 
     @Override
+    public Effect effect() {
+        return Effect.STOPS;
+    }
+
+    @Override
     public boolean isAbsence() {
         return false;
     }

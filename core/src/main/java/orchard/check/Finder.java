@@ -11,6 +11,9 @@ public interface Finder {
     /** The heading of its findings. */
     String title();
 
+    /** What its findings would do to the night. */
+    Effect effect();
+
     /** Whether what it finds is only that something is not there, and not that something is wrong. */
     boolean isAbsence();
 
@@ -24,7 +27,7 @@ public interface Finder {
     List<Finding> look(Scene scene);
 
     /**
-     * What is the matter with devices, one finding each.
+     * What is the matter with devices that some mapping needs, one finding each.
      *
      * @param matters why, by the device's id
      * @param sentence about a device, by its name
@@ -34,6 +37,7 @@ public interface Finder {
         List<Finding> findings = new ArrayList<>();
         matters.forEach((id, why) -> scene.rig()
                 .device(id)
+                .filter(device -> scene.mappingsWith(id) > 0)
                 .ifPresent(device -> findings.add(
                         new Finding(this, sentence.apply(device.name()), why, new Finding.Place(page, id, "")))));
         return findings;

@@ -14,6 +14,11 @@ record Loop() implements Finder {
     }
 
     @Override
+    public Effect effect() {
+        return Effect.STOPS;
+    }
+
+    @Override
     public boolean isAbsence() {
         return false;
     }

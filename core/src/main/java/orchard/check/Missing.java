@@ -15,6 +15,11 @@ record Missing() implements Finder {
     }
 
     @Override
+    public Effect effect() {
+        return Effect.STOPS;
+    }
+
+    @Override
     public boolean isAbsence() {
         return false;
     }

@@ -11,6 +11,11 @@ record OtherProgramme() implements Finder {
     }
 
     @Override
+    public Effect effect() {
+        return Effect.SURPRISES;
+    }
+
+    @Override
     public boolean isAbsence() {
         return false;
     }

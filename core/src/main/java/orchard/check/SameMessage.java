@@ -17,6 +17,11 @@ record SameMessage() implements Finder {
     }
 
     @Override
+    public Effect effect() {
+        return Effect.SURPRISES;
+    }
+
+    @Override
     public boolean isAbsence() {
         return false;
     }

@@ -2,7 +2,9 @@ package orchard.check;
 
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import orchard.gear.Directory;
+import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 
 /**
@@ -23,6 +25,21 @@ public record Scene(
         Map<String, String> memories,
         Map<String, String> deaf,
         Map<String, String> loops) {
+
+    /** How many mappings listen to a device, set something on it, or show something there. */
+    long mappingsWith(String device) {
+        return rig.mappings().stream()
+                .filter(mapping -> isWith(mapping, device))
+                .count();
+    }
+
+    private static boolean isWith(Mapping mapping, String device) {
+        return mapping.when().triggers().stream().anyMatch(t -> t.device().equals(device))
+                || Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
+                        .anyMatch(action -> action.devices().contains(device))
+                || mapping.show().answers().stream()
+                        .anyMatch(answer -> answer.light().device().equals(device));
+    }
 
     /** A rig, wherever it is: nothing is in trouble. */
     public static Scene of(Rig rig, Directory names) {

@@ -216,6 +216,14 @@ public final class Compiler {
                 }
             }
         }
+        for (DevicePlan device : devices.values()) {
+            for (Plan.LightPlan light : device.lights()) {
+                if (light.pages() != null) {
+                    turned.computeIfAbsent(light.pages(), p -> new LinkedHashSet<>())
+                            .add(light.state());
+                }
+            }
+        }
         return new Plan.Wiring(
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(

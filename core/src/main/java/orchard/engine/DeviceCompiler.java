@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -105,10 +106,25 @@ final class DeviceCompiler {
         State.OfControl touch = senses && light.kind().pushes()
                 ? cells.control(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
                 : null;
-        String idle = light.kind().letters() > 0
-                ? device.profile().control(light.control()).map(Control::label).orElse("")
-                : "";
-        return new LightPlan(cells.light(new Ref.ToLight(device.id(), light.id())), light.kind(), touch, idle);
+        State.OfLight state = cells.light(new Ref.ToLight(device.id(), light.id()));
+        List<Control> pages = light.kind().letters() == 0 || light.control() == null
+                ? List.of()
+                : device.profile().controls().stream()
+                        .filter(control -> control.place().equals(Control.placeOf(light.control())))
+                        .toList();
+        State.OfSelector turned = pages.size() < 2
+                ? null
+                : cells.group(device, pages.get(0).page().group()).state();
+        return new LightPlan(state, light.kind(), touch, idles(pages), turned);
+    }
+
+    /** What stands on a display for a control on each of its pages. */
+    private static List<String> idles(List<Control> pages) {
+        int last = pages.stream().mapToInt(Control::pageNumber).max().orElse(1);
+        String[] idles = new String[last];
+        Arrays.fill(idles, "");
+        pages.forEach(control -> idles[control.pageNumber() - 1] = control.label());
+        return List.of(idles);
     }
 
     private List<Placed> controls(Device device, Map<Object, List<State.OfControl>> byKey) {

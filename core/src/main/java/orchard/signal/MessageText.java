@@ -106,7 +106,7 @@ public final class MessageText {
      * @throws NotUnderstood with place and expectation
      */
     public static Message parse(String typed, NoteName names) throws NotUnderstood {
-        String text = typed.strip();
+        String text = NoteName.unspelled(typed.strip());
         if (text.isEmpty()) {
             throw new NotUnderstood(EXPECTED);
         } else if (text.startsWith("/")) {

@@ -74,8 +74,20 @@ class CheckTest {
     }
 
     @Test
+    void gearThatNoMappingNeedsIsNoFinding() {
+        Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
+        Rig idle = Gear.rig();
+        Set<String> all = Set.of("box", "desk");
+        Map<String, String> trouble = Map.of("box", "It is in trouble.");
+        assertThat(Check.of(new Scene(idle, idle, all, trouble, trouble, trouble, Map.of())))
+                .isEmpty();
+        assertThat(Check.of(new Scene(rig, rig, all, trouble, trouble, trouble, Map.of())))
+                .hasSize(5);
+    }
+
+    @Test
     void findsDevicesThatNeedBothDirectionsAndHaveOne() {
-        Rig rig = Gear.rig();
+        Rig rig = Gear.rig(Gear.mapping("m1", "k1", "turn", "volume"));
         assertThat(Check.of(new Scene(
                         rig,
                         rig,
@@ -121,9 +133,10 @@ class CheckTest {
                         "Does not answer",
                         "Goes round without end",
                         "Missing",
+                        "Not plugged in",
                         "Two hands on one parameter",
-                        "Other programme",
-                        "Not plugged in");
+                        "Other programme");
+        assertThat(Check.FINDERS).extracting(Finder::effect).isSorted();
         assertThat(Check.of(scene, Check.ofRig(scene))).isEqualTo(Check.of(scene));
         assertThat(Check.FINDERS).extracting(Finder::title).doesNotHaveDuplicates();
     }

@@ -127,6 +127,37 @@ class PagesAndFeelTest {
     }
 
     @Test
+    void aNameReachesItsDisplayAtOnceAlsoOfWhatIsNotMappedAndOnEveryPage() {
+        List<Control> controls = new ArrayList<>(List.of(pad(1, 36), pad(2, 36), key(1), key(2)));
+        Bench bench = new Bench(named(controls, "", ""));
+        bench.edit(named(controls, "Ümläut", ""));
+        bench.pass(100);
+        assertThat(bench.sent).extracting(sent -> sent.message().words()).containsExactly(letters("Umla"));
+        bench.edit(named(controls, "Tide", "Gull"));
+        bench.pass(100);
+        bench.arrive("box", on(82));
+        bench.pass(100);
+        assertThat(bench.sent)
+                .extracting(sent -> sent.message().words())
+                .containsExactly(letters("Umla"), letters("Tide"), letters("Gull"));
+    }
+
+    private static Rig named(List<Control> controls, String first, String second) {
+        List<Control> named = new ArrayList<>(controls);
+        named.set(0, controls.get(0).named("Pad", first));
+        named.set(1, controls.get(1).named("Pad", second));
+        Profile profile = pages().withControls(named)
+                .withLights(List.of(new Light("text", "Text", "pad", new Letters(new byte[] {0x7D}, 4))));
+        return Rig.of(List.of(
+                new Part.OfDevice(new Device("box", "Box", "", new Seat(Wire.MIDI, "Box", "Box"), profile)),
+                new Part.OfDevice(Gear.desk())));
+    }
+
+    private static String letters(String text) {
+        return new Letters(new byte[] {0x7D}, 4).message(0, text).words();
+    }
+
+    @Test
     void numbersOfTheirOwnTellThePage() {
         Bench bench = new Bench(rig(
                 pages(),

@@ -27,7 +27,6 @@ import orchard.outcome.Said;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
-import orchard.signal.NoteName;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
@@ -254,13 +253,7 @@ public final class Monitor {
 
     /** A message in words, notes with their name in this rig's octaves. */
     String words(Message message) {
-        NoteName noteNames = keeper.rig().settings().noteNames();
-        if (message instanceof MidiMessage.NoteOn on) {
-            return on.words() + " (" + noteNames.name(on.note()) + ")";
-        } else if (message instanceof MidiMessage.NoteOff off) {
-            return off.words() + " (" + noteNames.name(off.note()) + ")";
-        }
-        return message.words();
+        return keeper.rig().noteNames().spelled(message.words());
     }
 
     private static String bytes(Message message) {

@@ -173,8 +173,7 @@ public final class Ticker {
         } else if (row.outcome instanceof Said said) {
             String text = said.why() + " to " + name(said.device());
             boolean housekeeping = HOUSEKEEPING.contains(said.why());
-            return new Row(
-                    key, trace.number(), row.count, Kind.GOING, said.message().words(), text, housekeeping);
+            return new Row(key, trace.number(), row.count, Kind.GOING, spelled(said.message()), text, housekeeping);
         }
         if (row.outcome != null) {
             return trouble(key, row);
@@ -230,7 +229,7 @@ public final class Ticker {
         ParameterTold told = trace.first(ParameterTold.class);
         GroupNamed named = trace.first(GroupNamed.class);
         if (refused != null) {
-            return row(trace, key, Kind.WRONG, message.words(), name(device) + ": " + refused.why(), false);
+            return row(trace, key, Kind.WRONG, spelled(message), name(device) + ": " + refused.why(), false);
         } else if (moved != null) {
             boolean listened = trace.first(Considered.class) != null;
             String control = names.words(moved.control());
@@ -257,14 +256,18 @@ public final class Ticker {
         if (Identity.of(message).isPresent()) {
             return row(trace, key, Kind.ARRIVING, own(message), name(device) + " tells who it is", true);
         }
-        return row(trace, key, Kind.UNHEARD, message.words(), name(device) + ", nobody listens", chatter);
+        return row(trace, key, Kind.UNHEARD, spelled(message), name(device) + ", nobody listens", chatter);
     }
 
     /** A touch says no more than which control it moved. */
-    private static String own(Message message) {
+    private String own(Message message) {
         return message instanceof TouchMessage touch
                 ? "touch " + Math.round(touch.value() * 100) + " %"
-                : message.words();
+                : spelled(message);
+    }
+
+    private String spelled(Message message) {
+        return names.noteNames().spelled(message.words());
     }
 
     String outcome(Trace trace) {

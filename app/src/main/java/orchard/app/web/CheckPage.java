@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import orchard.app.live.EngineRoom;
 import orchard.app.store.RigKeeper;
+import orchard.check.Effect;
 import orchard.check.Finder;
 import orchard.check.Finding;
 import org.springframework.http.ResponseEntity;
@@ -29,17 +30,24 @@ class CheckPage {
         this.keeper = keeper;
     }
 
-    /** A finding and the address it leads to. */
-    record Shown(Finding finding, String path) {}
+    /** A finding as it is read, and the address it leads to. */
+    record Shown(Finding finding, String sentence, String path) {}
+
+    private Shown shown(Finding finding) {
+        return new Shown(finding, keeper.rig().noteNames().spelled(finding.sentence()), path(finding));
+    }
 
     @GetMapping("/check")
     String page(Model model) {
-        Map<Finder, List<Shown>> byKind = frame.findings().stream()
+        Map<Effect, Map<Finder, List<Shown>>> byEffect = frame.findings().stream()
                 .collect(Collectors.groupingBy(
-                        Finding::finder,
+                        finding -> finding.finder().effect(),
                         LinkedHashMap::new,
-                        Collectors.mapping(finding -> new Shown(finding, path(finding)), Collectors.toList())));
-        model.addAttribute("byKind", byKind);
+                        Collectors.groupingBy(
+                                Finding::finder,
+                                LinkedHashMap::new,
+                                Collectors.mapping(this::shown, Collectors.toList()))));
+        model.addAttribute("byEffect", byEffect);
         model.addAttribute("mappings", keeper.rig().mappings().size());
         model.addAttribute("devices", keeper.rig().devices().size());
         return "check/page";

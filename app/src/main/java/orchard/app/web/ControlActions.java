@@ -190,7 +190,9 @@ class ControlActions {
                     .map(Control::name)
                     .collect(Collectors.joining(" and "));
             wrong = !others.isEmpty();
-            words = pattern.words() + both + (others.isEmpty() ? ": free" : ": " + others + " sends that too");
+            words = notes().spelled(pattern.words())
+                    + both
+                    + (others.isEmpty() ? ": free" : ": " + others + " sends that too");
         } catch (EditRefused | Mistake e) {
             words = e.getMessage();
             wrong = true;

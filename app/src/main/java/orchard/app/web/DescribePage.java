@@ -274,7 +274,7 @@ class DescribePage {
                             Values.OfControl value = values.controls().get(key);
                             return new Sends(
                                     d.name(),
-                                    d.words(),
+                                    names.noteNames().spelled(d.words()),
                                     key,
                                     value == null ? "–" : value.message(),
                                     SendsForm.of(d, rig.settings().noteNames()));
@@ -299,7 +299,7 @@ class DescribePage {
                 Clashes.of(device.profile()).stream()
                         .filter(clash -> clash.controls().contains(control))
                         .findFirst()
-                        .map(clash -> clash.slot().words() + " is also sent by "
+                        .map(clash -> names.noteNames().spelled(clash.slot().words()) + " is also sent by "
                                 + String.join(
                                         " and ",
                                         clash.controls().stream()

@@ -150,7 +150,7 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 control.kind().name().toLowerCase(Locale.ROOT),
                 first.name(),
                 key,
-                first.words(),
+                names.noteNames().spelled(first.words()),
                 caption,
                 mappings.isEmpty() ? "" : mappings.get(0).id(),
                 clash,

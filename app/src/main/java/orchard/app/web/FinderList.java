@@ -110,7 +110,7 @@ record FinderList(List<Row> rows, List<Branch> tree) {
             for (int i = 0; i < parameters.size(); i++) {
                 own.add(row(device, parameters.get(i), i + 1, movedBy, names));
             }
-            device.profile().controls().forEach(control -> own.add(row(device, control, does)));
+            device.profile().controls().forEach(control -> own.add(row(device, control, does, names)));
             tree.add(branch(device, own, names));
             rows.addAll(own);
         }
@@ -171,11 +171,11 @@ record FinderList(List<Row> rows, List<Branch> tree) {
                 words);
     }
 
-    private static Row row(Device device, Control control, Map<String, Integer> does) {
+    private static Row row(Device device, Control control, Map<String, Integer> does, Names names) {
         String key = device.id() + "/" + control.id();
         String dimension = control.dimensions().get(0).name();
         String sends = control.dimensions().stream()
-                .map(d -> d.pattern().words())
+                .map(d -> names.noteNames().spelled(d.pattern().words()))
                 .distinct()
                 .collect(Collectors.joining("; "));
         return new Row(

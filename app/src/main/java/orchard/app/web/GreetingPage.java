@@ -126,7 +126,7 @@ class GreetingPage {
                     return fits && !isSmallTalk && (isFromElsewhere || isTyped);
                 });
         for (int i = lately.size() - 1; i >= 0 && words.size() < MOST_HEARD; i--) {
-            words.add(lately.get(i).message().words());
+            words.add(keeper.rig().noteNames().spelled(lately.get(i).message().words()));
         }
         return List.copyOf(words);
     }

@@ -180,7 +180,9 @@ class MapPage {
                 "message",
                 circled
                         ? "the place of a finger on it"
-                        : dimension.map(d -> d.pattern().words()).orElse("nothing that is known"));
+                        : dimension
+                                .map(d -> names.noteNames().spelled(d.pattern().words()))
+                                .orElse("nothing that is known"));
         if (follows && parameter.isPresent()) {
             Parameter p = parameter.get();
             model.addAttribute("parameter", p);

@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.action.Action;
@@ -109,6 +111,11 @@ class ParameterPagesPage {
                                                 && row.device().equals(device.id())
                                         || a instanceof OpenPage open
                                                 && open.device().equals(device.id())))
+                        .map(m -> new Choice(m.id(), Sentence.of(m, names).text()))
+                        .toList());
+        model.addAttribute(
+                "under",
+                under(rig, device.id()).stream()
                         .map(m -> new Choice(m.id(), Sentence.of(m, names).text()))
                         .toList());
         model.addAttribute("controls", Pickers.movers(rig));
@@ -313,6 +320,43 @@ class ParameterPagesPage {
                 new Part.OfMapping(
                         mapping(rig, new MappingCopier(rig).run(device, first, many), new SetOfPage(device)))));
         return go(device, "");
+    }
+
+    /** Other mappings of the controls under which a device's pages lie: they act at every move, whichever page is open. */
+    private static List<Mapping> under(Rig rig, String device) {
+        Set<Ref.ToControl> row = rig.mappings().stream()
+                .filter(mapping -> isRow(mapping, device))
+                .flatMap(mapping -> mapping.when().triggers().stream())
+                .collect(Collectors.toSet());
+        return rig.mappings().stream()
+                .filter(mapping -> mapping.actions().onPress().stream().noneMatch(SetOfPage.class::isInstance))
+                .filter(mapping -> mapping.when().triggers().stream().anyMatch(row::contains))
+                .toList();
+    }
+
+    private static boolean isRow(Mapping mapping, String device) {
+        return mapping.actions().onPress().stream()
+                .anyMatch(action ->
+                        action instanceof SetOfPage row && row.device().equals(device));
+    }
+
+    /** Takes mappings away that the controls under the pages had before. */
+    @PostMapping("/map/pages/{device}/clear")
+    ResponseEntity<Void> clear(@PathVariable String device, @RequestParam(defaultValue = "") List<String> mapping) {
+        Edit made = keeper.commit(rig -> {
+            List<Edit.Change> changes = under(rig, device).stream()
+                    .filter(each -> mapping.contains(each.id()))
+                    .map(each -> new Edit.Change(new Part.OfMapping(each), null))
+                    .toList();
+            if (changes.isEmpty()) {
+                throw EditRefused.invalid(device, "mapping", "Tick at least one of the mappings that are listed here");
+            }
+            return new Edit(
+                    "Clear what else lay under the pages of "
+                            + keeper.rig().ownDevice(device).map(Device::name).orElse(device),
+                    changes);
+        });
+        return Replies.deleted("/map/pages?device=" + Replies.query(device), made);
     }
 
     /** Lays a page under the controls now, as a control could. */

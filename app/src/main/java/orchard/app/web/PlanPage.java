@@ -19,6 +19,7 @@ import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
 import orchard.signal.MessageId;
+import orchard.signal.NoteName;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -81,7 +82,7 @@ class PlanPage {
                     : List.of();
             List<NumberPlan.Use> uses = plan.uses(d.id(), direction, kind);
             model.addAttribute("seen", keeper.revision(d.id()));
-            model.addAttribute("cells", cells(d, uses, offered, kind));
+            model.addAttribute("cells", cells(d, uses, offered, kind, rig.noteNames()));
             model.addAttribute(
                     "taken", uses.stream().map(NumberPlan.Use::slot).distinct().count());
             model.addAttribute(
@@ -107,7 +108,7 @@ class PlanPage {
     }
 
     private static List<Cell> cells(
-            Device device, List<NumberPlan.Use> uses, List<MessageId> offered, MessageId.Space kind) {
+            Device device, List<NumberPlan.Use> uses, List<MessageId> offered, MessageId.Space kind, NoteName notes) {
         Map<MessageId, List<NumberPlan.Use>> bySlot =
                 uses.stream().collect(Collectors.groupingBy(NumberPlan.Use::slot));
         Set<MessageId> free = Set.copyOf(offered);
@@ -126,7 +127,8 @@ class PlanPage {
                                         : MessageId.isReserved(kind, number) ? "reserved" : "";
                 if (!state.isEmpty()) {
                     String who = here.stream().map(NumberPlan.Use::name).collect(Collectors.joining(" and "));
-                    String title = slot.words() + ": " + (who.isEmpty() ? state : who + (clash ? ", clashing" : ""));
+                    String title = notes.spelled(slot.words()) + ": "
+                            + (who.isEmpty() ? state : who + (clash ? ", clashing" : ""));
                     String path = here.isEmpty() || here.get(0).dimension().isEmpty()
                             ? ""
                             : "/describe?device=" + Replies.query(device.id()) + "&control="

@@ -90,7 +90,7 @@ class TouchPage {
                     guess.dimensions().stream()
                             .filter(d -> !d.name().equals("gate")
                                     || guess.dimensions().size() == 1)
-                            .map(d -> d.words())
+                            .map(d -> names.noteNames().spelled(d.words()))
                             .toList());
             recognised.add(new Recognised(
                     i,

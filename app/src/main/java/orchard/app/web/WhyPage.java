@@ -26,7 +26,11 @@ class WhyPage {
     String why(@PathVariable long number, Model model) {
         List<Line> lines =
                 log.trace(number).map(trace -> Explain.lines(trace, names)).orElse(List.of());
-        model.addAttribute("lines", lines);
+        model.addAttribute("lines", lines.stream().map(this::spelled).toList());
         return "why";
+    }
+
+    private Line spelled(Line line) {
+        return new Line(line.tone(), names.noteNames().spelled(line.text()), line.mapping());
     }
 }

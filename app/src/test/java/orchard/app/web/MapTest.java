@@ -373,6 +373,24 @@ class MapTest {
         assertThat(browser.barriers()).isEmpty();
     }
 
+    @Test
+    void whatElseTheControlsUnderAPageDoIsListedAndTakenAway(TestOrchard orchard, Browser browser) {
+        browser.go("/map/pages?device=peat");
+        browser.find("#lay").sendKeys("Knob 7 of Cobble");
+        browser.type("#laycount", "2");
+        browser.click("form[hx-post$='/lay'] button");
+        browser.see("#under", "When Knob 7 of Cobble turns, set Filter › Cutoff");
+        browser.see("#under", "When Knob 8 of Cobble turns");
+        int before = orchard.keeper().rig().mappings().size();
+        browser.click("#under label:nth-of-type(2) input");
+        browser.click("#under [type=submit]");
+        browser.until(() -> orchard.keeper().rig().mappings().size() == before - 1);
+        browser.see("#under", "When Knob 8 of Cobble turns");
+        browser.see("#said", "Take back");
+        browser.click("#said button");
+        browser.see("#under", "When Knob 7 of Cobble turns, set Filter › Cutoff");
+    }
+
     private static void touch(Browser browser, StandIn desk, String part, String title) {
         desk.play(part, "set", 0.2);
         browser.until(() -> {
