@@ -3,6 +3,7 @@ package orchard;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import orchard.action.Send;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Layout;
@@ -17,6 +18,7 @@ import orchard.shape.Invert;
 import orchard.shape.Scale;
 import orchard.shape.Shape;
 import orchard.shape.Stage;
+import orchard.signal.MidiMessage;
 
 /** Random edits and rigs, each wholly given by its seed. */
 public final class Rigs {
@@ -114,7 +116,13 @@ public final class Rigs {
         return new Layout(id, "Layout " + id + " " + random.nextInt(9), elements);
     }
 
+    private static List<Send> begins(Random random) {
+        return random.nextBoolean()
+                ? List.of()
+                : List.of(new Send("desk", new MidiMessage.ProgramChange(1, random.nextInt(128))));
+    }
+
     private static Song song(String id, Random random) {
-        return new Song(id, random.nextInt(5) + 1, "Song " + random.nextInt(99), "");
+        return new Song(id, random.nextInt(5) + 1, "Song " + random.nextInt(99), "", begins(random));
     }
 }

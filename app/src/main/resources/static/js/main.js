@@ -211,6 +211,13 @@ watchPanic(async () => say((await post("/panic")).text));
 document.body.addEventListener("gone", ({ detail }) =>
   say(detail.label + ".", { label: "Take back", title: "Undo (Ctrl Z)", act: () => history("undo") }, 5000)
 );
+// A panel in a window of its own, beside whatever page is open here.
+document.addEventListener("click", (event) => {
+  const link = event.target.closest?.("[data-window]");
+  if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
+  event.preventDefault();
+  window.open(link.href, "orchard-" + link.dataset.window, "popup,width=660,height=620");
+});
 document.addEventListener("change", ({ target }) => {
   if (target.matches("[data-goto]")) location.href = target.value;
 });

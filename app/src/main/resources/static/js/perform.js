@@ -5,7 +5,8 @@ let presses = Promise.resolve();
 
 function step(by) {
   presses = presses.then(async () => {
-    const answer = await post("/perform/step", "by=" + by);
+    const from = document.getElementById("set").dataset.song ?? "";
+    const answer = await post("/perform/step", "by=" + by + "&from=" + encodeURIComponent(from));
     if (answer.ok) show(answer.text);
     else say(answer.text);
   });

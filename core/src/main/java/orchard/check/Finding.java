@@ -48,6 +48,7 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
         MAP,
         DESCRIBE,
         MEMORY,
+        SONGS,
         CONNECT
     }
 }

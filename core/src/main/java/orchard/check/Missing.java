@@ -5,6 +5,7 @@ import java.util.List;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
+import orchard.rig.Song;
 
 /** A mapping points at something that is not in the rig. */
 record Missing() implements Finder {
@@ -46,6 +47,16 @@ record Missing() implements Finder {
                             new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
         }
 
+        for (Song song : scene.rig().songs()) {
+            song.begins().stream()
+                    .filter(say -> scene.rig().device(say.device()).isEmpty())
+                    .findFirst()
+                    .ifPresent(say -> findings.add(new Finding(
+                            this,
+                            "“" + song.name() + "” says something when it begins.",
+                            "It says it to a device that is not in the rig (" + say.device() + ").",
+                            new Finding.Place(Finding.Page.SONGS, song.id(), ""))));
+        }
         return findings;
     }
 }

@@ -7,13 +7,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import orchard.Gear;
+import orchard.action.Send;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
+import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Song;
+import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 
 class CheckTest {
@@ -59,6 +63,16 @@ class CheckTest {
         assertThat(find(rig)).singleElement().satisfies(finding -> {
             assertThat(finding.sentence()).isEqualTo("Knob 1 and Knob 3 of Box send the same message, CC 21, ch 1.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.DESCRIBE, "box", "k3"));
+        });
+    }
+
+    @Test
+    void findsSongsThatSpeakToNobody() {
+        Song song = new Song("s", 1, "Low Water", "", List.of(new Send("nobody", new MidiMessage.ProgramChange(1, 5))));
+        Rig rig = Gear.rig().apply(Edit.add("add", new Part.OfSong(song)));
+        assertThat(find(rig)).singleElement().satisfies(finding -> {
+            assertThat(finding.cause()).contains("a device that is not in the rig (nobody)");
+            assertThat(finding.place().page()).isEqualTo(Finding.Page.SONGS);
         });
     }
 

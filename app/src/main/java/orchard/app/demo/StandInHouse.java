@@ -7,7 +7,9 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
@@ -18,6 +20,7 @@ import orchard.app.OrchardSettings;
 import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
 import orchard.app.store.StandInTable;
+import orchard.gear.Device;
 import orchard.standin.Cobble;
 import orchard.standin.Gull;
 import orchard.standin.LampLoft;
@@ -79,6 +82,12 @@ public final class StandInHouse implements LiveSocket.Panels {
         MAKERS.put("peat", house -> new Peat());
     }
 
+    /** The id of the stand-in that is switched on and plays a device, if one does. */
+    public Optional<String> playing(Device device) {
+        String name = device.seat().in().toLowerCase(Locale.ROOT).replaceFirst("^(/|lamp )", "");
+        return Optional.of(name).filter(standIns::containsKey);
+    }
+
     /** The ids of all stand-ins there are. */
     public static Set<String> all() {
         return MAKERS.keySet();
@@ -134,6 +143,18 @@ public final class StandInHouse implements LiveSocket.Panels {
     /** The stand-ins that are switched on, by id. */
     public Map<String, StandIn> standIns() {
         return standIns;
+    }
+
+    /** Stand-ins that are switched on and listen for OSC, by name, with their addresses. */
+    public Map<String, String> addresses() {
+        Map<String, String> addresses = new LinkedHashMap<>();
+        if (standIns.get("wherry") instanceof Wherry wherry) {
+            addresses.put("Wherry", "127.0.0.1:" + wherry.port());
+        }
+        if (standIns.get("loft") instanceof LampLoft loft) {
+            addresses.put("Lamp Loft", "127.0.0.1:" + loft.port());
+        }
+        return addresses;
     }
 
     /** The UDP port the music software listens on. */

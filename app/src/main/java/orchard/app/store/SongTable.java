@@ -2,13 +2,18 @@ package orchard.app.store;
 
 import java.util.List;
 import java.util.Optional;
+import orchard.action.Send;
+import orchard.rig.PartJson;
 import orchard.rig.Song;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
 
 /** Owns {@code song} and {@code performance}. */
 @Component
 class SongTable {
+
+    private static final TypeReference<List<Send>> BEGINS = new TypeReference<>() {};
 
     private final JdbcClient jdbc;
 
@@ -19,7 +24,12 @@ class SongTable {
     List<Versioned<Song>> all() {
         return jdbc.sql("select * from song")
                 .query((rs, row) -> new Versioned<>(
-                        new Song(rs.getString("id"), rs.getInt("place"), rs.getString("name"), rs.getString("note")),
+                        new Song(
+                                rs.getString("id"),
+                                rs.getInt("place"),
+                                rs.getString("name"),
+                                rs.getString("note"),
+                                PartJson.read(rs.getString("begins"), BEGINS)),
                         rs.getLong("revision")))
                 .list();
     }
@@ -29,8 +39,14 @@ class SongTable {
     }
 
     void insert(Song song, long revision) {
-        jdbc.sql("insert into song (id, revision, place, name, note) values (?, ?, ?, ?, ?)")
-                .params(song.id(), revision, song.place(), song.name(), song.note())
+        jdbc.sql("insert into song (id, revision, place, name, note, begins) values (?, ?, ?, ?, ?, ?)")
+                .params(
+                        song.id(),
+                        revision,
+                        song.place(),
+                        song.name(),
+                        song.note(),
+                        PartJson.write(song.begins(), BEGINS))
                 .update();
     }
 

@@ -31,10 +31,10 @@ class CheckPage {
     }
 
     /** A finding as it is read, and the address it leads to. */
-    record Shown(Finding finding, String sentence, String path) {}
+    record Shown(Finding finding, String sentence, String path, String leads) {}
 
     private Shown shown(Finding finding) {
-        return new Shown(finding, keeper.rig().noteNames().spelled(finding.sentence()), path(finding));
+        return new Shown(finding, keeper.rig().noteNames().spelled(finding.sentence()), path(finding), leads(finding));
     }
 
     @GetMapping("/check")
@@ -60,6 +60,16 @@ class CheckPage {
         return Replies.go("/check");
     }
 
+    private static String leads(Finding finding) {
+        return switch (finding.place().page()) {
+            case MAP -> "the mapping";
+            case DESCRIBE -> "the control";
+            case MEMORY -> "its memory";
+            case SONGS -> "the set list";
+            case CONNECT -> "the device";
+        };
+    }
+
     /** The address a finding leads to. */
     static String path(Finding finding) {
         Finding.Place place = finding.place();
@@ -68,6 +78,7 @@ class CheckPage {
             case DESCRIBE ->
                 "/describe?device=" + Replies.query(place.part()) + "&control=" + Replies.query(place.detail());
             case MEMORY -> "/describe?view=memory&device=" + Replies.query(place.part());
+            case SONGS -> "/songs";
             case CONNECT -> "/connect#" + Replies.query(place.part());
         };
     }

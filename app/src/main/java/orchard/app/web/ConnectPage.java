@@ -7,11 +7,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.app.OrchardSettings;
 import orchard.app.access.Key;
 import orchard.app.demo.ProfileShelf;
+import orchard.app.demo.StandInHouse;
 import orchard.app.port.Discovery;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
@@ -37,8 +39,16 @@ class ConnectPage {
     private final Discovery discovery;
     private final OrchardSettings settings;
     private final Key key;
+    private final StandInHouse house;
 
-    ConnectPage(RigKeeper keeper, PortRoom ports, Discovery discovery, OrchardSettings settings, Key key) {
+    ConnectPage(
+            RigKeeper keeper,
+            PortRoom ports,
+            Discovery discovery,
+            OrchardSettings settings,
+            Key key,
+            StandInHouse house) {
+        this.house = house;
         this.keeper = keeper;
         this.ports = ports;
         this.discovery = discovery;
@@ -195,13 +205,36 @@ class ConnectPage {
         return rig.gear().stream().anyMatch(device -> device.name().equalsIgnoreCase(name));
     }
 
-    /** What was found by DNS-SD and no device of the rig sends to yet. */
-    private List<Discovery.Found> found(Rig rig) {
-        return discovery.found().stream()
+    /**
+     * Something that listens for OSC and is in no rig.
+     *
+     * @param root what it is known by, as a guess
+     * @param profile the one on the shelf that fits best, or ""
+     */
+    record Listener(String name, String address, boolean tcp, String root, String profile) {}
+
+    /** What was found by DNS-SD, and stand-ins that are switched on here, as far as no device of the rig sends there yet. */
+    private List<Listener> found(Rig rig) {
+        List<Listener> all = new ArrayList<>();
+        discovery.found().stream()
                 .filter(found -> !found.type().equals(Discovery.SESSION) && !isOwn(found))
-                .filter(found -> rig.devices().stream()
-                        .noneMatch(device -> device.seat().out().endsWith(found.address())))
-                .toList();
+                .forEach(found -> all.add(
+                        listener(found.name(), found.address(), found.type().equals(Discovery.OSC_TCP))));
+        house.addresses().forEach((name, address) -> {
+            String port = address.substring(address.indexOf(':'));
+            if (all.stream()
+                    .noneMatch(one -> one.name().equals(name) && one.address().endsWith(port))) {
+                all.add(listener(name, address, false));
+            }
+        });
+        all.removeIf(one ->
+                rig.devices().stream().anyMatch(device -> device.seat().out().endsWith(one.address())));
+        return all;
+    }
+
+    private static Listener listener(String name, String address, boolean tcp) {
+        String word = name.substring(name.lastIndexOf(' ') + 1).toLowerCase(Locale.ROOT);
+        return new Listener(name, address, tcp, "/" + word, ProfileShelf.best(Wire.OSC, name, Set.of()));
     }
 
     /** Orchard hears its own announcement too. */

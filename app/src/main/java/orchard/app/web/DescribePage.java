@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import orchard.app.demo.StandInHouse;
 import orchard.app.live.Describing;
 import orchard.app.live.Memories;
 import orchard.app.live.Names;
@@ -51,6 +52,7 @@ class DescribePage {
     private final Memories memories;
     private final TouchPage touch;
     private final LightsActions lights;
+    private final StandInHouse house;
 
     DescribePage(
             RigKeeper keeper,
@@ -61,7 +63,9 @@ class DescribePage {
             Describing describing,
             Memories memories,
             TouchPage touch,
-            LightsActions lights) {
+            LightsActions lights,
+            StandInHouse house) {
+        this.house = house;
         this.lights = lights;
         this.keeper = keeper;
         this.names = names;
@@ -126,6 +130,7 @@ class DescribePage {
 
     private void fill(Device device, String control, String wanted, Rig rig, Model model) {
         Profile profile = device.profile();
+        model.addAttribute("standIn", house.playing(device).orElse(null));
         Optional<Memories.Standing> standing = memories.standing(device);
         List<View> views = views(device, standing);
         boolean blank = profile.controls().isEmpty() && profile.parameters().isEmpty();

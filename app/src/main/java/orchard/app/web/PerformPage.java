@@ -54,18 +54,30 @@ class PerformPage {
         return number > 0 ? number - 1 : songs.isEmpty() ? -1 : 0;
     }
 
-    /** Moves on, or back. Stays at either end. */
+    /**
+     * Moves on, or back; the song that comes says what it begins with. Stays at either end, where nothing is said again.
+     *
+     * @param from the song that was current where it was pressed, or "" for whichever is: two people who press at once go on once
+     */
     @PostMapping("/perform/step")
-    synchronized String step(@RequestParam int by, Model model) {
+    synchronized String step(@RequestParam int by, @RequestParam(defaultValue = "") String from, Model model) {
         List<Song> songs = keeper.rig().songs();
-        if (!songs.isEmpty()) {
+        int at = at(songs);
+        if (at >= 0 && (from.isEmpty() || from.equals(songs.get(at).id()))) {
             Selector selector = Song.selector(songs);
-            String next = selector.id(selector.onward(at(songs) + 1, Integer.signum(by)));
-            keeper.currentSong(next);
-            socket.tellAll(Map.of("type", "song", "song", next));
+            int next = selector.onward(at + 1, Integer.signum(by)) - 1;
+            if (next != at) {
+                begin(songs.get(next));
+            }
         }
         show(model);
         return "perform/page :: set";
+    }
+
+    private void begin(Song song) {
+        keeper.currentSong(song.id());
+        socket.tellAll(Map.of("type", "song", "song", song.id()));
+        song.begins().forEach(say -> engine.say(say.device(), say.message(), "begin of “" + song.name() + "”"));
     }
 
     /** The set list alone, for another browser that has to follow. */

@@ -14,6 +14,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** Rehearse: the stand-ins' front panels, to be played. What they show comes over the live socket. */
 @Controller
@@ -25,13 +26,30 @@ class RehearsePage {
         this.house = house;
     }
 
+    /**
+     * A stand-in in the list.
+     *
+     * @param show which panels are shown when it is pressed, with commas between; "" for all
+     */
+    record Entry(String id, boolean shown, String show) {}
+
+    /**
+     * @param show ids of the stand-ins whose panels are shown, none for all
+     * @param alone whether it stands in a window of its own, beside another page
+     */
     @GetMapping("/rehearse")
-    String page(Model model) {
-        model.addAttribute(
-                "on",
-                StandInHouse.all().stream()
-                        .filter(house.standIns()::containsKey)
-                        .toList());
+    String page(
+            @RequestParam(defaultValue = "") List<String> show,
+            @RequestParam(defaultValue = "false") boolean alone,
+            Model model) {
+        List<String> on = StandInHouse.all().stream()
+                .filter(house.standIns()::containsKey)
+                .toList();
+        List<String> shown = on.stream().filter(show::contains).toList();
+        model.addAttribute("entries", entries(on, shown));
+        model.addAttribute("isAll", shown.isEmpty());
+        model.addAttribute("alone", alone ? "true" : null);
+        model.addAttribute("on", shown.isEmpty() ? on : shown);
         model.addAttribute(
                 "off",
                 StandInHouse.all().stream()
@@ -53,6 +71,19 @@ class RehearsePage {
         model.addAttribute("loft", loft());
         model.addAttribute("wherryMore", wherryMore());
         return "rehearse/page";
+    }
+
+    /** The first press shows one panel alone, further ones put others beside it or take them away. */
+    private static List<Entry> entries(List<String> on, List<String> shown) {
+        return on.stream()
+                .map(id -> {
+                    List<String> next = new ArrayList<>(shown);
+                    if (!next.remove(id)) {
+                        next.add(id);
+                    }
+                    return new Entry(id, shown.contains(id), String.join(",", next));
+                })
+                .toList();
     }
 
     @PostMapping("/rehearse/{id}/on")

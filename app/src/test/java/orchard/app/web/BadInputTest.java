@@ -37,7 +37,9 @@ class BadInputTest {
             "/connect/sessions/leave",
             "/check/free",
             "/songs",
-            "/layouts");
+            "/layouts",
+            "/rehearse/{id}/on",
+            "/rehearse/{id}/off");
 
     private static final Map<String, String> THERE = new TreeMap<>(Map.of(
             "/map/presets", "preset1",

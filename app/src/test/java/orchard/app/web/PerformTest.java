@@ -3,6 +3,7 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import orchard.app.harness.Browser;
+import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import org.junit.jupiter.api.Test;
@@ -37,6 +38,31 @@ class PerformTest {
         browser.to(second);
         browser.see(".now", "First Light");
         browser.closeAndGoTo(first);
+        orchard.keeper().currentSong("song1");
+    }
+
+    @Test
+    void aSongBeginsWithAProgramAndTwoWhoPressAtOnceGoOnOnce(TestOrchard orchard, Browser browser) {
+        orchard.keeper().currentSong("song1");
+        String before = orchard.shows("peat", "patch");
+        browser.go("/songs");
+        String song = "[data-song=song2] ";
+        browser.click(song + ".begins summary");
+        browser.click(song + "[name=device] option[value=peat]");
+        browser.type(song + "[name=message]", "program many");
+        browser.press(Keys.ENTER);
+        browser.see(song + ".refusal", "Line 1: ");
+        browser.type(song + "[name=message]", "program 7, ch 1");
+        browser.press(Keys.ENTER);
+        browser.until(() -> orchard.keeper().rig().songs().get(1).begins().size() == 1);
+        browser.go("/perform");
+        browser.press(Keys.ARROW_RIGHT);
+        browser.see(".now", "The Clockmaker");
+        browser.until(() -> !orchard.shows("peat", "patch").equals(before));
+        Client client = new Client(orchard);
+        client.post("/perform/step", "by=1&from=song2");
+        client.post("/perform/step", "by=1&from=song2");
+        browser.see(".now", "Low Water");
         orchard.keeper().currentSong("song1");
     }
 
