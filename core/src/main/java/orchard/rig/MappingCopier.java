@@ -33,9 +33,19 @@ public final class MappingCopier {
     /**
      * The mapping that a control and a parameter make: shaped as is {@linkplain Shape#usual usual}, answered by every light on the control.
      *
-     * @throws EditRefused if there is such a mapping
+     * @throws EditRefused if one of the two is not there, the parameter cannot be set, or there is such a mapping
      */
     public Mapping pair(String id, Ref.ToControl moved, Ref.ToParameter target) {
+        if (rig.dimension(moved).isEmpty()) {
+            throw EditRefused.invalid("", "control", "There is no control “" + moved.key() + "”; choose another.");
+        }
+        Parameter parameter = rig.parameter(target)
+                .orElseThrow(() -> EditRefused.invalid(
+                        "", "parameter", "There is no parameter “" + target.key() + "”; choose another."));
+        if (!parameter.settable()) {
+            throw EditRefused.invalid(
+                    "", "parameter", rig.words(target) + " is only told and cannot be set; choose another.");
+        }
         Ref.ToControl trigger = trigger(moved, target);
         boolean exists = rig.mappings().stream()
                 .anyMatch(m -> m.when().triggers().contains(trigger)
