@@ -29,6 +29,7 @@ class ModulesTest {
             "mapping",
             "layout",
             "rig",
+            "recipe",
             "outcome",
             "engine",
             "check");

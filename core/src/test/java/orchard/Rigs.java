@@ -3,6 +3,7 @@ package orchard;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import orchard.action.Action;
 import orchard.action.Send;
 import orchard.gear.Ref;
 import orchard.layout.Element;
@@ -116,7 +117,7 @@ public final class Rigs {
         return new Layout(id, "Layout " + id + " " + random.nextInt(9), elements);
     }
 
-    private static List<Send> begins(Random random) {
+    private static List<Action> begins(Random random) {
         return random.nextBoolean()
                 ? List.of()
                 : List.of(new Send("desk", new MidiMessage.ProgramChange(1, random.nextInt(128))));

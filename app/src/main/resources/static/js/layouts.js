@@ -78,7 +78,7 @@ function keep(element, to) {
 
 /** A refused move goes back to where the rig has it. */
 document.addEventListener("htmx:beforeSwap", (event) => {
-  if (event.detail.xhr?.status === 422 && event.detail.elt?.classList?.contains("element")) place(event.detail.elt, board);
+  if (event.detail.xhr?.status >= 400 && event.detail.elt?.classList?.contains("element")) place(event.detail.elt, board);
 });
 
 export function live(message) {

@@ -118,6 +118,13 @@ document.addEventListener("htmx:beforeSwap", () => {
     .querySelectorAll(".scroll[id], .scroll[aria-label]")
     .forEach((list) => (places[list.id || list.ariaLabel] = list.scrollTop));
 });
+// A refusal goes where its form has room for it; where there is none it is said, and nothing on the page makes way for it.
+document.addEventListener("htmx:beforeSwap", ({ detail }) => {
+  if (detail.xhr.status < 400 || !detail.shouldSwap || detail.target.matches(".refusal")) return;
+  detail.shouldSwap = false;
+  const said = new DOMParser().parseFromString(detail.serverResponse, "text/html").querySelector(".refused");
+  say(said?.textContent.replace("▲", "").trim() ?? "That is not there any more. Load the page again.");
+});
 document.addEventListener("htmx:afterSettle", () => {
   mount();
   document

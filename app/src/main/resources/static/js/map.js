@@ -5,7 +5,7 @@ import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./learning.js";
 import { pulse, watchBranches } from "./branches.js";
 import { twice } from "./doomed.js";
-import { post } from "./replies.js";
+import { post, say } from "./replies.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
 
@@ -182,7 +182,8 @@ function mountWhich(main) {
     const field = which?.querySelector("input");
     if (event.target.closest("[data-touch]")) {
       wanting = field;
-      await post("/learn/pick", "");
+      const answer = await post("/learn/pick", "");
+      if (!answer.ok) say(answer.text);
     } else if (event.target.closest("[data-tree]")) {
       const tree = which.querySelector(".tree");
       tree.hidden = !tree.hidden;

@@ -48,7 +48,7 @@ record Missing() implements Finder {
         }
 
         for (Song song : scene.rig().songs()) {
-            song.begins().stream()
+            song.says().stream()
                     .filter(say -> scene.rig().device(say.device()).isEmpty())
                     .findFirst()
                     .ifPresent(say -> findings.add(new Finding(

@@ -57,7 +57,7 @@ public final class MappingCopier {
     }
 
     /** The same, whether or not there is such a mapping. */
-    Mapping plain(String id, Ref.ToControl moved, Ref.ToParameter target) {
+    public Mapping plain(String id, Ref.ToControl moved, Ref.ToParameter target) {
         Ref.ToControl trigger = trigger(moved, target);
         return new Mapping(
                 id,
@@ -119,7 +119,7 @@ public final class MappingCopier {
     }
 
     /** A control and all behind it of the same kind on the same page, that send the same number; empty if it is not there. */
-    List<Ref.ToControl> rowFrom(Ref.ToControl first) {
+    public List<Ref.ToControl> rowFrom(Ref.ToControl first) {
         List<Control> alike = rig.device(first.device()).map(Device::profile).stream()
                 .flatMap(profile -> profile.controls().stream())
                 .filter(c -> c.dimension(first.dimension()).isPresent())
@@ -282,7 +282,7 @@ public final class MappingCopier {
     }
 
     /** The parameter of the same name in the group so many further on; beside groups with the same parent only. */
-    Optional<Ref.ToParameter> beside(Ref.ToParameter from, int by) {
+    public Optional<Ref.ToParameter> beside(Ref.ToParameter from, int by) {
         Optional<Profile> profile = rig.device(from.device()).map(Device::profile);
         Optional<Parameter> parameter = rig.parameter(from);
         Optional<Group> own =

@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import java.util.List;
+import orchard.action.Action;
 import orchard.action.Send;
 import orchard.gear.Selector;
 import orchard.mistake.Mistake;
@@ -12,13 +13,16 @@ import orchard.mistake.Mistake;
  * @param note what the performer wants to remember, shown small; may be ""
  * @param begins what is said to devices when it begins, in this order
  */
-public record Song(String id, int place, String name, String note, List<Send> begins) {
+public record Song(String id, int place, String name, String note, List<Action> begins) {
 
     /** The most that is said when a song begins. */
     public static final int MOST = 32;
 
     public Song {
         begins = begins == null ? List.of() : List.copyOf(begins);
+        if (!begins.stream().allMatch(Send.class::isInstance)) {
+            throw new Mistake("message", "a song begins with messages, and with nothing else yet");
+        }
         if (begins.size() > MOST) {
             throw new Mistake("message", "a song begins with at most " + MOST + " messages");
         }
@@ -27,6 +31,11 @@ public record Song(String id, int place, String name, String note, List<Send> be
     /** A song that says nothing. */
     public Song(String id, int place, String name, String note) {
         this(id, place, name, note, List.of());
+    }
+
+    /** The messages it begins with. */
+    public List<Send> says() {
+        return begins.stream().map(Send.class::cast).toList();
     }
 
     /** The same song at another place. */

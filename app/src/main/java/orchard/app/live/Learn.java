@@ -152,8 +152,16 @@ public final class Learn {
         page = new Page(device, onto);
     }
 
-    /** The parameter that is touched next goes in a form, and nothing is made of it. */
+    /**
+     * The parameter that is touched next goes in a form, and nothing is made of it.
+     *
+     * @throws EditRefused if somebody learns in another browser
+     */
     public synchronized void pick() {
+        if (on && !maker.equals(Maker.now())) {
+            throw EditRefused.invalid(
+                    "", "", "Somebody learns in another browser just now; type the parameter, or pick it");
+        }
         on(true);
         picking = true;
     }

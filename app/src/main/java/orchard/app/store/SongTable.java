@@ -2,7 +2,7 @@ package orchard.app.store;
 
 import java.util.List;
 import java.util.Optional;
-import orchard.action.Send;
+import orchard.action.Action;
 import orchard.rig.PartJson;
 import orchard.rig.Song;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -13,7 +13,7 @@ import tools.jackson.core.type.TypeReference;
 @Component
 class SongTable {
 
-    private static final TypeReference<List<Send>> BEGINS = new TypeReference<>() {};
+    private static final TypeReference<List<Action>> BEGINS = new TypeReference<>() {};
 
     private final JdbcClient jdbc;
 

@@ -77,7 +77,7 @@ class PerformPage {
     private void begin(Song song) {
         keeper.currentSong(song.id());
         socket.tellAll(Map.of("type", "song", "song", song.id()));
-        song.begins().forEach(say -> engine.say(say.device(), say.message(), "begin of “" + song.name() + "”"));
+        song.says().forEach(say -> engine.say(say.device(), say.message(), "begin of “" + song.name() + "”"));
     }
 
     /** The set list alone, for another browser that has to follow. */

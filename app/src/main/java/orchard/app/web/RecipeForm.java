@@ -7,8 +7,8 @@ import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Typed;
+import orchard.recipe.Recipe;
 import orchard.rig.EditRefused;
-import orchard.rig.Recipe;
 import orchard.rig.Rig;
 
 /** A recipe as a form: its fields with what stands in them, and back. */

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import orchard.action.Action;
-import orchard.action.Send;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Ref;
@@ -86,7 +85,7 @@ class SongsPage {
     private List<SayLine> lines(Song song) {
         List<SayLine> lines = new ArrayList<>();
         NoteName notes = keeper.rig().noteNames();
-        song.begins()
+        song.says()
                 .forEach(say -> lines.add(
                         new SayLine(say.device(), notes.spelled(say.message().words()))));
         lines.add(new SayLine("", ""));
@@ -94,10 +93,10 @@ class SongsPage {
     }
 
     /** What is to be said when a song begins; lines without a message say nothing. */
-    private List<Send> begins(String id, MultiValueMap<String, String> typed, Rig rig) {
+    private List<Action> begins(String id, MultiValueMap<String, String> typed, Rig rig) {
         List<String> devices = typed.getOrDefault("device", List.of());
         List<String> messages = typed.getOrDefault("message", List.of());
-        List<Send> begins = new ArrayList<>();
+        List<Action> begins = new ArrayList<>();
         for (int i = 0; i < messages.size(); i++) {
             if (messages.get(i).isBlank()) {
                 continue;
@@ -105,7 +104,7 @@ class SongsPage {
             try {
                 Typed line = new Typed(
                         Map.of("device", i < devices.size() ? devices.get(i) : "", "message", messages.get(i)));
-                begins.add((Send)
+                begins.add(
                         Action.Kind.SEND.fresh(Ref.ToParameter.NONE, "", names).filled(line, names));
             } catch (Mistake mistake) {
                 throw EditRefused.invalid(id, mistake.field(), "Line " + (i + 1) + ": " + mistake.getMessage());

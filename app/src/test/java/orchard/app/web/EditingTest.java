@@ -158,6 +158,21 @@ class EditingTest {
     }
 
     @Test
+    void aRefusalThatHasNoRoomIsSaidAndThePageStays(TestOrchard orchard, Browser browser) {
+        browser.go("/describe?device=cobble&view=lights");
+        browser.see("#trylights", "Try the lights");
+        browser.ask("""
+                const button = document.querySelector("#trylights").cloneNode(true);
+                button.setAttribute("hx-post", "/describe/nobody/lights/begin");
+                document.querySelector("#trylights").replaceWith(button);
+                htmx.process(button);
+                button.click();
+                """);
+        browser.see("#said", "is not in the rig any more");
+        browser.see("main", "Try the lights");
+    }
+
+    @Test
     void clausesAreChosenFromLists(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.click(".phrase[data-clause=do]");

@@ -1,14 +1,14 @@
-package orchard.rig;
+package orchard.recipe;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
 import orchard.Gear;
 import orchard.action.Choose;
 import orchard.action.SetParameter;
@@ -25,6 +25,9 @@ import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
 import orchard.shape.Zone;
 import org.junit.jupiter.api.Test;
 
@@ -49,7 +52,7 @@ class RecipeTest {
     private static Map<String, String> usual(Recipe recipe, Mapping mapping) {
         Map<String, String> typed = new HashMap<>();
         recipe.fields(mapping, RIG).forEach(field -> typed.put(field.name(), field.value()));
-        if (recipe == Recipe.STRETCHES) {
+        if (recipe instanceof Stretches) {
             typed.put("middle", "desk/cutoff");
             typed.put("high", "desk/mute");
         }
@@ -58,18 +61,18 @@ class RecipeTest {
 
     @Test
     void whatFitsIsMadeAsItStandsThereAndWorks() {
-        Set<Recipe> seen = new TreeSet<>();
+        Set<Recipe> seen = new HashSet<>();
         for (Mapping mapping : pairs()) {
             for (Recipe recipe : Recipe.fitting(mapping, RIG)) {
                 Mapping made = recipe.filled(mapping, RIG, new Typed(usual(recipe, mapping)));
                 String as = recipe + " of " + Sentence.of(mapping, RIG);
                 assertThat(Fault.of(made, RIG)).as(as).isEmpty();
                 RIG.apply(Edit.add("add", new Part.OfMapping(made)));
-                assertThat(Recipe.fitting(made, RIG)).as("chosen again: " + as).contains(recipe, Recipe.PLAIN);
+                assertThat(Recipe.fitting(made, RIG)).as("chosen again: " + as).contains(recipe, new Plain());
                 seen.add(recipe);
             }
         }
-        assertThat(seen).containsExactly(Recipe.values());
+        assertThat(seen).containsExactlyInAnyOrderElementsOf(Recipe.ALL);
     }
 
     @Test
@@ -104,35 +107,35 @@ class RecipeTest {
     @Test
     void eachMakesWhatItSays() {
         Mapping knob = Gear.mapping("m1", "k1", "turn", "volume");
-        Mapping stretches = Recipe.STRETCHES.filled(knob, RIG, new Typed(usual(Recipe.STRETCHES, knob)));
+        Mapping stretches = new Stretches().filled(knob, RIG, new Typed(usual(new Stretches(), knob)));
         assertThat(stretches.actions().onPress())
                 .hasSize(3)
                 .allSatisfy(action -> assertThat(
                                 ((SetParameter) action).own().stages().get(0))
                         .isInstanceOf(Zone.class));
-        Mapping pedal = Recipe.PICKED_UP.filled(knob, RIG, new Typed(usual(Recipe.PICKED_UP, knob)));
+        Mapping pedal = new PickedUp().filled(knob, RIG, new Typed(usual(new PickedUp(), knob)));
         assertThat(pedal.takeover()).isEqualTo(Takeover.PICK_UP);
 
         Mapping pad = Gear.mapping("m1", "p1", "velocity", "volume");
         Map<String, String> two = Map.of("high", "-6 dB", "low", "-20 dB", "how", "again");
-        Mapping toggle = Recipe.TWO_VALUES.filled(pad, RIG, new Typed(two));
+        Mapping toggle = new TwoValues().filled(pad, RIG, new Typed(two));
         assertThat(toggle.trigger()).isEqualTo(new Ref.ToControl("box", "p1", "gate"));
         assertThat(toggle.actions().onPress())
                 .containsExactly(new Toggle(new Ref.ToParameter("desk", "volume"), -20, -6));
         Map<String, String> held = Map.of("high", "-6 dB", "low", "-20 dB", "how", "release");
-        assertThat(Recipe.TWO_VALUES.filled(pad, RIG, new Typed(held)).actions().onRelease())
+        assertThat(new TwoValues().filled(pad, RIG, new Typed(held)).actions().onRelease())
                 .hasSize(1);
         Map<String, String> same = Map.of("high", "-6 dB", "low", "-6 dB", "how", "again");
-        assertThatThrownBy(() -> Recipe.TWO_VALUES.filled(pad, RIG, new Typed(same)))
+        assertThatThrownBy(() -> new TwoValues().filled(pad, RIG, new Typed(same)))
                 .hasMessageContaining("both are");
 
-        Mapping row = Recipe.ROW.filled(pad, RIG, Typed.of("values", "-20 dB\n-6 dB"));
+        Mapping row = new Row().filled(pad, RIG, Typed.of("values", "-20 dB\n-6 dB"));
         assertThat(row.when().triggers()).hasSize(2);
         assertThat(row.actions().onPress().get(0)).isInstanceOf(Choose.class);
-        assertThatThrownBy(() -> Recipe.ROW.filled(pad, RIG, Typed.of("values", "-20 dB\n-6 dB\n0 dB")))
+        assertThatThrownBy(() -> new Row().filled(pad, RIG, Typed.of("values", "-20 dB\n-6 dB\n0 dB")))
                 .hasMessageContaining("there are only 2");
 
-        Mapping plain = Recipe.PLAIN.filled(stretches, RIG, new Typed(Map.of()));
+        Mapping plain = new Plain().filled(stretches, RIG, new Typed(Map.of()));
         assertThat(plain.actions()).isEqualTo(knob.actions());
         assertThat(plain.shape()).isEqualTo(knob.shape());
     }
