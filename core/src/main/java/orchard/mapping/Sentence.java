@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -62,11 +63,13 @@ public record Sentence(List<Phrase> phrases) {
         if (follows(mapping)) {
             follow(mapping, directory, phrases);
         } else {
-            phrases.add(new Phrase(
-                    Clause.DO,
-                    mapping.actions().onPress().stream()
-                            .map(action -> action.words(directory))
-                            .collect(Collectors.joining(", "))));
+            List<Action> actions = mapping.actions().onPress();
+            for (int i = 0; i < actions.size(); i++) {
+                if (i > 0) {
+                    phrases.add(plain(", "));
+                }
+                phrases.add(new Phrase(Clause.DO, actions.get(i).words(directory)));
+            }
             String shaped = stages(mapping.shape(), Optional.empty());
             if (!shaped.isEmpty()) {
                 phrases.add(plain(", "));
@@ -87,6 +90,11 @@ public record Sentence(List<Phrase> phrases) {
         }
         phrases.add(plain("."));
         return new Sentence(List.copyOf(phrases));
+    }
+
+    /** Whether several things are done, each of which has a phrase of its own. */
+    public boolean isList() {
+        return phrases.stream().filter(phrase -> phrase.clause() == Clause.DO).count() > 1;
     }
 
     /** Whether all it does is to let parameters follow the control, without stages of their own. */

@@ -179,9 +179,6 @@ class ControlActions {
             MessagePattern pattern = form.pattern(id, notes());
             form.output(id);
             MessageId slot = pattern.ids().get(0);
-            String both = slot.space() == MessageId.Space.NOTE || slot.space() == MessageId.Space.KEY_PRESSURE
-                    ? " (" + notes().name(slot.number()) + ")"
-                    : "";
             String others = device.profile().controls().stream()
                     .filter(other -> !other.id().equals(control)
                             && other.meets(old)
@@ -191,7 +188,6 @@ class ControlActions {
                     .collect(Collectors.joining(" and "));
             wrong = !others.isEmpty();
             words = notes().spelled(pattern.words())
-                    + both
                     + (others.isEmpty() ? ": free" : ": " + others + " sends that too");
         } catch (EditRefused | Mistake e) {
             words = e.getMessage();

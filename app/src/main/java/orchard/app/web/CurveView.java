@@ -29,9 +29,10 @@ record CurveView(
     private static final int SAMPLES = 200;
     private static final int TURNS = 2;
 
-    static CurveView of(ShapeFunction function, Parameter parameter, MessagePattern pattern) {
+    /** @param endless whether the control has no ends, or is gone round on */
+    static CurveView of(ShapeFunction function, Parameter parameter, MessagePattern pattern, boolean endless) {
         boolean steps = pattern.encoding().relative();
-        boolean counts = steps && function.counts();
+        boolean counts = endless && function.counts();
         int span = counts ? TURNS : 1;
         List<Double> positions = new ArrayList<>();
         for (int i = 0; i <= SAMPLES; i++) {

@@ -227,7 +227,11 @@ class MapPage {
             try {
                 model.addAttribute(
                         "curve",
-                        CurveView.of(mapping.function(set.own(), parameter, rig), parameter, dimension.pattern()));
+                        CurveView.of(
+                                mapping.function(set.own(), parameter, rig),
+                                parameter,
+                                dimension.pattern(),
+                                mapping.isEndless(rig)));
             } catch (Mistake e) {
                 // the fault beside the sentence says so
             }

@@ -239,7 +239,9 @@ class ShapeActions {
         Mapping mapping = keeper.rig().mapping(id).orElseThrow(Replies::gone);
         try {
             Parameter parameter = parameter(mapping, action);
-            Shape own = MappingEdits.shape(mapping, action).set(stage, new Formula(text));
+            Shape before = MappingEdits.shape(mapping, action);
+            stage(before, stage);
+            Shape own = before.set(stage, new Formula(text));
             Shape whole = action < 0 ? own : mapping.shape().then(own);
             ShapeFunction function = ShapeFunction.of(whole, parameter);
             int place = whole.stages().size() - own.stages().size() + stage;

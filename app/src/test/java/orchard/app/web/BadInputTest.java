@@ -55,12 +55,12 @@ class BadInputTest {
 
     private record Request(String path, List<String> fields) {}
 
-    private static List<Request> requests(TestOrchard orchard) {
+    private static List<Request> requests(TestOrchard orchard, RequestMethod by) {
         List<Request> all = new ArrayList<>();
         for (Map.Entry<RequestMappingInfo, HandlerMethod> entry : orchard.bean(RequestMappingHandlerMapping.class)
                 .getHandlerMethods()
                 .entrySet()) {
-            if (entry.getKey().getMethodsCondition().getMethods().contains(RequestMethod.POST)) {
+            if (entry.getKey().getMethodsCondition().getMethods().contains(by)) {
                 entry.getKey()
                         .getPatternValues()
                         .forEach(path -> all.add(
@@ -112,7 +112,7 @@ class BadInputTest {
         Client client = new Client(orchard);
         List<String> wrong = new ArrayList<>();
         int asked = 0;
-        for (Request request : requests(orchard)) {
+        for (Request request : requests(orchard, RequestMethod.POST)) {
             String path = filled(request.path(), true);
             String gone = filled(request.path(), false);
             for (String rubbish :
@@ -136,5 +136,28 @@ class BadInputTest {
         System.out.printf("Bad requests: %d, of which %d were not answered as they should be%n", asked, wrong.size());
         assertThat(wrong).isEmpty();
         assertThat(asked).isGreaterThan(150);
+    }
+
+    @Test
+    void everyPageBearsRubbish(TestOrchard orchard) {
+        Client client = new Client(orchard);
+        List<String> wrong = new ArrayList<>();
+        for (Request request : requests(orchard, RequestMethod.GET)) {
+            for (boolean there : new boolean[] {true, false}) {
+                for (String rubbish : List.of("nothing at all", "-1", "1e999", "∞", "<script>alert(1)</script>")) {
+                    StringBuilder path = new StringBuilder(filled(request.path(), there)).append('?');
+                    request.fields()
+                            .forEach(field -> path.append(field)
+                                    .append('=')
+                                    .append(URLEncoder.encode(rubbish, StandardCharsets.UTF_8))
+                                    .append('&'));
+                    HttpResponse<String> response = client.get(path.toString());
+                    if (response.statusCode() >= 500 || response.body().contains("<script>alert")) {
+                        wrong.add(response.statusCode() + " " + path);
+                    }
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
     }
 }

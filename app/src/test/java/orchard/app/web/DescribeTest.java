@@ -67,7 +67,7 @@ class DescribeTest {
         browser.type(form + "input[name=number]", "H4");
         browser.see(form + ".hint", "“H4” is no note; expected 0–127 or a name from C-1 to G9");
         browser.type(form + "input[name=number]", "C#2");
-        browser.see(form + ".hint", "note 37, ch 1, on and off (C#2): Pad 2 sends that too");
+        browser.see(form + ".hint", "note 37 (C#2), ch 1, on and off: Pad 2 sends that too");
         browser.type(form + "input[name=channel]", "17");
         browser.click(form + "button[type=submit]");
         browser.see(form + ".refusal", "Channel 17 is not in 1–16");
@@ -75,7 +75,7 @@ class DescribeTest {
         browser.click(form + "select[name=press] option[value=TOGGLE]");
         browser.type(form + "input[name=values]", "100 1");
         browser.click(form + "button[type=submit]");
-        browser.see(".sendslist", "note 37, ch 2, on and off, toggle 100 and 1");
+        browser.see(".sendslist", "note 37 (C#2), ch 2, on and off, toggle 100 and 1");
         assertThat(control(orchard, "pad1").dimension("gate").orElseThrow().output())
                 .isEqualTo(SendMode.of(SendMode.Press.TOGGLE, 100, 1));
         browser.click(".sendslist details:nth-of-type(1) summary");

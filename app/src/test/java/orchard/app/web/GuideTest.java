@@ -63,7 +63,6 @@ class GuideTest {
             throws InterruptedException {
         StandInHouse house = shared.bean(StandInHouse.class);
         house.switchOff("cobble");
-        house.switchOff("wherry");
         // the one beside it would greet the box, so that it spoke plainly at once
         shared.keeper()
                 .commit(rig -> Edit.remove(
@@ -143,7 +142,6 @@ class GuideTest {
         } finally {
             shared.reset();
             house.switchOn("cobble");
-            house.switchOn("wherry");
             browser.enter(shared.url("/enter/" + shared.key()));
         }
     }

@@ -93,9 +93,9 @@ class MonitorTest {
         browser.type("#sendtext", "/wherry/play");
         browser.see("#sendresult", "This one speaks MIDI, not OSC");
         browser.type("#sendtext", "note C#3 on, velocity 96");
-        browser.see("#sendresult", "Will send: note 49 on, velocity 96, ch 1 (C#3) 90 31 60");
+        browser.see("#sendresult", "Will send: note 49 (C#3) on, velocity 96, ch 1 90 31 60");
         browser.pressOn("#sendtext", Keys.ENTER);
-        browser.see("#sendresult", "Sent: note 49 on");
+        browser.see("#sendresult", "Sent: note 49 (C#3) on");
         browser.until(() -> reading(orchard, "cobble", "pad14").startsWith("lit"));
         browser.see(ROWS, "message typed by hand");
     }
