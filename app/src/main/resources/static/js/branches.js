@@ -32,7 +32,7 @@ function branches(fall) {
     const rect = fall.querySelector(selector)?.getBoundingClientRect();
     return rect?.width ? boxed(rect) : undefined;
   };
-  const control = box(".control.selected .hit");
+  const moved = box(".control.selected .hit");
   const target = box(".cell.target");
   const says = box(".says");
   const end = box(".tools") ?? box(".sentence");
@@ -42,7 +42,7 @@ function branches(fall) {
   const line = says && says.left + 6;
   const into = says && { x: line, y: Math.max(says.top + 6, middle.top) };
   const out = end && { x: line, y: Math.min(end.bottom, middle.bottom) };
-  const from = control && { x: control.middle, y: control.bottom };
+  const from = moved && { x: moved.middle, y: moved.bottom };
   set("in", from && into ? way(field, [from, into], bend(from, into)) : "");
   const onto = target && { x: target.middle, y: target.top };
   set("out", onto && out ? way(field, [out, onto], bend(out, onto)) : "");
@@ -51,12 +51,12 @@ function branches(fall) {
   const edge = origin.width - 8;
   set(
     "answer",
-    control && target && panel && top && fall.querySelector(".phrase.still")
+    moved && target && panel && top && fall.querySelector(".phrase.still")
       ? way(field, [
           { x: target.middle, y: target.bottom },
           { x: edge, y: panel.top },
-          { x: edge, y: control.top },
-          { x: control.middle, y: control.top },
+          { x: edge, y: moved.top },
+          { x: moved.middle, y: moved.top },
         ])
       : ""
   );

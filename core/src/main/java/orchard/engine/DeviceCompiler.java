@@ -1,7 +1,6 @@
 package orchard.engine;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -107,24 +106,18 @@ final class DeviceCompiler {
                 ? cells.control(new Ref.ToControl(device.id(), light.control(), Dimension.TOUCH))
                 : null;
         State.OfLight state = cells.light(new Ref.ToLight(device.id(), light.id()));
-        List<Control> pages = light.kind().letters() == 0 || light.control() == null
-                ? List.of()
-                : device.profile().controls().stream()
-                        .filter(control -> control.place().equals(Control.placeOf(light.control())))
-                        .toList();
-        State.OfSelector turned = pages.size() < 2
+        Control own = light.kind().letters() == 0
                 ? null
-                : cells.group(device, pages.get(0).page().group()).state();
-        return new LightPlan(state, light.kind(), touch, idles(pages), turned);
-    }
-
-    /** What stands on a display for a control on each of its pages. */
-    private static List<String> idles(List<Control> pages) {
-        int last = pages.stream().mapToInt(Control::pageNumber).max().orElse(1);
-        String[] idles = new String[last];
-        Arrays.fill(idles, "");
-        pages.forEach(control -> idles[control.pageNumber() - 1] = control.label());
-        return List.of(idles);
+                : device.profile().control(light.control()).orElse(null);
+        if (own == null || own.page() == null) {
+            return new LightPlan(state, light.kind(), touch, own == null ? Map.of() : Map.of(1, own.label()), null);
+        }
+        Map<Integer, String> idles = new HashMap<>();
+        device.profile().controls().stream()
+                .filter(control -> control.page() != null && control.place().equals(own.place()))
+                .forEach(control -> idles.put(control.page().number(), control.label()));
+        State.OfSelector pages = cells.group(device, own.page().group()).state();
+        return new LightPlan(state, light.kind(), touch, idles, pages);
     }
 
     private List<Placed> controls(Device device, Map<Object, List<State.OfControl>> byKey) {

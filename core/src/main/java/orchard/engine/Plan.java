@@ -335,14 +335,18 @@ public final class Plan {
      * One light.
      *
      * @param touch the control that senses a finger on it, or null
-     * @param idles what a display shows while it answers nothing, or "", on each page of its control
+     * @param idles what a display shows while it answers nothing, by the page of its control
      * @param pages the pages, or null where there is one
      */
     record LightPlan(
-            State.OfLight state, LightKind kind, State.OfControl touch, List<String> idles, State.OfSelector pages) {
+            State.OfLight state,
+            LightKind kind,
+            State.OfControl touch,
+            Map<Integer, String> idles,
+            State.OfSelector pages) {
 
         String idle() {
-            return pages == null || pages.at < 1 || pages.at > idles.size() ? idles.get(0) : idles.get(pages.at - 1);
+            return idles.getOrDefault(pages == null ? 1 : pages.at, "");
         }
 
         boolean isMotor() {
