@@ -162,6 +162,7 @@ class RecipesTest {
         browser.click("[data-recipe=picked-up] [type=submit]");
         browser.see(SENTENCE, "Pedal 2 of Treadle");
         browser.until(() -> orchard.keeper().rig().mapping("m30").orElseThrow().takeover() == Takeover.PICK_UP);
+        browser.until(() -> !browser.find(".recipes").isDisplayed()); // the page as it is after the edit
         browser.press("a");
         browser.type("[data-recipe=picked-up] [name=high]", "12 furlongs");
         browser.click("[data-recipe=picked-up] [type=submit]");
