@@ -21,6 +21,7 @@ import orchard.shape.Shape;
 public sealed interface Action
         permits Choose,
                 Hold,
+                NextLayer,
                 Nudge,
                 OpenPage,
                 Recall,
@@ -31,6 +32,7 @@ public sealed interface Action
                 SetParameter,
                 SetTo,
                 StopAll,
+                SwitchLayer,
                 Tap,
                 Toggle,
                 Wait {
@@ -55,6 +57,8 @@ public sealed interface Action
         ROW("set what is on the open page of", (parameter, device, names) -> new SetOfPage(device)),
         PAGE("turn the page of", (parameter, device, names) -> new OpenPage(device, "", 1, "")),
         RECALL("recall a preset of", (parameter, device, names) -> new Recall(device, "", 1, "")),
+        LAYER("switch a layer", (parameter, device, names) -> new SwitchLayer("", SwitchLayer.Way.HELD)),
+        NEXT_LAYER("go to another layer of", (parameter, device, names) -> new NextLayer("", 1)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
@@ -121,6 +125,11 @@ public sealed interface Action
         return Set.of();
     }
 
+    /** The ids of the layers it switches, or goes through. */
+    default List<String> layers(Directory names) {
+        return List.of();
+    }
+
     /** Whether it follows the control all the way; all others are done once. */
     default boolean follows() {
         return false;
@@ -178,6 +187,8 @@ public sealed interface Action
 
         R hold(Hold action);
 
+        R nextLayer(NextLayer action);
+
         R nudge(Nudge action);
 
         R openPage(OpenPage action);
@@ -197,6 +208,8 @@ public sealed interface Action
         R setTo(SetTo action);
 
         R stopAll(StopAll action);
+
+        R switchLayer(SwitchLayer action);
 
         R tap(Tap action);
 

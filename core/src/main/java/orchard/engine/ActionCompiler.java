@@ -39,7 +39,8 @@ record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
                 action.device().isEmpty() ? null : cells.device(action.device()),
                 selector,
                 selector == null ? Nothing.NUMBERS : among(action, selector.selector()),
-                rack == null ? Nothing.PRESETS : rack.presets());
+                rack == null ? Nothing.PRESETS : rack.presets(),
+                cells.layers(action.layers(rig)));
     }
 
     private int[] among(Action action, Selector selector) {

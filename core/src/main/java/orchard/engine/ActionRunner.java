@@ -5,6 +5,7 @@ import java.util.List;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.Recall;
@@ -15,6 +16,7 @@ import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.action.SetTo;
 import orchard.action.StopAll;
+import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
@@ -40,6 +42,7 @@ final class ActionRunner {
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
+    private final Layers layers;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
@@ -51,6 +54,7 @@ final class ActionRunner {
             Payments payments,
             Pages pages,
             Presets presets,
+            Layers layers,
             Runnable stopAll) {
         this.state = state;
         this.cycle = cycle;
@@ -59,6 +63,7 @@ final class ActionRunner {
         this.payments = payments;
         this.pages = pages;
         this.presets = presets;
+        this.layers = layers;
         this.stopAll = stopAll;
     }
 
@@ -140,6 +145,12 @@ final class ActionRunner {
         }
 
         @Override
+        public Void nextLayer(NextLayer action) {
+            layers.goOn(plan.layers(), action.by() * steps);
+            return null;
+        }
+
+        @Override
         public Void nudge(Nudge action) {
             ActionRunner.this.nudge(plan.parameter(), action.by() * steps, action.around());
             return null;
@@ -201,6 +212,12 @@ final class ActionRunner {
         }
 
         @Override
+        public Void switchLayer(SwitchLayer action) {
+            ActionRunner.this.switchLayer(press, plan.layers()[0], action.way());
+            return null;
+        }
+
+        @Override
         public Void tap(Tap action) {
             ActionRunner.this.tap(plan);
             return null;
@@ -217,6 +234,16 @@ final class ActionRunner {
         @Override
         public Void wait(Wait action) {
             return null; // who goes through the actions waits
+        }
+    }
+
+    private void switchLayer(Press press, State.OfLayer layer, SwitchLayer.Way way) {
+        switch (way) {
+            case HELD -> payments.owe(press, layers.hold(layer));
+            case TURN -> layers.latch(layer, !layers.isLatched(layer));
+            case ON -> layers.latch(layer, true);
+            case OFF -> layers.latch(layer, false);
+            case ONCE -> layers.next(layer);
         }
     }
 

@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import orchard.engine.Plan.SelectorPlan;
@@ -32,6 +33,7 @@ final class Cells {
 
     private final Map<String, OfDevice> devices = new LinkedHashMap<>();
     private final Map<String, State.OfMapping> mappings = new HashMap<>();
+    private final Map<String, State.OfLayer> layers = new HashMap<>();
 
     private OfDevice all(String device) {
         return devices.computeIfAbsent(device, OfDevice::new);
@@ -63,6 +65,14 @@ final class Cells {
         return mappings.computeIfAbsent(id, State.OfMapping::new);
     }
 
+    State.OfLayer layer(String id) {
+        return layers.computeIfAbsent(id, State.OfLayer::new);
+    }
+
+    State.OfLayer[] layers(List<String> ids) {
+        return ids.isEmpty() ? Nothing.LAYERS : ids.stream().map(this::layer).toArray(State.OfLayer[]::new);
+    }
+
     /** One of several. */
     SelectorPlan selector(Selector selector) {
         return new SelectorPlan(selector(selector.owner()), selector);
@@ -89,7 +99,8 @@ final class Cells {
     }
 
     /** Forgets what is not in the rig any more; what is in it has its place already. */
-    void keep(Set<String> devicesKept, Set<String> mappingsKept) {
+    void keep(Set<String> devicesKept, Set<String> mappingsKept, Set<String> layersKept) {
+        layers.keySet().retainAll(layersKept);
         if (devices.size() > devicesKept.size()) {
             devices.keySet().retainAll(devicesKept);
         }
@@ -118,6 +129,7 @@ final class Cells {
     /** How many places are kept. */
     int size() {
         return mappings.size()
+                + layers.size()
                 + devices.values().stream()
                         .mapToInt(of ->
                                 1 + of.controls.size() + of.parameters.size() + of.lights.size() + of.selectors.size())

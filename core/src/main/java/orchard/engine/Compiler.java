@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -12,6 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetPlan;
@@ -19,6 +21,7 @@ import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
@@ -41,6 +44,7 @@ public final class Compiler {
     private Map<String, PresetPlan> presets = Map.of();
     private Map<String, PresetRack> racks = Map.of();
     private Map<String, Made> mappings = Map.of();
+    private List<Layer> layers = List.of();
     private int made;
 
     /** A mapping's plan with all it was made of: as long as these are the same, so is the plan. */
@@ -53,8 +57,13 @@ public final class Compiler {
         devices = devices(rig);
         boolean sameGear = List.copyOf(devices.values()).equals(before);
         boolean samePresets = presets(rig);
-        mappings = mappings(rig, sameGear, samePresets);
-        cells.keep(devices.keySet(), mappings.keySet());
+        boolean sameLayers = rig.layers().equals(layers);
+        layers = rig.layers();
+        mappings = mappings(rig, sameGear, samePresets, sameLayers);
+        cells.keep(
+                devices.keySet(),
+                mappings.keySet(),
+                layers.stream().map(Layer::id).collect(Collectors.toSet()));
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
         return new Plan(rig, devices, presets, racks.values().toArray(Nothing.RACKS), plans, kept(), wiring(plans));
     }
@@ -149,7 +158,7 @@ public final class Compiler {
                 pages == null ? 0 : pages.selector().number(preset.page()));
     }
 
-    private Map<String, Made> mappings(Rig rig, boolean sameGear, boolean samePresets) {
+    private Map<String, Made> mappings(Rig rig, boolean sameGear, boolean samePresets, boolean sameLayers) {
         Map<String, Made> all = new LinkedHashMap<>();
         Takeover takeover = rig.settings().takeover();
         for (Mapping mapping : rig.mappings()) {
@@ -158,7 +167,8 @@ public final class Compiler {
                     && before.mapping() == mapping
                     && before.takeover() == takeover
                     && (sameGear || sameGear(before, rig))
-                    && (samePresets || !MappingCompiler.recalls(mapping));
+                    && (samePresets || !MappingCompiler.recalls(mapping))
+                    && (sameLayers || !MappingCompiler.isLayered(mapping, rig));
             if (same) {
                 all.put(mapping.id(), before);
                 continue;
@@ -191,10 +201,50 @@ public final class Compiler {
                 .toArray(State.OfParameter[]::new);
     }
 
+    /** The controls that layers decide about, with all other controls of the mappings that listen to them. */
+    private Set<State.OfControl> layered(List<MappingPlan> plans) {
+        Set<State.OfControl> layered = new HashSet<>();
+        boolean blocks = layers.stream().anyMatch(Layer::blocks);
+        plans.stream()
+                .filter(plan -> blocks || plan.layers().length > 0)
+                .forEach(plan -> layered.addAll(List.of(plan.triggers())));
+        Set<State.OfControl> all = new HashSet<>(layered);
+        plans.stream()
+                .filter(plan -> Stream.of(plan.triggers()).anyMatch(layered::contains))
+                .forEach(plan -> all.addAll(List.of(plan.triggers())));
+        return all;
+    }
+
+    private List<Plan.LayerPlan> layerPlans() {
+        return layers.stream()
+                .map(layer -> new Plan.LayerPlan(
+                        cells.layer(layer.id()),
+                        layer,
+                        layer.together().stream()
+                                .filter(one -> layers.stream()
+                                        .anyMatch(other -> other.id().equals(one)))
+                                .map(cells::layer)
+                                .toArray(State.OfLayer[]::new),
+                        layer.page() == null ? null : page(layer.page()),
+                        layers.stream()
+                                .filter(layer::excludes)
+                                .map(other -> cells.layer(other.id()))
+                                .toArray(State.OfLayer[]::new)))
+                .toList();
+    }
+
+    private State.OfSelector page(Layer.OfPage page) {
+        DevicePlan device = devices.get(page.device());
+        SelectorPlan group = device == null ? null : cells.group(device.device(), page.group());
+        return group == null ? null : group.state();
+    }
+
     /** Gathers what mappings say of controls, parameters, lights and pages. */
     private Plan.Wiring wiring(List<MappingPlan> plans) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
-        Map<State.OfControl, Set<State.OfParameter>> touches = new HashMap<>();
+        Map<State.OfControl, Set<Plan.Touch>> touches = new HashMap<>();
+        List<Plan.LayerPlan> layerPlans = layerPlans();
+        Set<State.OfControl> layered = layered(plans);
         Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
         Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
@@ -225,11 +275,13 @@ public final class Compiler {
             }
         }
         return new Plan.Wiring(
+                layerPlans,
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
                                 entry.getKey(),
                                 entry.getValue().toArray(Nothing.MAPPINGS),
-                                touches.getOrDefault(entry.getKey(), Set.of()).toArray(Nothing.PARAMETERS)))
+                                touches.getOrDefault(entry.getKey(), Set.of()).toArray(Nothing.TOUCHES),
+                                layered.contains(entry.getKey())))
                         .toList(),
                 lights.entrySet().stream()
                         .map(entry -> new Plan.Answering(
@@ -246,7 +298,7 @@ public final class Compiler {
     }
 
     /** What a mapping sets whose device wants to know of fingers. */
-    private void touched(MappingPlan plan, Set<State.OfParameter> touches) {
+    private void touched(MappingPlan plan, Set<Plan.Touch> touches) {
         for (Target target : plan.targets()) {
             Ref.ToParameter ref = target.parameter().ref;
             Parameter parameter = devices.get(ref.device())
@@ -254,7 +306,7 @@ public final class Compiler {
                     .get(ref.parameter())
                     .parameter();
             if (parameter.binding().touched(true) != null) {
-                touches.add(target.parameter());
+                touches.add(new Plan.Touch(plan.state(), target.parameter()));
             }
         }
     }

@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import java.util.ArrayList;
 import java.util.List;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
@@ -21,12 +22,14 @@ final class Controls {
     private final Cycle cycle;
     private final Mappings mappings;
     private final Lights lights;
+    private final Layers layers;
 
-    Controls(State state, Cycle cycle, Mappings mappings, Lights lights) {
+    Controls(State state, Cycle cycle, Mappings mappings, Lights lights, Layers layers) {
         this.state = state;
         this.cycle = cycle;
         this.mappings = mappings;
         this.lights = lights;
+        this.layers = layers;
     }
 
     /** A message came in that is about a control. */
@@ -96,15 +99,19 @@ final class Controls {
             lights.handMoved(ring, position);
         }
         noteMoved(control, position, number, true);
-        for (State.OfParameter touched : control.touches) {
-            tellFinger(touched, position > 0);
+        if (control.touches.length + control.touching.size() > 0) {
+            finger(control);
         }
         if (plan.isKey()) {
             key(control, position);
-        } else {
-            for (MappingPlan mapping : control.listeners) {
-                mappings.moved(mapping, control, position);
-            }
+            return;
+        }
+        hidden(control);
+        for (MappingPlan mapping : control.listeners) {
+            mappings.moved(mapping, control, position);
+        }
+        if (!control.presses.isEmpty()) {
+            letGoHidden(control, position);
         }
     }
 
@@ -118,8 +125,11 @@ final class Controls {
                     cycle.overtaken ? "heard, but everything was stopped after it" : "heard, but its device is gone");
             return;
         }
+        List<Debt.Layer> nexts = List.of();
         if (begins) {
             control.down = true;
+            hidden(control);
+            nexts = layers.nexts();
             for (MappingPlan mapping : control.listeners) {
                 if (mapping.fault() == null) {
                     state.ledger.open(control, mapping, cycle.number);
@@ -140,6 +150,9 @@ final class Controls {
         if (!begins && control.presses.isEmpty()) {
             holdBack(control, "heard, but nobody took this press");
         }
+        if (begins && control.listeners.length > 0) {
+            layers.used(nexts);
+        }
         if (position == 0) {
             control.down = false;
             rest(control);
@@ -150,6 +163,35 @@ final class Controls {
     private void rest(State.OfControl control) {
         for (State.OfControl resting : control.plan.resting()) {
             letGo(resting);
+        }
+    }
+
+    /** What mappings hold that a layer hides by now is let go by the hand that held it. */
+    private void letGoHidden(State.OfControl control, double position) {
+        for (Press press : List.copyOf(control.presses)) {
+            boolean isHidden = true;
+            for (MappingPlan mapping : control.listeners) {
+                isHidden &= mapping.state() != press.plan.state();
+            }
+            if (isHidden) {
+                mappings.hiddenMoved(press, position);
+            }
+        }
+    }
+
+    /** Tells of the mappings that would listen if other layers were on. */
+    private void hidden(State.OfControl control) {
+        if (cycle.traced() && control.about.length > control.listeners.length) {
+            for (MappingPlan mapping : control.about) {
+                if (!layers.listens(control, mapping)) {
+                    cycle.note(new Considered(
+                            mapping.state().id,
+                            0,
+                            Considered.Verdict.HELD_BACK,
+                            List.of(),
+                            "heard, but " + layers.why(control, mapping)));
+                }
+            }
         }
     }
 
@@ -207,12 +249,36 @@ final class Controls {
         control.hand.moves++;
         control.position = Position.cut((Double.isNaN(control.position) ? 0 : control.position) + steps);
         noteMoved(control, control.position, number, true);
+        hidden(control);
         for (MappingPlan mapping : control.listeners) {
             mappings.turned(mapping, control, steps, turns);
         }
     }
 
-    /** A finger came or went: devices that record moves want to know. */
+    /**
+     * A finger came or went, or lies on something else now: devices that record moves want to know, each of the end of what it was told began.
+     */
+    void finger(State.OfControl control) {
+        List<State.OfParameter> now = new ArrayList<>();
+        for (Plan.Touch touch : control.touches) {
+            if (control.isHeld() && touch.mapping().active && !now.contains(touch.parameter())) {
+                now.add(touch.parameter());
+            }
+        }
+        for (State.OfParameter parameter : List.copyOf(control.touching)) {
+            if (!now.contains(parameter)) {
+                control.touching.remove(parameter);
+                tellFinger(parameter, false);
+            }
+        }
+        for (State.OfParameter parameter : now) {
+            if (!control.touching.contains(parameter)) {
+                control.touching.add(parameter);
+                tellFinger(parameter, true);
+            }
+        }
+    }
+
     private void tellFinger(State.OfParameter parameter, boolean begins) {
         Message message = parameter.parameter.binding().touched(begins);
         if (message != null) {

@@ -13,6 +13,9 @@ sealed interface Debt {
 
         /** Puts a parameter back that was held. */
         void putBack(Return held);
+
+        /** Lets go of a layer that was held. */
+        void letGo(Layer held);
     }
 
     /** A note that sounds. */
@@ -42,6 +45,23 @@ sealed interface Debt {
         @Override
         public void pay(Payer payer) {
             payer.putBack(this);
+        }
+    }
+
+    /** A layer that is on as long as this is owed. */
+    final class Layer implements Debt {
+        final State.OfLayer layer;
+        /** Whether it is on for the next press, and owed by none. */
+        final boolean next;
+
+        Layer(State.OfLayer layer, boolean next) {
+            this.layer = layer;
+            this.next = next;
+        }
+
+        @Override
+        public void pay(Payer payer) {
+            payer.letGo(this);
         }
     }
 

@@ -58,6 +58,8 @@ public final class Engine {
     private final Fence fence;
     private final Lights lights;
     private final Parameters parameters;
+    private final Layers layers;
+    private final Silence silence;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -83,20 +85,29 @@ public final class Engine {
         this.fence = new Fence(cycle);
         this.lights = new Lights(state, cycle);
         this.parameters = new Parameters(state, cycle, lights);
-        this.payments = new Payments(state, cycle, fence, parameters);
-        this.pages = new Pages(cycle, lights);
+        this.layers = new Layers(state, cycle, lights, this::retouched);
+        this.payments = new Payments(state, cycle, fence, parameters, layers);
+        this.pages = new Pages(cycle, lights, layers);
         this.presets = new Presets(cycle, parameters, pages);
-        this.actions = new ActionRunner(state, cycle, fence, parameters, payments, pages, presets, this::stopAll);
+        this.actions =
+                new ActionRunner(state, cycle, fence, parameters, payments, pages, presets, layers, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
-        this.controls = new Controls(state, cycle, mappings, lights);
+        this.controls = new Controls(state, cycle, mappings, lights, layers);
         this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments);
-        this.stops = new Stops(state, cycle, targets, payments, attendance);
+        this.stops = new Stops(state, cycle, targets, payments, attendance, layers);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
+        this.silence = new Silence(state, cycle);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
+        layers.replanned(plan);
         insidersAreThere();
+    }
+
+    /** Another mapping may listen to a control on which a finger lies. */
+    private void retouched(State.OfControl control) {
+        controls.finger(control);
     }
 
     private void stopAll() {
@@ -113,6 +124,21 @@ public final class Engine {
         return state.ledger.which(press -> press.plan != null).stream()
                 .map(press -> press.plan.mapping())
                 .toList();
+    }
+
+    /** The ids of the layers that are on, the lowest first. */
+    List<String> layers() {
+        return state.stack.stream().map(layer -> layer.id).toList();
+    }
+
+    /** Whether a layer is on for the next press. */
+    boolean holdsForNext(String layer) {
+        return state.holding.stream().anyMatch(held -> held.next && held.layer.id.equals(layer));
+    }
+
+    /** Whether anything holds a layer on. */
+    boolean holdsLayers() {
+        return !state.holding.isEmpty();
     }
 
     /** Where a parameter stands as far as Orchard knows, 0..1; NaN if it does not. */
@@ -244,6 +270,11 @@ public final class Engine {
         }
 
         @Override
+        public void silenced(Event.Silenced event) {
+            silence.change(plan, event);
+        }
+
+        @Override
         public void typed(Event.Typed event) {
             Engine.this.typed(event);
         }
@@ -261,6 +292,11 @@ public final class Engine {
         }
 
         @Override
+        public void layered(Event.Layered event) {
+            layers.byHand(event.layer(), event.on());
+        }
+
+        @Override
         public void recalled(Event.Recalled event) {
             PresetPlan preset = plan.preset(event.preset());
             if (preset == null) {
@@ -272,7 +308,10 @@ public final class Engine {
 
         @Override
         public void replanned(Event.Replanned event) {
-            exchange.replan(plan, event.plan(), () -> plan = event.plan()).forEach(pages::found);
+            List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
+            layers.replanned(event.plan());
+            silence.replanned(event.plan());
+            moved.forEach(pages::found);
             insidersAreThere();
             parameters.begin(plan.kept());
         }

@@ -34,7 +34,11 @@ public sealed interface Event {
 
         void opened(Opened event);
 
+        void layered(Layered event);
+
         void recalled(Recalled event);
+
+        void silenced(Silenced event);
 
         void typed(Typed event);
 
@@ -112,6 +116,37 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.touched(this);
+        }
+    }
+
+    /** A person switched a layer on a page. */
+    record Layered(long nanos, String layer, boolean on) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "Layer " + names.layerName(layer) + " was turned " + (on ? "on" : "off") + " on a page.";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.layered(this);
+        }
+    }
+
+    /**
+     * A person silenced something, or let it act again.
+     *
+     * @param id of a mapping, a layer or a device; "" for: everything acts again
+     * @param alone whether it is tried alone instead, or no longer
+     */
+    record Silenced(long nanos, String id, boolean alone, boolean on) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.silenced(this);
         }
     }
 

@@ -64,6 +64,7 @@ final class LightRuleCompiler {
             boolean paged =
                     mover.page() != null && trigger.device().equals(shower.get().id());
             answers.add(new LightRule(
+                    cells.mapping(mapping.id()),
                     cells.light(answer.light()),
                     answer.rule(),
                     lit,
@@ -91,6 +92,7 @@ final class LightRuleCompiler {
                     Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
                     if (!lightsItself(rig, ref)) {
                         answers.add(new LightRule(
+                                cells.mapping(mapping.id()),
                                 cells.light(ref),
                                 Show.Rule.usual(light),
                                 position -> position >= 0.5,

@@ -56,9 +56,14 @@ final class Lights {
     /** Another page is open. */
     void turned(State.OfSelector pages) {
         for (State.OfLight light : pages.lights) {
-            light.corrections = 0;
-            changed(light);
+            turned(light);
         }
+    }
+
+    /** Somebody else's answer may be shown now. */
+    void turned(State.OfLight light) {
+        light.corrections = 0;
+        changed(light);
     }
 
     /** Something that a light depends on changed. */
@@ -155,14 +160,15 @@ final class Lights {
         }
     }
 
-    /** The first rule in force, or null. */
+    /** The first rule in force of those of the topmost layer, or null. */
     private static LightRule rule(State.OfLight light) {
+        LightRule top = null;
         for (LightRule rule : light.rules) {
-            if (rule.isInForce()) {
-                return rule;
+            if (rule.isInForce() && (top == null || rule.mapping().rank > top.mapping().rank)) {
+                top = rule;
             }
         }
-        return null;
+        return top;
     }
 
     private static double place(LightRule rule) {

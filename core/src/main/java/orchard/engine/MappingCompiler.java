@@ -12,6 +12,7 @@ import orchard.action.Action;
 import orchard.action.Recall;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
+import orchard.action.SwitchLayer;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Place;
@@ -64,6 +65,19 @@ final class MappingCompiler {
         return uses;
     }
 
+    /** Whether a mapping has to do with layers. */
+    static boolean isLayered(Mapping mapping, Rig rig) {
+        return !mapping.layers().isEmpty()
+                || Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
+                        .anyMatch(action -> action instanceof SwitchLayer
+                                || !action.layers(rig).isEmpty());
+    }
+
+    /** Those of some layers that are in the rig; of none that is, a mapping lives nowhere and is broken. */
+    private static List<String> there(Rig rig, List<String> layers) {
+        return layers.stream().filter(layer -> rig.layer(layer).isPresent()).toList();
+    }
+
     /** Whether a mapping is about presets too. */
     static boolean recalls(Mapping mapping) {
         return Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
@@ -78,19 +92,20 @@ final class MappingCompiler {
     MappingPlan mapping(Rig rig, Mapping mapping, Map<String, PresetRack> racks, MappingPlan before) {
         Optional<String> fault = Fault.of(mapping, rig);
         if (fault.isPresent()) {
-            return broken(mapping, fault.get());
+            return broken(rig, mapping, fault.get());
         }
         try {
             return sound(rig, mapping, racks, before);
         } catch (IllegalArgumentException | Mistake e) {
-            return broken(mapping, "It cannot work: " + e.getMessage() + ".");
+            return broken(rig, mapping, "It cannot work: " + e.getMessage() + ".");
         }
     }
 
-    private MappingPlan broken(Mapping mapping, String fault) {
+    private MappingPlan broken(Rig rig, Mapping mapping, String fault) {
         return new MappingPlan(
                 cells.mapping(mapping.id()),
                 mapping,
+                cells.layers(there(rig, mapping.layers())),
                 mapping.when().gesture().kind(),
                 fault,
                 Nothing.TARGETS,
@@ -148,6 +163,7 @@ final class MappingCompiler {
         return new MappingPlan(
                 state,
                 mapping,
+                cells.layers(there(rig, mapping.layers())),
                 mapping.when().gesture().kind(),
                 null,
                 targets,

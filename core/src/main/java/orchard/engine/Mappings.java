@@ -57,6 +57,10 @@ final class Mappings {
     /** An absolute control was moved that is not pressed and let go. */
     void moved(MappingPlan mapping, State.OfControl control, double position) {
         if (!works(mapping)) {
+            Press press = state.ledger.of(control, mapping.state().id);
+            if (press != null) {
+                hiddenMoved(press, position);
+            }
             return;
         }
         fence.enter();
@@ -110,6 +114,22 @@ final class Mappings {
         }
         if (taken.pressed() != null && taken.pressed().isMoving(memory, 0)) {
             ripen(new State.Ripening(taken, control, null));
+        }
+    }
+
+    /** What holds a control by a mapping that no longer listens to it hears when it is let go, and nothing else. */
+    void hiddenMoved(Press press, double position) {
+        fence.enter();
+        try {
+            MappingPlan taken = press.plan;
+            double shaped = taken.pressed() == null
+                    ? position
+                    : taken.pressed().forward(position, taken.half().memory, 0, cycle.now, null);
+            if (!(shaped >= 0.5)) {
+                letGo(press, position);
+            }
+        } catch (Throwable t) {
+            fence.failed(press.plan, t);
         }
     }
 
@@ -380,6 +400,10 @@ final class Mappings {
             note(mapping, 0, "heard, but everything was stopped after it");
             return false;
         }
+        if (memory.silent) {
+            note(mapping, 0, "heard, but it is silenced");
+            return false;
+        }
         if (memory.muted == null && Causes.isLoop(cycle)) {
             memory.muted = cycle.from == null ? "" : cycle.from.id;
             cycle.note(new LoopCut(memory.id, memory.muted, target(mapping), cycle.depth));
@@ -414,7 +438,9 @@ final class Mappings {
             turns.around(
                     cause,
                     () -> fence.around(one.plan(), () -> {
-                        if (one.press() == null) {
+                        if (one.press() == null && !one.plan().state().active) {
+                            return; // another layer lies over it by now
+                        } else if (one.press() == null) {
                             half(one.plan(), one.control(), Double.NaN);
                         } else if (one.press().isHeld()) {
                             press(one.press(), Double.NaN, false);

@@ -17,6 +17,8 @@ final class Nothing {
     static final MappingPlan[] MAPPINGS = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
+    static final State.OfLayer[] LAYERS = {};
+    static final Plan.Touch[] TOUCHES = {};
     static final LightRule[] RULES = {};
     static final PresetRack[] RACKS = {};
     static final int[] NUMBERS = {};

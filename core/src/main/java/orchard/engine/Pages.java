@@ -11,10 +11,12 @@ final class Pages {
 
     private final Cycle cycle;
     private final Lights lights;
+    private final Layers layers;
 
-    Pages(Cycle cycle, Lights lights) {
+    Pages(Cycle cycle, Lights lights, Layers layers) {
         this.cycle = cycle;
         this.lights = lights;
+        this.layers = layers;
     }
 
     /** Opens the page an action names, or goes on by some. */
@@ -47,5 +49,6 @@ final class Pages {
     void found(SelectorPlan pages) {
         cycle.note(new PageOpened(pages.selector().owner(), pages.state().at));
         lights.turned(pages.state());
+        layers.turned(pages.state());
     }
 }

@@ -17,12 +17,14 @@ final class Payments implements Debt.Payer {
     private final Cycle cycle;
     private final Fence fence;
     private final Parameters parameters;
+    private final Layers layers;
 
-    Payments(State state, Cycle cycle, Fence fence, Parameters parameters) {
+    Payments(State state, Cycle cycle, Fence fence, Parameters parameters, Layers layers) {
         this.state = state;
         this.cycle = cycle;
         this.fence = fence;
         this.parameters = parameters;
+        this.layers = layers;
     }
 
     /** A press owes something from now on; if it ended already, for a short time only. */
@@ -70,6 +72,11 @@ final class Payments implements Debt.Payer {
         } else {
             parameters.setAway(held.parameter, position);
         }
+    }
+
+    @Override
+    public void letGo(Debt.Layer held) {
+        layers.letGo(held);
     }
 
     /** Says a message for a press, which owes the end of a note; a note that sounds already ends first. */

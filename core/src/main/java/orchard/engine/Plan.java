@@ -19,6 +19,7 @@ import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
+import orchard.gear.Layer;
 import orchard.gear.PageGroup;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
@@ -55,9 +56,33 @@ public final class Plan {
     private final List<Answering> answering;
     private final List<Ruled> ruled;
     private final List<Turned> turned;
+    private final List<LayerPlan> layers;
+    /** The controls that layers decide about. */
+    private final State.OfControl[] layered;
 
-    /** Which mappings listen to a control, and which parameters it touches. */
-    record Listening(State.OfControl control, MappingPlan[] listeners, State.OfParameter[] touches) {}
+    /**
+     * Which mappings are about a control, and what it may touch.
+     *
+     * @param layered whether layers decide which of them listen
+     */
+    record Listening(State.OfControl control, MappingPlan[] about, Touch[] touches, boolean layered) {}
+
+    /** A parameter whose device wants to know of the finger on a control by which a mapping sets it. */
+    record Touch(State.OfMapping mapping, State.OfParameter parameter) {}
+
+    /**
+     * A layer.
+     *
+     * @param together what has to be on that it comes with
+     * @param page what turns the page it comes with, or null
+     * @param rivals what cannot be on with it
+     */
+    record LayerPlan(
+            State.OfLayer state,
+            Layer layer,
+            State.OfLayer[] together,
+            State.OfSelector page,
+            State.OfLayer[] rivals) {}
 
     /** Which lights may show a parameter. */
     record Answering(State.OfParameter parameter, State.OfLight[] lights) {}
@@ -69,7 +94,12 @@ public final class Plan {
     record Turned(State.OfSelector pages, State.OfLight[] lights) {}
 
     /** Where what parts say of one another was gathered. */
-    record Wiring(List<Listening> listening, List<Answering> answering, List<Ruled> ruled, List<Turned> turned) {}
+    record Wiring(
+            List<LayerPlan> layers,
+            List<Listening> listening,
+            List<Answering> answering,
+            List<Ruled> ruled,
+            List<Turned> turned) {}
 
     Plan(
             Rig rig,
@@ -89,6 +119,11 @@ public final class Plan {
         this.answering = wiring.answering();
         this.ruled = wiring.ruled();
         this.turned = wiring.turned();
+        this.layers = wiring.layers();
+        this.layered = listening.stream()
+                .filter(Listening::layered)
+                .map(Listening::control)
+                .toArray(State.OfControl[]::new);
     }
 
     /** The rig this plan was made from. */
@@ -112,6 +147,23 @@ public final class Plan {
 
     List<MappingPlan> mappings() {
         return mappings;
+    }
+
+    List<LayerPlan> layers() {
+        return layers;
+    }
+
+    /** The controls that layers decide about. */
+    State.OfControl[] layered() {
+        return layered;
+    }
+
+    /** The senses of fingers that tell what is touched. */
+    List<State.OfControl> touchSenses() {
+        return listening.stream()
+                .filter(of -> of.touches().length > 0)
+                .map(Listening::control)
+                .toList();
     }
 
     State.OfParameter[] kept() {
@@ -166,9 +218,11 @@ public final class Plan {
     List<SelectorPlan> takeEffect(Plan before, Consumer<State.OfLight> changed) {
         if (before != null) {
             before.listening.forEach(of -> {
+                of.control().about = Nothing.MAPPINGS;
                 of.control().listeners = Nothing.MAPPINGS;
-                of.control().touches = Nothing.PARAMETERS;
+                of.control().touches = Nothing.TOUCHES;
             });
+            before.layers.forEach(of -> of.state().plan = null);
             before.answering.forEach(of -> of.parameter().lights = Nothing.LIGHTS);
             before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
         }
@@ -182,6 +236,8 @@ public final class Plan {
         for (MappingPlan mapping : mappings) {
             mapping.takeEffect();
             mapping.state().inForce = this;
+            mapping.state().active = true;
+            mapping.state().rank = 0;
         }
         if (before != null) {
             for (MappingPlan mapping : before.mappings) {
@@ -190,8 +246,12 @@ public final class Plan {
                 }
             }
         }
+        for (LayerPlan layer : layers) {
+            layer.state().plan = layer;
+        }
         for (Listening of : listening) {
-            of.control().listeners = of.listeners();
+            of.control().about = of.about();
+            of.control().listeners = of.about();
             of.control().touches = of.touches();
         }
         for (Answering of : answering) {
@@ -362,12 +422,14 @@ public final class Plan {
     /**
      * One rule of a light: it answers a parameter, by way of a mapping's shape read backwards.
      *
+     * @param mapping whose answer it is; in force while that is active
      * @param lit at which positions a lamp is lit that is on or off
      * @param pages the pages its control is on, or null
      * @param page the page on which it answers
      * @param label what the parameter is called on a display, or ""
      */
     record LightRule(
+            State.OfMapping mapping,
             State.OfLight light,
             Show.Rule rule,
             DoublePredicate lit,
@@ -378,13 +440,14 @@ public final class Plan {
             String label) {
 
         boolean isInForce() {
-            return (pages == null || pages.at == page) && !Double.isNaN(parameter.position);
+            return mapping.active && (pages == null || pages.at == page) && !Double.isNaN(parameter.position);
         }
     }
 
     /**
      * One mapping.
      *
+     * @param layers those it lives in; none for below them all
      * @param gesture what has to be done with its control
      * @param fault why it cannot work, or null
      * @param targets the parameters that follow its control
@@ -403,6 +466,7 @@ public final class Plan {
     record MappingPlan(
             State.OfMapping state,
             Mapping mapping,
+            State.OfLayer[] layers,
             Gesture.Kind gesture,
             String fault,
             Target[] targets,
@@ -431,6 +495,22 @@ public final class Plan {
         /** Whether any move, or a press, sets it off. */
         boolean isMove() {
             return gesture == Gesture.Kind.MOVE;
+        }
+
+        /** Whether it switches a layer, or goes to another. */
+        boolean switches(State.OfLayer layer) {
+            return switches(press, layer) || switches(release, layer);
+        }
+
+        private static boolean switches(ActionPlan[] actions, State.OfLayer layer) {
+            for (ActionPlan action : actions) {
+                for (State.OfLayer one : action.layers()) {
+                    if (one == layer) {
+                        return true;
+                    }
+                }
+            }
+            return false;
         }
 
         boolean isDiscrete() {
@@ -502,6 +582,7 @@ public final class Plan {
      * @param selector what it moves, or null
      * @param among the numbers of the places it goes through, or of the only one it chooses
      * @param presets of a selector of presets: all of them in its order
+     * @param layers those it switches or goes through
      */
     record ActionPlan(
             State.OfAction state,
@@ -511,7 +592,8 @@ public final class Plan {
             State.OfDevice device,
             SelectorPlan selector,
             int[] among,
-            PresetPlan[] presets) {}
+            PresetPlan[] presets,
+            State.OfLayer[] layers) {}
 
     /** The presets of a device, in the order of its selector. */
     record PresetRack(SelectorPlan selector, PresetPlan[] presets) {}

@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.PriorityQueue;
+import java.util.Set;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.LightPlan;
@@ -52,6 +54,28 @@ final class State {
 
     /** Devices whose values were moved lately, and that will be asked whether both sides have the same. */
     final List<OfDevice> active = new ArrayList<>();
+
+    /** Layers that were switched on and stay on, the last one on top; those of pages among them. */
+    final List<OfLayer> latched = new ArrayList<>();
+
+    /** What holds layers on, in the order in which it was pressed. */
+    final List<Debt.Layer> holding = new ArrayList<>();
+
+    /** The layers that are on, the lowest first. */
+    final List<OfLayer> stack = new ArrayList<>();
+
+    /** The layers there are, and the controls they decide about, as the plan in force says. */
+    List<Plan.LayerPlan> layers = List.of();
+
+    OfControl[] layered = Nothing.CONTROLS;
+
+    /** Counts how often it was worked out who listens. */
+    long looked;
+
+    /** Ids of mappings, layers and devices that are silenced, and of those that alone may act; none for all. */
+    final Set<String> silenced = new LinkedHashSet<>();
+
+    final Set<String> alone = new LinkedHashSet<>();
 
     /** Messages that say when they are due, the earliest first, those of one moment in the order in which they came. */
     final PriorityQueue<Dated> dated =
@@ -114,10 +138,14 @@ final class State {
         final OfDevice device;
         final Hand hand;
         ControlPlan plan;
-        /** The mappings that listen to it, in the order of the rig. */
+        /** All mappings that are about it, in the order of the rig. */
+        MappingPlan[] about = Nothing.MAPPINGS;
+        /** Those of them that listen to it now: the topmost layer's that has any. */
         MappingPlan[] listeners = Nothing.MAPPINGS;
-        /** Of a touch sense: the parameters whose devices want to know of the finger. */
-        OfParameter[] touches = Nothing.PARAMETERS;
+        /** Of a touch sense: what may want to know of the finger. */
+        Plan.Touch[] touches = Nothing.TOUCHES;
+        /** The parameters that were told of the finger that is down, and will be told when it leaves. */
+        final List<OfParameter> touching = new ArrayList<>(0);
         /** 0..1. */
         double position = Double.NaN;
         /** The number last heard, where it counts without end. */
@@ -201,6 +229,23 @@ final class State {
         }
     }
 
+    /** A layer. */
+    static final class OfLayer {
+        final String id;
+        /** What it is, as the plan in force says; null once it is gone. */
+        Plan.LayerPlan plan;
+        /** How many layers lie below it and itself; 0 while it is off. */
+        int rank;
+
+        OfLayer(String id) {
+            this.id = id;
+        }
+
+        boolean isOn() {
+            return rank > 0;
+        }
+    }
+
     /** Which of several is current. */
     static final class OfSelector {
         /** The lights that may show something else when it moves. */
@@ -220,10 +265,20 @@ final class State {
         final String id;
         /** Null once it is no longer in force. */
         MappingPlan plan;
+        /** Whether it listens to anything now, and is not under another layer everywhere. */
+        boolean active;
+        /** When that was last worked out, and the rank then, or −1 if it did not listen. */
+        long looked;
+
+        int wasRank;
+        /** The rank of the highest layer it lives in that is on; 0 below all layers. */
+        int rank;
         /** The newest plan it was in. */
         Plan inForce;
         /** Whether it was said already what is wrong with it. */
         boolean faultTold;
+        /** Whether it does not act because somebody silenced it, or something else is tried alone. */
+        boolean silent;
         /** Why it does not act although it could: it was found in a loop; null if it acts. */
         String muted;
         /** When its control was last pressed, for a second press, or last stepped; NaN for never. */

@@ -12,13 +12,15 @@ final class Stops {
     private final Targets targets;
     private final Payments payments;
     private final Attendance attendance;
+    private final Layers layers;
 
-    Stops(State state, Cycle cycle, Targets targets, Payments payments, Attendance attendance) {
+    Stops(State state, Cycle cycle, Targets targets, Payments payments, Attendance attendance, Layers layers) {
         this.state = state;
         this.cycle = cycle;
         this.targets = targets;
         this.payments = payments;
         this.attendance = attendance;
+        this.layers = layers;
     }
 
     /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
@@ -43,6 +45,7 @@ final class Stops {
         targets.keep(target -> !all && !target.plan.parameter().device.id.equals(only));
         state.dated.removeIf(dated -> all || dated.event().device().equals(only));
         if (all) {
+            layers.panic();
             plan.mappings().forEach(mapping -> {
                 mapping.state().lastNanos = Double.NaN;
                 mapping.state().angle = Double.NaN;

@@ -16,6 +16,21 @@ public interface Directory {
         return List.of();
     }
 
+    /** The layers of the rig. */
+    default List<Layer> layers() {
+        return List.of();
+    }
+
+    /** The layer of that id, if it is there. */
+    default Optional<Layer> layer(String id) {
+        return layers().stream().filter(layer -> layer.id().equals(id)).findFirst();
+    }
+
+    /** What a layer is called, also when it is missing. */
+    default String layerName(String id) {
+        return layer(id).map(Layer::name).orElse("that is missing (" + id + ")");
+    }
+
     /** How notes are called. */
     default NoteName noteNames() {
         return new NoteName(4);

@@ -34,6 +34,13 @@ public final class Fault {
                         + " cannot be circled: it does not tell x and y.");
             }
         }
+        boolean isNowhere = !mapping.layers().isEmpty()
+                && mapping.layers().stream()
+                        .allMatch(layer -> directory.layer(layer).isEmpty());
+        if (isNowhere) {
+            return Optional.of(
+                    "It lives in a layer that is not there (" + mapping.layers().get(0) + ").");
+        }
         for (Ref.ToParameter target : mapping.targets()) {
             Optional<Device> device = directory.device(target.device());
             if (device.isEmpty()) {

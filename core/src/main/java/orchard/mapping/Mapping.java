@@ -9,6 +9,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
@@ -17,11 +18,13 @@ import orchard.shape.ShapeFunction;
 /**
  * One sentence: when something is moved, while a condition holds, shape the value, do something with it, show the answer.
  *
+ * @param layers ids of the layers it lives in; none if it lives below them all
  * @param takeover what an absolute control does that stands elsewhere; null for what the rig says
  */
 public record Mapping(
         String id,
         When when,
+        List<String> layers,
         While during,
         Shape shape,
         @JsonProperty("then") Actions actions,
@@ -29,13 +32,20 @@ public record Mapping(
         Takeover takeover,
         Marks marks) {
 
+    /** The most layers a mapping lives in. */
+    public static final int MOST_LAYERS = 16;
+
     public Mapping {
+        layers = layers == null ? List.of() : List.copyOf(layers);
         marks = marks == null ? Marks.NONE : marks;
+        if (layers.size() > MOST_LAYERS || layers.stream().distinct().count() < layers.size()) {
+            throw new Mistake("layers", "a mapping lives in at most " + MOST_LAYERS + " layers, each named once");
+        }
     }
 
     /** A mapping that takes over as the rig says, and is not marked. */
     public Mapping(String id, When when, While during, Shape shape, Actions actions, Show show) {
-        this(id, when, during, shape, actions, show, null, Marks.NONE);
+        this(id, when, List.of(), during, shape, actions, show, null, Marks.NONE);
     }
 
     /** The first control that sets it off. */
@@ -86,36 +96,41 @@ public record Mapping(
 
     /** The same mapping with another trigger. */
     public Mapping with(When other) {
-        return new Mapping(id, other, during, shape, actions, show, takeover, marks);
+        return new Mapping(id, other, layers, during, shape, actions, show, takeover, marks);
+    }
+
+    /** The same mapping in other layers; none for below them all. */
+    public Mapping in(List<String> others) {
+        return new Mapping(id, when, others, during, shape, actions, show, takeover, marks);
     }
 
     /** The same mapping with another shape. */
     public Mapping with(Shape other) {
-        return new Mapping(id, when, during, other, actions, show, takeover, marks);
+        return new Mapping(id, when, layers, during, other, actions, show, takeover, marks);
     }
 
     /** The same mapping that does something else. */
     public Mapping with(Actions other) {
-        return new Mapping(id, when, during, shape, other, show, takeover, marks);
+        return new Mapping(id, when, layers, during, shape, other, show, takeover, marks);
     }
 
     /** The same mapping that answers in another way. */
     public Mapping with(Show other) {
-        return new Mapping(id, when, during, shape, actions, other, takeover, marks);
+        return new Mapping(id, when, layers, during, shape, actions, other, takeover, marks);
     }
 
     /** The same mapping that takes over in another way. */
     public Mapping with(Takeover other) {
-        return new Mapping(id, when, during, shape, actions, show, other, marks);
+        return new Mapping(id, when, layers, during, shape, actions, show, other, marks);
     }
 
     /** The same mapping with other marks. */
     public Mapping with(Marks other) {
-        return new Mapping(id, when, during, shape, actions, show, takeover, other);
+        return new Mapping(id, when, layers, during, shape, actions, show, takeover, other);
     }
 
     /** The same mapping under another id. */
     public Mapping as(String other) {
-        return new Mapping(other, when, during, shape, actions, show, takeover, marks);
+        return new Mapping(other, when, layers, during, shape, actions, show, takeover, marks);
     }
 }

@@ -30,6 +30,7 @@ public record Sentence(List<Phrase> phrases) {
     public enum Clause {
         NONE,
         WHEN,
+        LAYERS,
         WHILE,
         SHAPE,
         DO,
@@ -59,6 +60,12 @@ public record Sentence(List<Phrase> phrases) {
         phrases.add(plain("When "));
         phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory)));
         phrases.add(plain(" " + verb(mapping.when(), control)));
+        if (!mapping.layers().isEmpty()) {
+            phrases.add(plain(", in "));
+            phrases.add(new Phrase(
+                    Clause.LAYERS,
+                    mapping.layers().stream().map(directory::layerName).collect(Collectors.joining(" or "))));
+        }
         phrases.add(plain(", "));
         if (follows(mapping)) {
             follow(mapping, directory, phrases);

@@ -12,6 +12,7 @@ public sealed interface Outcome
                 Filtered,
                 GroupNamed,
                 Joined,
+                LayersTurned,
                 LightShown,
                 LoopCut,
                 LoopFreed,
@@ -26,6 +27,7 @@ public sealed interface Outcome
                 Reconciled,
                 Refused,
                 Said,
+                SilenceChanged,
                 Unconfirmed,
                 VariableSet,
                 Waits {

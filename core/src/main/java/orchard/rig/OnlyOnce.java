@@ -5,10 +5,11 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.Roots;
 
 /**
- * What may be in a rig only once: the name of a device or layout, and a root of OSC addresses for each sender. Only what an edit gives a device
+ * What may be in a rig only once: the name of a device, layout or layer, and a root of OSC addresses for each sender. Only what an edit gives a device
  * anew is looked at, so that a rig of an older version can be opened and mended.
  */
 final class OnlyOnce {
@@ -25,6 +26,7 @@ final class OnlyOnce {
     void check(Edit edit) {
         for (Edit.Change change : edit.changes()) {
             after.device(change.id()).ifPresent(this::check);
+            after.layer(change.id()).ifPresent(this::check);
         }
     }
 
@@ -48,6 +50,22 @@ final class OnlyOnce {
             others(device)
                     .filter(other -> other.seat().wire().addressed())
                     .forEach(other -> apart(device, mine, other));
+        }
+    }
+
+    private void check(Layer layer) {
+        Optional<Layer> old = before.layer(layer.id());
+        boolean isNew = old.isEmpty() || !old.get().name().equals(layer.name());
+        if (isNew
+                && after.layers().stream()
+                        .filter(other -> !other.id().equals(layer.id()))
+                        .anyMatch(other -> other.name()
+                                .strip()
+                                .equalsIgnoreCase(layer.name().strip()))) {
+            throw EditRefused.invalid(
+                    layer.id(),
+                    "name",
+                    "There is a layer “" + layer.name() + "” already; choose a name that tells them apart");
         }
     }
 

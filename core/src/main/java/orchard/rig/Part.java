@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
@@ -20,6 +21,8 @@ public sealed interface Part {
         R device(Device device);
 
         R mapping(Mapping mapping);
+
+        R layer(Layer layer);
 
         R layout(Layout layout);
 
@@ -56,6 +59,19 @@ public sealed interface Part {
         @Override
         public String id() {
             return mapping.id();
+        }
+    }
+
+    /** A layer. */
+    record OfLayer(Layer layer) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.layer(layer());
+        }
+
+        @Override
+        public String id() {
+            return layer.id();
         }
     }
 

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
@@ -33,6 +34,7 @@ public final class Rig implements Directory {
     private final Settings settings;
     private final List<Device> devices;
     private final List<Mapping> mappings;
+    private final List<Layer> layers;
     private final List<Device> gear;
     private final Map<String, Device> gearById;
 
@@ -42,6 +44,7 @@ public final class Rig implements Directory {
         settings = parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
         devices = each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
         mappings = each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+        layers = each(Part.OfLayer.class).map(Part.OfLayer::layer).toList();
         gear = Stream.concat(
                         devices.stream(),
                         layouts().stream()
@@ -85,6 +88,17 @@ public final class Rig implements Directory {
     @Override
     public List<Preset> presets() {
         return each(Part.OfPreset.class).map(Part.OfPreset::preset).toList();
+    }
+
+    /** The layers, in the order of their ids. */
+    @Override
+    public List<Layer> layers() {
+        return layers;
+    }
+
+    @Override
+    public Optional<Layer> layer(String id) {
+        return parts.get(id) instanceof Part.OfLayer part ? Optional.of(part.layer()) : Optional.empty();
     }
 
     /** The touch layouts. */

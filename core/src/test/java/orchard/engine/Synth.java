@@ -53,6 +53,7 @@ final class Synth {
         return new Mapping(
                 "m1",
                 new When(List.of(new Ref.ToControl("box", control, dimension)), gesture),
+                List.of(),
                 new While.Always(),
                 shape,
                 then,

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,16 +12,20 @@ import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Profile;
+import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
+import orchard.outcome.LayersTurned;
+import orchard.outcome.LoopCut;
 import orchard.outcome.Outcome;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
@@ -58,12 +63,15 @@ final class World {
         LONG_WHILE,
         DATED,
         TYPED,
+        LAYER,
+        SILENCE,
         ADD,
         REMOVE,
         CHANGE,
         TAG,
         UNDO,
         DELETE_DEVICE,
+        DELETE_LAYER,
         TEACH,
         PANIC,
         PANIC_ONE,
@@ -178,6 +186,15 @@ final class World {
                                 ? new MidiMessage.NoteOff(1, 60 + arg % 4, 64)
                                 : new MidiMessage.NoteOn(1, 60 + arg % 4, 80),
                         "typed"));
+            case LAYER ->
+                engine.handle(new Event.Layered(
+                        nanos, WorldRig.SWITCHED.get(arg % WorldRig.SWITCHED.size()), arg / 7 % 2 == 0));
+            case SILENCE ->
+                engine.handle(new Event.Silenced(
+                        nanos,
+                        arg % 3 == 0 ? "" : arg % 3 == 1 ? "m" + (1 + arg / 3 % 4) : "storm",
+                        arg % 7 == 0,
+                        arg % 2 == 0));
             case ADD -> edit(rig.apply(Edit.add("add", new Part.OfMapping(WorldRig.mapping(rig.freeId("m"), arg)))));
             case REMOVE -> some(arg).ifPresent(m -> edit(rig.apply(Edit.remove("remove", new Part.OfMapping(m)))));
             case CHANGE -> some(arg).ifPresent(m -> change(m, WorldRig.mapping(m.id(), arg)));
@@ -191,6 +208,12 @@ final class World {
             }
             case DELETE_DEVICE ->
                 deleteOrBringBack(List.of("box", "desk", "synth").get(arg % 3));
+            case DELETE_LAYER -> {
+                String id = WorldRig.LAYERS.get(arg % WorldRig.LAYERS.size());
+                Part there = rig.part(id).orElse(null);
+                Part original = WorldRig.empty().part(id).orElseThrow();
+                edit(rig.apply(there == null ? Edit.add("back", original) : Edit.remove("delete", there)));
+            }
             case TEACH -> teach(arg);
             case PANIC -> engine.handle(new Event.Panic(nanos));
             case PANIC_ONE -> engine.handle(new Event.Panic(nanos, arg % 2 == 0 ? "synth" : "desk"));
@@ -466,8 +489,63 @@ final class World {
 
     private final Map<String, Double> positions = new HashMap<>();
 
+    private List<String> stack = List.of();
+
+    /** Of the mappings that are about what was pressed, those acted that live in the topmost layer that has any. */
+    private void layered(Trace trace) {
+        ControlMoved moved = trace.first(ControlMoved.class);
+        if (moved == null || !moved.byHand() || trace.first(LoopCut.class) != null) {
+            stack = trace.all(LayersTurned.class).stream()
+                    .reduce((a, b) -> b)
+                    .map(LayersTurned::stack)
+                    .orElse(stack);
+            return;
+        }
+        Rig of = trace.rig();
+        List<Mapping> about = of.mappings().stream()
+                .filter(mapping -> mapping.when().triggers().contains(moved.control()))
+                .filter(mapping -> mapping.when().gesture().kind() != Gesture.Kind.CIRCLE)
+                .toList();
+        int top = about.stream().mapToInt(this::reach).max().orElse(-1);
+        for (Mapping mapping : about) {
+            boolean isHidden = reach(mapping) < top || top < 0;
+            boolean actedNow = trace.all(Considered.class).stream()
+                    .filter(step -> step.mapping().equals(mapping.id()))
+                    .anyMatch(step -> step.verdict() == Considered.Verdict.ACTED);
+            boolean begins = moved.position() > 0 && !pressedBefore.contains(moved.control());
+            if (isHidden && actedNow && begins) {
+                wrong.add(mapping.id() + " acted under " + stack);
+            }
+        }
+        if (moved.position() > 0) {
+            pressedBefore.add(moved.control());
+        } else {
+            pressedBefore.remove(moved.control());
+        }
+        stack = trace.all(LayersTurned.class).stream()
+                .reduce((a, b) -> b)
+                .map(LayersTurned::stack)
+                .orElse(stack);
+    }
+
+    private final Set<Ref.ToControl> pressedBefore = new HashSet<>();
+
+    private int reach(Mapping mapping) {
+        int rank = mapping.layers().isEmpty()
+                ? 0
+                : mapping.layers().stream().mapToInt(stack::indexOf).max().orElse(-1) + 1;
+        if (!mapping.layers().isEmpty() && rank == 0) {
+            return -1;
+        }
+        List<String> above = stack.subList(rank, stack.size());
+        boolean switches = Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
+                .anyMatch(action -> action.layers(rig).contains("mute"));
+        return above.contains("mute") && !switches ? -1 : rank;
+    }
+
     private void traced(Trace trace) {
         traces.add(trace);
+        layered(trace);
         double hand = trace.event() instanceof Event.Arrived ? handMove(trace) : Double.NaN;
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof ParameterSet set) {
@@ -542,6 +620,12 @@ final class World {
         }
         pass(8_000);
         checkHeld();
+        if (engine.holdsLayers() && engine.held().isEmpty()) {
+            boolean forNext = WorldRig.SWITCHED.stream().noneMatch(engine::holdsForNext);
+            if (forNext) {
+                wrong.add("layers " + engine.layers() + " are held by nobody");
+            }
+        }
         checkDesk();
         checkLights();
         engine.letGo();

@@ -7,6 +7,7 @@ import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.Recall;
@@ -17,6 +18,7 @@ import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.action.SetTo;
 import orchard.action.StopAll;
+import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
@@ -25,6 +27,7 @@ import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Layer;
 import orchard.gear.PageGroup;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -97,7 +100,23 @@ final class WorldRig {
                 new Part.OfDevice(box()),
                 new Part.OfDevice(desk()),
                 new Part.OfDevice(synth()),
-                new Part.OfPreset(preset())));
+                new Part.OfPreset(preset()),
+                layer("storm", "", false, List.of(), null),
+                layer("clear", "", false, List.of(), null),
+                layer("both", "", false, List.of("storm", "clear"), null),
+                layer("day", "time", false, List.of(), null),
+                layer("night", "time", false, List.of(), null),
+                layer("mute", "", true, List.of(), null),
+                layer("two", "", false, List.of(), new Layer.OfPage("box", "pads", 2))));
+    }
+
+    /** Layers that are switched, that exclude each other, that come together, with a page, and one that blocks. */
+    static final List<String> LAYERS = List.of("storm", "clear", "both", "day", "night", "mute", "two");
+
+    static final List<String> SWITCHED = List.of("storm", "clear", "day", "night", "mute");
+
+    private static Part layer(String id, String group, boolean blocks, List<String> together, Layer.OfPage page) {
+        return new Part.OfLayer(new Layer(id, "Layer " + id, Layer.Sign.DOTS, group, blocks, together, page));
     }
 
     /** Pads on two pages with pressure and place, an absolute knob under a ring, an endless one, a plain fader and one with a motor. */
@@ -292,9 +311,13 @@ final class WorldRig {
                     new Ref.ToLight("box", light), light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE));
         }
         Takeover takeover = Takeover.values()[random.nextInt(Takeover.values().length)];
+        List<String> layers = random.nextInt(2) == 0
+                ? List.of()
+                : LAYERS.stream().filter(layer -> random.nextInt(4) == 0).toList();
         return new Mapping(
                 id,
                 new When(List.of(trigger), gesture),
+                layers,
                 new While.Always(),
                 shape,
                 new Actions(actions, release),
@@ -332,6 +355,13 @@ final class WorldRig {
     private static Action action(Random random, boolean onRelease) {
         String id = PARAMETERS[random.nextInt(PARAMETERS.length)];
         Ref.ToParameter parameter = random.nextInt(8) == 0 ? parameter("tone") : parameter(id);
+        if (random.nextInt(5) == 0) {
+            SwitchLayer.Way[] ways = SwitchLayer.Way.values();
+            SwitchLayer.Way way = onRelease ? SwitchLayer.Way.TURN : ways[random.nextInt(ways.length)];
+            return random.nextInt(5) == 0
+                    ? new NextLayer("time", random.nextBoolean() ? 1 : -1)
+                    : new SwitchLayer(SWITCHED.get(random.nextInt(SWITCHED.size())), way);
+        }
         int kind = random.nextInt(onRelease ? 10 : 15);
         return switch (kind) {
             case 0 -> new SetTo(parameter, new Value.Fixed(1 + random.nextInt(3)));

@@ -11,6 +11,7 @@ import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.Recall;
@@ -21,11 +22,13 @@ import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.action.SetTo;
 import orchard.action.StopAll;
+import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
@@ -73,6 +76,7 @@ class WordsTest {
         parts.add(new Part.OfDevice(
                 desk.with(desk.profile().with(desk.profile().choices().withParameterPages(List.of(tone))))));
         parts.add(new Part.OfPreset(new Preset("preset1", "desk", "Low tide", "drone", "", Marks.NONE, List.of())));
+        parts.add(new Part.OfLayer(new Layer("storm", "Storm", Layer.Sign.WAVES)));
         return Rig.of(parts);
     }
 
@@ -160,6 +164,13 @@ class WordsTest {
                 Arguments.of(new Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
                 Arguments.of(new Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
                 Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
+                Arguments.of(new NextLayer("pads", 1), "go to the next layer of pads"),
+                Arguments.of(new NextLayer("pads", -2), "go back 2 layers of pads"),
+                Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.HELD), "hold layer Storm on"),
+                Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.TURN), "turn layer Storm on or off"),
+                Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.ON), "turn layer Storm on"),
+                Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.OFF), "turn layer Storm off"),
+                Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.ONCE), "turn layer Storm on for the next press"),
                 Arguments.of(new Wait(0.5), "wait 0.50 s"),
                 Arguments.of(new StopAll(), "stop everything"));
     }

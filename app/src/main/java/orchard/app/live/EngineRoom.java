@@ -54,6 +54,7 @@ public final class EngineRoom {
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
         thread = new EngineThread(new Engine(compiler.compile(rig), new ToPorts(), traces), System::nanoTime);
+        keeper.latched().forEach(layer -> turn(layer, true));
         keeper.listen(this::replan);
         ports.start(new FromPorts(layouts), rig);
         thread.start(); // last, so that what it says first finds its way
@@ -147,6 +148,11 @@ public final class EngineRoom {
     /** A person lays a page of parameters under its controls. */
     public void open(String device, String page) {
         thread.put(nanos -> new Event.Opened(nanos, device, page));
+    }
+
+    /** A person turns a layer on or off. */
+    public void turn(String layer, boolean on) {
+        thread.put(nanos -> new Event.Layered(nanos, layer, on));
     }
 
     /** A person recalls a preset. */

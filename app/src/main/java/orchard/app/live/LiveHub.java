@@ -24,6 +24,7 @@ import orchard.gear.Selector;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.GroupNamed;
+import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
 import orchard.outcome.Outcome;
 import orchard.outcome.PageOpened;
@@ -249,6 +250,9 @@ public final class LiveHub {
                                 "page",
                                 opened.page()));
             }
+        } else if (outcome instanceof LayersTurned turned) {
+            keeper.latched(turned.latched());
+            socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
         } else if (outcome instanceof PresetRecalled recalled) {
             socket.tellPage(
                     "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));

@@ -9,6 +9,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.signal.NoteName;
 import org.springframework.stereotype.Component;
@@ -70,6 +71,16 @@ public final class Names implements Directory {
     @Override
     public List<Preset> presets() {
         return keeper.rig().presets();
+    }
+
+    @Override
+    public List<Layer> layers() {
+        return keeper.rig().layers();
+    }
+
+    @Override
+    public Optional<Layer> layer(String id) {
+        return keeper.rig().layer(id);
     }
 
     @Override

@@ -16,6 +16,7 @@ import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.light.Light;
 import orchard.outcome.ControlMoved;
+import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
 import orchard.outcome.Outcome;
 import orchard.outcome.PageOpened;
@@ -67,6 +68,7 @@ public final class Values {
     private final Map<String, String> displays = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
+    private volatile List<String> stack = List.of();
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
 
@@ -83,6 +85,11 @@ public final class Values {
     /** The page of some that is open, from 1, as far as messages told. */
     public int page(Selector.Owner pages) {
         return this.pages.getOrDefault(pages, 1);
+    }
+
+    /** Ids of the layers that are on, the lowest first. */
+    public List<String> stack() {
+        return stack;
     }
 
     /** The preset a device recalled last, or "". */
@@ -105,6 +112,9 @@ public final class Values {
             }
             if (outcome instanceof PageOpened opened) {
                 pages.put(opened.pages(), opened.page());
+            }
+            if (outcome instanceof LayersTurned turned) {
+                stack = turned.stack();
             }
             if (outcome instanceof PresetRecalled preset) {
                 recalled.put(preset.device(), preset.preset());

@@ -24,7 +24,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 
-/** Owns {@code mapping} with {@code mapping_trigger}, {@code mapping_action} and {@code mapping_answer}. */
+/** Owns {@code mapping} with {@code mapping_trigger}, {@code mapping_layer}, {@code mapping_action} and {@code mapping_answer}. */
 @Component
 class MappingTable {
 
@@ -54,6 +54,12 @@ class MappingTable {
                 .list()
                 .stream()
                 .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
+        Map<String, List<String>> layers = jdbc
+                .sql("select * from mapping_layer order by mapping, place")
+                .query((rs, row) -> new Of<>(rs.getString("mapping"), rs.getString("layer")))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
         Map<String, List<Action>> actions = actions(false);
         Map<String, List<Action>> releases = actions(true);
         Map<String, List<Show.Answer>> answers = jdbc
@@ -72,6 +78,7 @@ class MappingTable {
                     Mapping mapping = new Mapping(
                             id,
                             new When(triggers.get(id), PartJson.read(rs.getString("gesture"), GESTURE)),
+                            layers.getOrDefault(id, List.of()),
                             PartJson.read(rs.getString("during"), DURING),
                             new Shape(PartJson.read(rs.getString("shape"), STAGES)),
                             new Actions(actions.get(id), releases.getOrDefault(id, List.of())),
@@ -119,6 +126,9 @@ class MappingTable {
                 "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",
                 ChildRows.of(mapping.id(), mapping.when().triggers(), t ->
                         new Object[] {t.device(), t.control(), t.dimension()}));
+        batch.batchUpdate(
+                "insert into mapping_layer (mapping, place, layer) values (?, ?, ?)",
+                ChildRows.of(mapping.id(), mapping.layers(), layer -> new Object[] {layer}));
         int onPress = mapping.actions().onPress().size();
         List<Action> all = Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
                 .toList();

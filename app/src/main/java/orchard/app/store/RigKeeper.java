@@ -251,9 +251,28 @@ public class RigKeeper {
     /** Moves the performance to a song at once; keeping that happens behind it, and the show goes on if it cannot be. */
     public void currentSong(String song) {
         currentSong = song;
+        behind(() -> store.currentSong(song));
+    }
+
+    /** Ids of the layers that stayed on when they were last kept, the lowest first; none if the database is away. */
+    public List<String> latched() {
+        try {
+            return store.latched();
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("Which layers stayed on could not be read: {}", e.getMessage());
+            return List.of();
+        }
+    }
+
+    /** Keeps which layers stay on, behind the show. */
+    public void latched(List<String> layers) {
+        behind(() -> store.latched(layers));
+    }
+
+    private void behind(Runnable keeping) {
         behind.execute(() -> {
             try {
-                store.currentSong(song);
+                keeping.run();
             } catch (DataAccessException | TransactionException e) {
                 LOG.warn("Where the performance stands could not be kept: {}", e.getMessage());
             }

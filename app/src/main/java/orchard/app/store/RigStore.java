@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import orchard.app.store.RevisionTable.Made;
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
@@ -47,6 +48,7 @@ class RigStore {
     private final DeviceTable devices;
     private final MappingTable mappings;
     private final PresetTable presets;
+    private final LayerTable layers;
     private final LayoutTable layouts;
     private final SongTable songs;
     private final SettingsTable settings;
@@ -56,6 +58,7 @@ class RigStore {
             DeviceTable devices,
             MappingTable mappings,
             PresetTable presets,
+            LayerTable layers,
             LayoutTable layouts,
             SongTable songs,
             SettingsTable settings,
@@ -63,6 +66,7 @@ class RigStore {
         this.devices = devices;
         this.mappings = mappings;
         this.presets = presets;
+        this.layers = layers;
         this.layouts = layouts;
         this.songs = songs;
         this.settings = settings;
@@ -76,6 +80,7 @@ class RigStore {
         devices.all().forEach(v -> add(parts, versions, new Part.OfDevice(v.value()), v.revision()));
         mappings.all().forEach(v -> add(parts, versions, new Part.OfMapping(v.value()), v.revision()));
         presets.all().forEach(v -> add(parts, versions, new Part.OfPreset(v.value()), v.revision()));
+        layers.all().forEach(v -> add(parts, versions, new Part.OfLayer(v.value()), v.revision()));
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
         settings.all().forEach(v -> add(parts, versions, new Part.OfSettings(v.value()), v.revision()));
@@ -133,6 +138,17 @@ class RigStore {
         return revisions.revision(number);
     }
 
+    /** Ids of the layers that stayed on, the lowest first. */
+    @Transactional(readOnly = true)
+    public List<String> latched() {
+        return songs.latched();
+    }
+
+    @Transactional
+    public void latched(List<String> layers) {
+        songs.latched(layers);
+    }
+
     @Transactional(readOnly = true)
     public Optional<String> currentSong() {
         return songs.current();
@@ -155,6 +171,12 @@ class RigStore {
         @Override
         public Void mapping(Mapping mapping) {
             mappings.delete(mapping.id());
+            return null;
+        }
+
+        @Override
+        public Void layer(Layer layer) {
+            layers.delete(layer.id());
             return null;
         }
 
@@ -201,6 +223,12 @@ class RigStore {
         @Override
         public Void mapping(Mapping mapping) {
             mappings.insert(mapping, revision);
+            return null;
+        }
+
+        @Override
+        public Void layer(Layer layer) {
+            layers.insert(layer, revision);
             return null;
         }
 

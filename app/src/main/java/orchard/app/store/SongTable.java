@@ -15,6 +15,8 @@ class SongTable {
 
     private static final TypeReference<List<Action>> BEGINS = new TypeReference<>() {};
 
+    private static final TypeReference<List<String>> IDS = new TypeReference<>() {};
+
     private final JdbcClient jdbc;
 
     SongTable(JdbcClient jdbc) {
@@ -47,6 +49,20 @@ class SongTable {
                         song.name(),
                         song.note(),
                         PartJson.write(song.begins(), BEGINS))
+                .update();
+    }
+
+    /** The layers that stayed on, the lowest first. */
+    List<String> latched() {
+        return jdbc.sql("select layers from performance").query(String.class).optional().stream()
+                .flatMap(layers -> PartJson.read(layers, IDS).stream())
+                .toList();
+    }
+
+    void latched(List<String> layers) {
+        String json = PartJson.write(layers, IDS);
+        jdbc.sql("insert into performance (one, layers) values (true, ?) on duplicate key update layers = ?")
+                .params(json, json)
                 .update();
     }
 
