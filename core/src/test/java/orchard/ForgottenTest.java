@@ -41,7 +41,7 @@ class ForgottenTest {
             "orchard/parameter/Binding",
             "orchard/light/LightKind",
             "orchard/gear/Ref",
-            "orchard/mapping/While",
+            "orchard/condition/Condition",
             "orchard/engine/Debt",
             "orchard/session/SessionMessage",
             "orchard/signal/OscPacket",
@@ -50,6 +50,7 @@ class ForgottenTest {
     /** Who has to know of every variant of a family besides. */
     private static final Map<String, Set<String>> VISITED = Map.of(
             "orchard/action/Action", Set.of("orchard/engine/ActionRunner"),
+            "orchard/condition/Condition", Set.of("orchard/engine/ConditionCompiler"),
             "orchard/engine/Event", Set.of("orchard/engine/Engine"),
             "orchard/rig/Part", Set.of("orchard/rig/PartCheck"));
 

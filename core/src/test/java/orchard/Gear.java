@@ -3,6 +3,7 @@ package orchard;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.action.SetParameter;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -18,7 +19,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -117,7 +117,7 @@ public final class Gear {
         return new Mapping(
                 id,
                 new When(List.of(new Ref.ToControl("box", control, dimension))),
-                new While.Always(),
+                new Always(),
                 shape,
                 new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", parameter)))),
                 new Show(List.of()));

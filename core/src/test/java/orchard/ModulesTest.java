@@ -19,6 +19,7 @@ class ModulesTest {
             "parameter",
             "light",
             "gear",
+            "condition",
             "table",
             "recognise",
             "seat",

@@ -18,6 +18,9 @@ create table mapping_layer (
     constraint layer_mapping foreign key (mapping) references mapping (id) on delete cascade
 );
 
+alter table mapping
+    add column cases longtext not null default '{"every":false,"others":[]}' comment 'JSON: what it does in other cases';
+
 -- What stays on by itself comes back after a restart; what is held never does.
 alter table performance
     modify song varchar(64) not null default '',

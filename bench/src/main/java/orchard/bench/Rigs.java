@@ -3,6 +3,7 @@ package orchard.bench;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.action.SetParameter;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -14,7 +15,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -69,7 +69,7 @@ final class Rigs {
             parts.add(new Part.OfMapping(new Mapping(
                     "m" + i,
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
-                    new While.Always(),
+                    new Always(),
                     new Shape(List.of(new Scale(0, 1, 10, 90))),
                     new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));

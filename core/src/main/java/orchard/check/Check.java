@@ -52,7 +52,7 @@ public final class Check {
     /** The parameters that follow a mapping's control all the way, and so jump to it; what is set once by a press does not fight. */
     public static List<Ref.ToParameter> driven(Mapping mapping) {
         boolean waits = mapping.takeover() != null && mapping.takeover() != Takeover.JUMP;
-        return mapping.actions().onPress().stream()
+        return mapping.everyAction()
                 .filter(action -> action instanceof SetParameter && !waits)
                 .map(Action::parameter)
                 .distinct()

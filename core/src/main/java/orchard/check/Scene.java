@@ -2,7 +2,6 @@ package orchard.check;
 
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Stream;
 import orchard.gear.Directory;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
@@ -35,8 +34,7 @@ public record Scene(
 
     private static boolean isWith(Mapping mapping, String device) {
         return mapping.when().triggers().stream().anyMatch(t -> t.device().equals(device))
-                || Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
-                        .anyMatch(action -> action.devices().contains(device))
+                || mapping.everyAction().anyMatch(action -> action.devices().contains(device))
                 || mapping.show().answers().stream()
                         .anyMatch(answer -> answer.light().device().equals(device));
     }

@@ -22,7 +22,6 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
-import orchard.engine.Plan.MappingPlan;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
 import orchard.parameter.Parameter;
@@ -69,26 +68,26 @@ final class ActionRunner {
 
     /** The control was pressed. */
     void press(Press press, double position) {
-        note(press.plan, Considered.Verdict.ACTED, position, "");
-        perform(press, press.plan.press(), 0);
+        note(press, Considered.Verdict.ACTED, position, "");
+        perform(press, press.branch.press(), 0);
     }
 
     /** The control was let go: first everything is paid, then what is done on a release is done. */
     void release(Press press, double position) {
         boolean owed = payments.pay(press);
-        boolean acts = owed || press.plan.release().length > 0;
+        boolean acts = owed || press.branch.release().length > 0;
         note(
-                press.plan,
+                press,
                 acts ? Considered.Verdict.ACTED : Considered.Verdict.HELD_BACK,
                 position,
                 acts ? "" : "heard, and nothing is to be done when it is let go");
-        perform(press, press.plan.release(), 0);
+        perform(press, press.branch.release(), 0);
     }
 
     /** An endless control was turned by some steps. */
     void turned(Press press, int steps) {
-        note(press.plan, Considered.Verdict.ACTED, Double.NaN, "");
-        for (ActionPlan plan : press.plan.press()) {
+        note(press, Considered.Verdict.ACTED, Double.NaN, "");
+        for (ActionPlan plan : press.branch.press()) {
             if (steps > 0 || plan.action().hasDirection()) {
                 fence.around(press.plan, () -> plan.action().accept(new Doing(press, plan, steps)));
             }
@@ -108,7 +107,7 @@ final class ActionRunner {
 
     private void waitFor(Press press, ActionPlan[] actions, int next, long nanos) {
         boolean waits = state.timers.at(cycle.now + nanos, Timers.Kind.ACTION, press, () -> {
-            note(press.plan, Considered.Verdict.ACTED, Double.NaN, "went on after its wait");
+            note(press, Considered.Verdict.ACTED, Double.NaN, "went on after its wait");
             perform(press, actions, next);
         });
         if (waits) {
@@ -334,10 +333,10 @@ final class ActionRunner {
         }
     }
 
-    private void note(MappingPlan mapping, Considered.Verdict verdict, double position, String why) {
+    private void note(Press press, Considered.Verdict verdict, double position, String why) {
         if (cycle.traced()) {
             List<Double> values = Double.isNaN(position) ? List.of() : List.of(position);
-            cycle.note(new Considered(mapping.state().id, 0, verdict, values, why));
+            cycle.note(new Considered(press.plan.state().id, press.branch.firstAction(), verdict, values, why));
         }
     }
 }

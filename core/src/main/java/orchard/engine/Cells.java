@@ -34,6 +34,7 @@ final class Cells {
     private final Map<String, OfDevice> devices = new LinkedHashMap<>();
     private final Map<String, State.OfMapping> mappings = new HashMap<>();
     private final Map<String, State.OfLayer> layers = new HashMap<>();
+    private final State.OfSelector songs = new State.OfSelector();
 
     private OfDevice all(String device) {
         return devices.computeIfAbsent(device, OfDevice::new);
@@ -71,6 +72,11 @@ final class Cells {
 
     State.OfLayer[] layers(List<String> ids) {
         return ids.isEmpty() ? Nothing.LAYERS : ids.stream().map(this::layer).toArray(State.OfLayer[]::new);
+    }
+
+    /** The songs of the set list. */
+    State.OfSelector songs() {
+        return songs;
     }
 
     /** One of several. */

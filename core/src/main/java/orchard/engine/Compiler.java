@@ -30,6 +30,7 @@ import orchard.mapping.Mapping;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.rig.Song;
 
 /**
  * Makes plans out of rigs. One compiler serves one engine for its whole life, because it remembers what it made: a control keeps its state over
@@ -65,7 +66,9 @@ public final class Compiler {
                 mappings.keySet(),
                 layers.stream().map(Layer::id).collect(Collectors.toSet()));
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
-        return new Plan(rig, devices, presets, racks.values().toArray(Nothing.RACKS), plans, kept(), wiring(plans));
+        SelectorPlan songs = new SelectorPlan(cells.songs(), Song.selector(rig.songs()));
+        return new Plan(
+                rig, devices, presets, racks.values().toArray(Nothing.RACKS), plans, kept(), wiring(plans, songs));
     }
 
     /** How many devices and mappings the last plan needed made anew. */
@@ -240,7 +243,7 @@ public final class Compiler {
     }
 
     /** Gathers what mappings say of controls, parameters, lights and pages. */
-    private Plan.Wiring wiring(List<MappingPlan> plans) {
+    private Plan.Wiring wiring(List<MappingPlan> plans, SelectorPlan songs) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
         Map<State.OfControl, Set<Plan.Touch>> touches = new HashMap<>();
         List<Plan.LayerPlan> layerPlans = layerPlans();
@@ -275,6 +278,7 @@ public final class Compiler {
             }
         }
         return new Plan.Wiring(
+                songs,
                 layerPlans,
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(

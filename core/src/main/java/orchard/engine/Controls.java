@@ -11,6 +11,7 @@ import orchard.outcome.Refused;
 import orchard.outcome.Said;
 import orchard.signal.Encoding;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 
 /** What hands do: from a control's message to the mappings that listen to it, and what each makes of it. */
 final class Controls {
@@ -41,6 +42,8 @@ final class Controls {
                     + " has none that can be used"));
             return;
         }
+        cycle.struck =
+                message instanceof MidiMessage.NoteOn on && on.velocity() > 0 ? on.velocity() / 127.0 : Double.NaN;
         Encoding encoding = plan.dimension().pattern().encoding();
         if (encoding == Encoding.ABSOLUTE) {
             movedTo(control, number);
@@ -131,11 +134,7 @@ final class Controls {
             hidden(control);
             nexts = layers.nexts();
             for (MappingPlan mapping : control.listeners) {
-                if (mapping.fault() == null) {
-                    state.ledger.open(control, mapping, cycle.number);
-                } else {
-                    mappings.broken(mapping);
-                }
+                mappings.open(mapping, control, position);
             }
         } else if (!control.down) {
             for (MappingPlan mapping : control.listeners) {

@@ -29,6 +29,8 @@ final class Cycle {
     int echoes;
     /** The device the turn began with, or null. */
     State.OfDevice from;
+    /** How hard the key was struck that is heard right now, 0..1; NaN for none. */
+    double struck;
     /** Whether a panic, or the end of a cable, overtook the event: where things stand is taken, but nothing acts. */
     boolean overtaken;
 
@@ -45,6 +47,7 @@ final class Cycle {
         echoes = 0;
         from = null;
         overtaken = false;
+        struck = Double.NaN;
         if (traced) {
             outcomes = new ArrayList<>(4);
         }

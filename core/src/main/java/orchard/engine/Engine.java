@@ -275,6 +275,14 @@ public final class Engine {
         }
 
         @Override
+        public void songReached(Event.SongReached event) {
+            int number = plan.songs().selector().number(event.song());
+            if (number > 0) {
+                pages.turnTo(plan.songs(), number);
+            }
+        }
+
+        @Override
         public void typed(Event.Typed event) {
             Engine.this.typed(event);
         }

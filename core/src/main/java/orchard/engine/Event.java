@@ -40,6 +40,8 @@ public sealed interface Event {
 
         void silenced(Silenced event);
 
+        void songReached(SongReached event);
+
         void typed(Typed event);
 
         void replanned(Replanned event);
@@ -147,6 +149,19 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.silenced(this);
+        }
+    }
+
+    /** The performance stands at a song. */
+    record SongReached(long nanos, String song) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.songReached(this);
         }
     }
 

@@ -78,10 +78,10 @@ final class Exchange {
     /** What moves on by itself goes on where it is in the plan, or where somebody holds what set it off. */
     private void keepMoving(Plan next) {
         Set<State.OfTarget> kept = new HashSet<>();
-        next.mappings().forEach(mapping -> List.of(mapping.targets()).forEach(target -> kept.add(target.state())));
+        next.mappings().forEach(mapping -> mapping.targets().forEach(target -> kept.add(target.state())));
         state.ledger
                 .which(press -> press.isHeld() && press.plan != null)
-                .forEach(press -> List.of(press.plan.targets()).forEach(target -> kept.add(target.state())));
+                .forEach(press -> press.plan.targets().forEach(target -> kept.add(target.state())));
         targets.keep(kept::contains);
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.BiPredicate;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 
 /**
@@ -17,32 +18,24 @@ final class Ledger {
     private int resets;
 
     /** A control was pressed that tells when it is let go. */
-    Press open(State.OfControl control, MappingPlan plan, long cause) {
-        Press press = new Press(
-                control,
-                plan,
-                cause,
-                plan.pressed() == null ? Nothing.MEMORY : plan.pressed().fresh());
+    Press open(State.OfControl control, MappingPlan plan, BranchPlan branch, long cause) {
+        Press press = new Press(control, plan, branch, cause);
         presses.add(press);
         control.presses.add(press);
         return press;
     }
 
     /** A control was pressed, or a knob stepped, that never tells when it is let go: it is over as soon as it began. */
-    Press passing(State.OfControl control, MappingPlan plan, long cause) {
-        Press press = new Press(
-                control,
-                plan,
-                cause,
-                plan.pressed() == null ? Nothing.MEMORY : plan.pressed().fresh());
+    Press passing(State.OfControl control, MappingPlan plan, BranchPlan branch, long cause) {
+        Press press = new Press(control, plan, branch, cause);
         press.stage = Press.Stage.ENDED;
         return press;
     }
 
-    /** The press by which a mapping holds a control, or null. */
-    Press of(State.OfControl control, String mapping) {
+    /** The press by which a mapping holds a control in one of its cases, or null. */
+    Press of(State.OfControl control, MappingPlan plan, BranchPlan branch) {
         for (Press press : control.presses) {
-            if (press.plan.state().id.equals(mapping)) {
+            if (press.plan.state() == plan.state() && press.branch.index() == branch.index()) {
                 return press;
             }
         }

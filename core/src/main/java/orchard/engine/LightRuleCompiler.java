@@ -13,6 +13,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.light.Light;
+import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Parameter;
@@ -41,12 +42,13 @@ final class LightRuleCompiler {
         }
         Ref.ToParameter target = about.get();
         Parameter parameter = rig.parameter(target).orElseThrow();
-        Action first = mapping.actions().onPress().stream()
-                .filter(action -> target.equals(action.parameter()))
+        Branch branch = mapping.branches().stream()
+                .filter(one -> about(one, target).isPresent())
                 .findFirst()
-                .orElse(mapping.actions().onPress().get(0));
+                .orElse(mapping.branches().get(0));
+        Action first = about(branch, target).orElse(branch.actions().onPress().get(0));
         ShapeFunction shape = first instanceof SetParameter set
-                ? mapping.function(set.own(), parameter, rig)
+                ? mapping.functionOf(branch.shape().then(set.own()), parameter, rig)
                 : ShapeFunction.of(Shape.WHOLE, parameter);
         DoublePredicate lit = position -> first.isLit(parameter, position);
         Ref.ToControl trigger = mapping.trigger();
@@ -75,6 +77,13 @@ final class LightRuleCompiler {
                     ""));
         }
         return answers;
+    }
+
+    /** The action by which a case sets a parameter. */
+    private static Optional<Action> about(Branch branch, Ref.ToParameter target) {
+        return branch.actions().onPress().stream()
+                .filter(action -> target.equals(action.parameter()))
+                .findFirst();
     }
 
     private void answersOfPages(Rig rig, Mapping mapping, List<LightRule> answers) {

@@ -1,9 +1,13 @@
 package orchard.engine;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Stream;
+import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.mapping.Gesture;
+import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
 import orchard.outcome.LoopCut;
 import orchard.shape.Accumulate;
@@ -56,34 +60,76 @@ final class Mappings {
 
     /** An absolute control was moved that is not pressed and let go. */
     void moved(MappingPlan mapping, State.OfControl control, double position) {
-        if (!works(mapping)) {
-            Press press = state.ledger.of(control, mapping.state().id);
-            if (press != null) {
-                hiddenMoved(press, position);
-            }
-            return;
-        }
+        BranchPlan[] taken = works(mapping) ? taken(mapping, control, position) : Nothing.BRANCHES;
         fence.enter();
         try {
             if (mapping.circle() != null) {
-                circled(mapping, control);
+                circled(mapping, control, taken);
                 return;
             }
-            if (mapping.isMove()) {
-                follow(mapping, control, position);
+            for (BranchPlan branch : taken) {
+                if (mapping.isMove()) {
+                    follow(mapping, branch, control, position);
+                }
+                if (!mapping.isMove() || branch.isDiscrete()) {
+                    half(mapping, branch, control, position);
+                }
             }
-            if (!mapping.isMove() || mapping.isDiscrete()) {
-                half(mapping, control, position);
+            if (!control.presses.isEmpty()) {
+                letGoOthers(mapping, taken, control, position);
             }
         } catch (Throwable t) {
             fence.failed(mapping, t);
         }
     }
 
-    private void follow(MappingPlan mapping, State.OfControl control, double position) {
-        for (Target target : mapping.targets()) {
+    /** The cases in which a mapping acts now; none if no case holds. */
+    BranchPlan[] taken(MappingPlan mapping, State.OfControl control, double position) {
+        BranchPlan[] branches = mapping.branches();
+        if (branches.length == 1 && branches[0].holds() == null) {
+            return branches;
+        }
+        boolean every = mapping.mapping().cases().every();
+        double number = Double.isNaN(cycle.struck) || !control.plan.isKey() ? position : cycle.struck;
+        BranchPlan[] taken = Nothing.BRANCHES;
+        for (BranchPlan branch : branches) {
+            boolean holds = false;
+            try {
+                holds = branch.holds() == null || branch.holds().holds(number);
+            } catch (Throwable t) {
+                fence.failed(mapping, t);
+            }
+            if (holds && !every) {
+                taken = mapping.single()[branch.index()];
+                break;
+            } else if (holds) {
+                taken = Arrays.copyOf(taken, taken.length + 1);
+                taken[taken.length - 1] = branch;
+            }
+        }
+        if (cycle.traced()) {
+            told(mapping, taken);
+        }
+        return taken;
+    }
+
+    private void told(MappingPlan mapping, BranchPlan[] taken) {
+        List<Integer> numbers = Stream.of(taken).map(BranchPlan::index).toList();
+        cycle.note(new CaseTaken(mapping.state().id, numbers));
+        if (taken.length == 0) {
+            note(
+                    mapping,
+                    0,
+                    mapping.branches().length == 1
+                            ? "was heard, but it acts only while " + mapping.branches()[0].words()
+                            : "was heard, but none of its cases holds");
+        }
+    }
+
+    private void follow(MappingPlan mapping, BranchPlan branch, State.OfControl control, double position) {
+        for (Target target : branch.targets()) {
             if (isUnder(target, control)) {
-                targets.run(mapping, target, control, position, true);
+                targets.run(mapping, branch, target, control, position, true);
             } else if (cycle.traced()) {
                 note(mapping, target.action(), "heard, but another page of parameters is open");
             }
@@ -91,29 +137,42 @@ final class Mappings {
     }
 
     /** What is not pressed and let go counts as pressed in the upper half of its way, after its shape. */
-    private void half(MappingPlan mapping, State.OfControl control, double position) {
+    private void half(MappingPlan mapping, BranchPlan branch, State.OfControl control, double position) {
         if (control.plan.isPressed()) {
             // it never tells its release
-            press(state.ledger.passing(control, mapping, cycle.number), position, true);
+            press(state.ledger.passing(control, mapping, branch, cycle.number), position, true);
             return;
         }
-        Press press = state.ledger.of(control, mapping.state().id);
-        MappingPlan taken = press == null ? mapping : press.plan;
+        Press press = state.ledger.of(control, mapping, branch);
+        BranchPlan taken = press == null ? branch : press.branch;
         double[] memory = taken.half().memory;
         double shaped =
                 taken.pressed() == null ? position : taken.pressed().forward(position, memory, 0, cycle.now, null);
         boolean down = shaped >= 0.5;
         if (down && press == null && !control.device.present) {
-            note(mapping, 0, "heard, but its device is gone");
+            note(mapping, branch.firstAction(), "heard, but its device is gone");
         } else if (down && press == null) {
-            press(state.ledger.open(control, mapping, cycle.number), position, true);
+            press(state.ledger.open(control, mapping, branch, cycle.number), position, true);
         } else if (!down && press != null) {
             letGo(press, position);
-        } else if (mapping.targets().length == 0) {
-            note(mapping, 0, held(press));
+        } else if (branch.targets().length == 0) {
+            note(mapping, branch.firstAction(), held(press));
         }
         if (taken.pressed() != null && taken.pressed().isMoving(memory, 0)) {
-            ripen(new State.Ripening(taken, control, null));
+            ripen(new State.Ripening(press == null ? mapping : press.plan, taken, control, null));
+        }
+    }
+
+    /** What a mapping holds in cases that do not hold any more hears when it is let go, and nothing else. */
+    private void letGoOthers(MappingPlan mapping, BranchPlan[] taken, State.OfControl control, double position) {
+        for (Press press : List.copyOf(control.presses)) {
+            boolean isOther = press.plan.state() == mapping.state();
+            for (BranchPlan branch : taken) {
+                isOther &= branch.index() != press.branch.index();
+            }
+            if (isOther) {
+                letGoDown(press, position);
+            }
         }
     }
 
@@ -121,15 +180,19 @@ final class Mappings {
     void hiddenMoved(Press press, double position) {
         fence.enter();
         try {
-            MappingPlan taken = press.plan;
-            double shaped = taken.pressed() == null
-                    ? position
-                    : taken.pressed().forward(position, taken.half().memory, 0, cycle.now, null);
-            if (!(shaped >= 0.5)) {
-                letGo(press, position);
-            }
+            letGoDown(press, position);
         } catch (Throwable t) {
             fence.failed(press.plan, t);
+        }
+    }
+
+    private void letGoDown(Press press, double position) {
+        BranchPlan taken = press.branch;
+        double shaped = taken.pressed() == null
+                ? position
+                : taken.pressed().forward(position, taken.half().memory, 0, cycle.now, null);
+        if (!(shaped >= 0.5)) {
+            letGo(press, position);
         }
     }
 
@@ -146,20 +209,34 @@ final class Mappings {
         if (!works(mapping)) {
             return;
         }
+        BranchPlan[] taken = taken(mapping, control, position);
         fence.enter();
         try {
             if (mapping.circle() != null) {
-                circled(mapping, control);
+                circled(mapping, control, taken);
                 return;
             }
-            if (mapping.isMove()) {
-                follow(mapping, control, position);
-            }
-            if (!mapping.isMove() || mapping.targets().length == 0) {
-                note(mapping, 0, "heard, but it was not pressed");
+            for (BranchPlan branch : taken) {
+                if (mapping.isMove()) {
+                    follow(mapping, branch, control, position);
+                }
+                if (!mapping.isMove() || branch.targets().length == 0) {
+                    note(mapping, branch.firstAction(), "heard, but it was not pressed");
+                }
             }
         } catch (Throwable t) {
             fence.failed(mapping, t);
+        }
+    }
+
+    /** A key is pressed: each case that holds takes the press. */
+    void open(MappingPlan mapping, State.OfControl control, double position) {
+        if (mapping.fault() != null) {
+            broken(mapping);
+            return;
+        }
+        for (BranchPlan branch : taken(mapping, control, position)) {
+            state.ledger.open(control, mapping, branch, cycle.number);
         }
     }
 
@@ -171,7 +248,7 @@ final class Mappings {
     void key(Press press, double position, boolean begins) {
         MappingPlan mapping = press.plan;
         if (press.stage == Press.Stage.SPENT) {
-            note(mapping, 0, "heard, but everything was stopped while it was held");
+            note(press, "heard, but everything was stopped while it was held");
         } else if (acts(mapping)) {
             keyNow(press, position, begins);
         }
@@ -182,16 +259,17 @@ final class Mappings {
 
     private void keyNow(Press press, double position, boolean begins) {
         MappingPlan mapping = press.plan;
+        BranchPlan branch = press.branch;
         fence.enter();
         try {
             if (mapping.circle() != null) {
-                circled(mapping, press.control);
+                circled(mapping, press.control, mapping.single()[branch.index()]);
                 return;
             }
             if (mapping.isMove()) {
-                follow(mapping, press.control, position);
+                follow(mapping, branch, press.control, position);
             }
-            if (position > 0 && (!mapping.isMove() || mapping.isDiscrete())) {
+            if (position > 0 && (!mapping.isMove() || branch.isDiscrete())) {
                 press(press, position, begins);
             }
         } catch (Throwable t) {
@@ -201,17 +279,17 @@ final class Mappings {
 
     /** A control is down. */
     private void press(Press press, double position, boolean begins) {
-        MappingPlan mapping = press.plan;
-        if (!mapping.isMove()) {
+        BranchPlan branch = press.branch;
+        if (!press.plan.isMove()) {
             if (begins) {
                 gesture(press);
             } else {
-                note(mapping, 0, "heard, but it is pressed already");
+                note(press, "heard, but it is pressed already");
             }
             return;
         }
         boolean isKey = press.control.plan.isPressed();
-        ShapeFunction shape = isKey ? mapping.pressed() : null; // of others it was asked already
+        ShapeFunction shape = isKey ? branch.pressed() : null; // of others it was asked already
         boolean down = shape == null || shape.forward(position, press.stages, 0, cycle.now, null) >= 0.5;
         if (down && !press.acted) {
             press.acted = true;
@@ -219,11 +297,11 @@ final class Mappings {
         } else if (!down && press.acted) {
             press.acted = false;
             actions.release(press, position);
-        } else if (mapping.targets().length == 0) {
-            note(mapping, 0, down ? "heard, but it is pressed already" : "heard, but it is not pressed far enough");
+        } else if (branch.targets().length == 0) {
+            note(press, down ? "heard, but it is pressed already" : "heard, but it is not pressed far enough");
         }
         if (shape != null && press.isHeld() && shape.isMoving(press.stages, 0)) {
-            ripen(new State.Ripening(mapping, press.control, press));
+            ripen(new State.Ripening(press.plan, branch, press.control, press));
         }
     }
 
@@ -249,8 +327,8 @@ final class Mappings {
         } else {
             payments.pay(press);
             boolean isGesture = !press.plan.isMove();
-            if (isGesture || press.plan.targets().length == 0) {
-                note(press.plan, 0, "heard, and nothing is to be done when it is let go");
+            if (isGesture || press.branch.targets().length == 0) {
+                note(press, "heard, and nothing is to be done when it is let go");
             }
         }
     }
@@ -265,9 +343,8 @@ final class Mappings {
     }
 
     private void gesture(Press press) {
-        MappingPlan mapping = press.plan;
-        State.OfMapping memory = mapping.state();
-        Gesture gesture = mapping.mapping().when().gesture();
+        State.OfMapping memory = press.plan.state();
+        Gesture gesture = press.plan.mapping().when().gesture();
         long within = (long) (gesture.seconds() * 1e9);
         if (gesture.kind() == Gesture.Kind.HOLD) {
             state.ledger.waits(press);
@@ -276,8 +353,7 @@ final class Mappings {
                 state.ledger.waited(press);
             }
             note(
-                    mapping,
-                    0,
+                    press,
                     waits
                             ? "heard, and waits whether it is held"
                             : "heard, but more than " + Timers.MOST + " things are waiting already");
@@ -286,16 +362,16 @@ final class Mappings {
         } else {
             memory.lastNanos = cycle.now;
             memory.lastControl = press.control;
-            note(mapping, 0, "heard, and waits for a second press");
+            note(press, "heard, and waits for a second press");
         }
     }
 
     /** The gesture is complete. */
     private void done(Press press) {
         press.plan.state().lastNanos = Double.NaN;
-        for (Target target : press.plan.targets()) {
+        for (Target target : press.branch.targets()) {
             if (isUnder(target, press.control)) {
-                targets.run(press.plan, target, press.control, 1, true);
+                targets.run(press.plan, press.branch, target, press.control, 1, true);
             }
         }
         press.acted = true;
@@ -322,28 +398,38 @@ final class Mappings {
 
     private void turnedNow(MappingPlan mapping, State.OfControl control, double steps, double number) {
         boolean tells = !Double.isNaN(number);
-        if (steps == 0 && !(tells && mapping.counts())) {
-            note(mapping, 0, "heard, but this was no movement");
-            return;
-        }
-        double way = steps * sensitivity(mapping, steps);
-        for (Target target : mapping.targets()) {
-            boolean counted = tells && target.shape().counts();
-            if (isUnder(target, control)) {
-                targets.run(
-                        mapping, target, control, counted ? number : Targets.stepped(mapping, target, way), counted);
-            } else if (cycle.traced()) {
-                note(mapping, target.action(), "heard, but another page of parameters is open");
+        double elapsed = elapsed(mapping);
+        for (BranchPlan branch : taken(mapping, control, Double.NaN)) {
+            if (steps == 0 && !(tells && branch.counts())) {
+                note(mapping, branch.firstAction(), "heard, but this was no movement");
+                continue;
             }
-        }
-        if (mapping.isDiscrete()) {
-            double clicks = Math.min(ActionRunner.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * Encoding.WAY)));
-            actions.turned(state.ledger.passing(control, mapping, cycle.number), (int) (steps < 0 ? -clicks : clicks));
+            double way = steps * sensitivity(branch, steps, elapsed);
+            for (Target target : branch.targets()) {
+                boolean counted = tells && target.shape().counts();
+                if (isUnder(target, control)) {
+                    targets.run(
+                            mapping,
+                            branch,
+                            target,
+                            control,
+                            counted ? number : Targets.stepped(branch, target, way),
+                            counted);
+                } else if (cycle.traced()) {
+                    note(mapping, target.action(), "heard, but another page of parameters is open");
+                }
+            }
+            if (branch.isDiscrete()) {
+                double clicks =
+                        Math.min(ActionRunner.MOST_STEPS, Math.max(1, Math.rint(Math.abs(steps) * Encoding.WAY)));
+                actions.turned(state.ledger.passing(control, mapping, branch, cycle.number), (int)
+                        (steps < 0 ? -clicks : clicks));
+            }
         }
     }
 
     /** A finger was on a surface, or left it: how far it went round is turning, as an endless knob turns. */
-    private void circled(MappingPlan mapping, State.OfControl control) {
+    private void circled(MappingPlan mapping, State.OfControl control, BranchPlan[] taken) {
         Plan.Circle circle = mapping.circle();
         State.OfMapping memory = mapping.state();
         double x = circle.x().position - 0.5;
@@ -364,17 +450,25 @@ final class Mappings {
         double by = moved - Math.rint(moved);
         double before = Double.isNaN(memory.turns) ? 0 : memory.turns;
         memory.turns = before + by;
-        double way = by * sensitivity(mapping, by);
-        for (Target target : mapping.targets()) {
-            boolean counted = target.shape().counts();
-            targets.run(
-                    mapping, target, control, counted ? before + by : Targets.stepped(mapping, target, way), counted);
-        }
         int steps = (int) (Math.floor((before + by) * CLICKS) - Math.floor(before * CLICKS));
-        if (mapping.isDiscrete() && steps != 0) {
-            actions.turned(state.ledger.passing(control, mapping, cycle.number), steps);
-        } else if (mapping.targets().length == 0) {
-            note(mapping, 0, "heard, and waits until the finger has gone a step further");
+        double elapsed = elapsed(mapping);
+        for (BranchPlan branch : taken) {
+            double way = by * sensitivity(branch, by, elapsed);
+            for (Target target : branch.targets()) {
+                boolean counted = target.shape().counts();
+                targets.run(
+                        mapping,
+                        branch,
+                        target,
+                        control,
+                        counted ? before + by : Targets.stepped(branch, target, way),
+                        counted);
+            }
+            if (branch.isDiscrete() && steps != 0) {
+                actions.turned(state.ledger.passing(control, mapping, branch, cycle.number), steps);
+            } else if (branch.targets().length == 0) {
+                note(mapping, branch.firstAction(), "heard, and waits until the finger has gone a step further");
+            }
         }
     }
 
@@ -416,12 +510,10 @@ final class Mappings {
     }
 
     private static String target(MappingPlan mapping) {
-        return mapping.targets().length > 0
-                ? mapping.targets()[0].parameter().ref.device()
-                : mapping.mapping().targets().stream()
-                        .map(parameter -> parameter.device())
-                        .findFirst()
-                        .orElse("");
+        return mapping.mapping().targets().stream()
+                .map(parameter -> parameter.device())
+                .findFirst()
+                .orElse("");
     }
 
     /**
@@ -441,7 +533,7 @@ final class Mappings {
                         if (one.press() == null && !one.plan().state().active) {
                             return; // another layer lies over it by now
                         } else if (one.press() == null) {
-                            half(one.plan(), one.control(), Double.NaN);
+                            half(one.plan(), one.branch(), one.control(), Double.NaN);
                         } else if (one.press().isHeld()) {
                             press(one.press(), Double.NaN, false);
                         }
@@ -457,17 +549,26 @@ final class Mappings {
         void around(long cause, Runnable work);
     }
 
-    private double sensitivity(MappingPlan mapping, double steps) {
-        Accumulate by = mapping.steps();
-        if (by == null) {
-            return 1;
-        }
+    /** How long ago a control was stepped that a mapping listens to, in seconds. */
+    private double elapsed(MappingPlan mapping) {
         State.OfMapping memory = mapping.state();
         double elapsed = (cycle.now - memory.lastNanos) / 1e9;
         memory.lastNanos = cycle.now;
+        return elapsed;
+    }
+
+    private static double sensitivity(BranchPlan branch, double steps, double elapsed) {
+        Accumulate by = branch.steps();
+        if (by == null) {
+            return 1;
+        }
         double speed = elapsed > 0 ? Math.abs(steps) * Encoding.WAY / elapsed : 0;
         double fast = Position.cut((speed - FAST) / (FASTEST - FAST));
-        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(mapping) ? by.fine() : 1);
+        return by.sensitivity() * (1 + (by.acceleration() - 1) * fast) * (Targets.isHeld(branch) ? by.fine() : 1);
+    }
+
+    private void note(Press press, String why) {
+        note(press.plan, press.branch.firstAction(), why);
     }
 
     private void note(MappingPlan mapping, int action, String why) {

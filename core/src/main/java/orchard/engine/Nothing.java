@@ -15,6 +15,8 @@ final class Nothing {
     static final State.OfParameter[] PARAMETERS = {};
     static final State.OfLight[] LIGHTS = {};
     static final MappingPlan[] MAPPINGS = {};
+    static final Plan.BranchPlan[] BRANCHES = {};
+    static final Plan.BranchPlan[][] SINGLE = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
     static final State.OfLayer[] LAYERS = {};

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
 import java.util.function.DoubleUnaryOperator;
+import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.action.ResetMoved;
 import orchard.action.Tap;
@@ -57,6 +58,7 @@ public final class Plan {
     private final List<Ruled> ruled;
     private final List<Turned> turned;
     private final List<LayerPlan> layers;
+    private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
 
@@ -95,6 +97,7 @@ public final class Plan {
 
     /** Where what parts say of one another was gathered. */
     record Wiring(
+            SelectorPlan songs,
             List<LayerPlan> layers,
             List<Listening> listening,
             List<Answering> answering,
@@ -120,6 +123,7 @@ public final class Plan {
         this.ruled = wiring.ruled();
         this.turned = wiring.turned();
         this.layers = wiring.layers();
+        this.songs = wiring.songs();
         this.layered = listening.stream()
                 .filter(Listening::layered)
                 .map(Listening::control)
@@ -151,6 +155,11 @@ public final class Plan {
 
     List<LayerPlan> layers() {
         return layers;
+    }
+
+    /** The set list, and where it stands. */
+    SelectorPlan songs() {
+        return songs;
     }
 
     /** The controls that layers decide about. */
@@ -232,6 +241,9 @@ public final class Plan {
         }
         for (PresetRack rack : racks) {
             rack.selector().takeEffect();
+        }
+        if (songs.takeEffect()) {
+            moved.add(songs);
         }
         for (MappingPlan mapping : mappings) {
             mapping.takeEffect();
@@ -366,7 +378,8 @@ public final class Plan {
             int before = state.at;
             int number = selector.number(state.current);
             boolean isGone = number == 0 && !state.current.isEmpty();
-            boolean needsOne = selector.owner().kind().always();
+            boolean needsOne =
+                    selector.owner().kind().always() && !selector.places().isEmpty();
             state.at = number > 0 || !needsOne
                     ? number
                     : Math.max(1, Math.min(state.at, selector.places().size()));
@@ -444,12 +457,21 @@ public final class Plan {
         }
     }
 
+    /** Whether a condition holds right now. */
+    interface Holding {
+        /**
+         * @param number of the control that set the mapping off, NaN for none
+         */
+        boolean holds(double number);
+    }
+
     /**
-     * One mapping.
+     * What a mapping does in one case.
      *
-     * @param layers those it lives in; none for below them all
-     * @param gesture what has to be done with its control
-     * @param fault why it cannot work, or null
+     * @param index which case it is
+     * @param firstAction the number of its first action among those of all cases
+     * @param holds its condition, or null for none
+     * @param words what it waits for, in words
      * @param targets the parameters that follow its control
      * @param press what is done once when it is pressed
      * @param release what is done when it is let go
@@ -458,17 +480,12 @@ public final class Plan {
      * @param slow the control that makes steps smaller while it is held, or null
      * @param steps how far steps go, or null for as they come
      * @param counts whether an endless control is counted on and on
-     * @param circle the surface a finger goes round on, or null
-     * @param triggers the controls it listens to
-     * @param touched senses of fingers on these, which tell what it sets where the device asks for that
-     * @param answers what lights answer it
      */
-    record MappingPlan(
-            State.OfMapping state,
-            Mapping mapping,
-            State.OfLayer[] layers,
-            Gesture.Kind gesture,
-            String fault,
+    record BranchPlan(
+            int index,
+            int firstAction,
+            Holding holds,
+            String words,
             Target[] targets,
             ActionPlan[] press,
             ActionPlan[] release,
@@ -476,11 +493,7 @@ public final class Plan {
             State.OfAction half,
             State.OfControl slow,
             Accumulate steps,
-            boolean counts,
-            Circle circle,
-            State.OfControl[] triggers,
-            State.OfControl[] touched,
-            List<LightRule> answers) {
+            boolean counts) {
 
         /** Whether, while it is held, it resets what is moved. */
         boolean resets() {
@@ -492,6 +505,47 @@ public final class Plan {
             return false;
         }
 
+        boolean isDiscrete() {
+            return press.length > 0 || release.length > 0;
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
+        }
+    }
+
+    /**
+     * One mapping.
+     *
+     * @param layers those it lives in; none for below them all
+     * @param gesture what has to be done with its control
+     * @param fault why it cannot work, or null
+     * @param branches its cases; none if it cannot work
+     * @param single each of them alone
+     * @param circle the surface a finger goes round on, or null
+     * @param triggers the controls it listens to
+     * @param touched senses of fingers on these, which tell what it sets where the device asks for that
+     * @param answers what lights answer it
+     */
+    record MappingPlan(
+            State.OfMapping state,
+            Mapping mapping,
+            State.OfLayer[] layers,
+            Gesture.Kind gesture,
+            String fault,
+            BranchPlan[] branches,
+            BranchPlan[][] single,
+            Circle circle,
+            State.OfControl[] triggers,
+            State.OfControl[] touched,
+            List<LightRule> answers) {
+
         /** Whether any move, or a press, sets it off. */
         boolean isMove() {
             return gesture == Gesture.Kind.MOVE;
@@ -499,7 +553,12 @@ public final class Plan {
 
         /** Whether it switches a layer, or goes to another. */
         boolean switches(State.OfLayer layer) {
-            return switches(press, layer) || switches(release, layer);
+            for (BranchPlan branch : branches) {
+                if (switches(branch.press(), layer) || switches(branch.release(), layer)) {
+                    return true;
+                }
+            }
+            return false;
         }
 
         private static boolean switches(ActionPlan[] actions, State.OfLayer layer) {
@@ -513,8 +572,11 @@ public final class Plan {
             return false;
         }
 
-        boolean isDiscrete() {
-            return press.length > 0 || release.length > 0;
+        /** The parameters that follow its control, in whatever case. */
+        List<Target> targets() {
+            return Stream.of(branches)
+                    .flatMap(branch -> Stream.of(branch.targets()))
+                    .toList();
         }
 
         void takeEffect() {
@@ -524,8 +586,10 @@ public final class Plan {
             state.plan = this;
             state.faultTold = false;
             state.muted = null;
-            for (Target target : targets) {
-                target.state().plan = target;
+            for (BranchPlan branch : branches) {
+                for (Target target : branch.targets()) {
+                    target.state().plan = target;
+                }
             }
         }
 
@@ -550,13 +614,15 @@ public final class Plan {
     /**
      * A parameter that follows a control, with the shape in that parameter's own positions.
      *
-     * @param action which action of the mapping it is
+     * @param branch the case it belongs to
+     * @param action its number among the actions of all cases
      * @param takeover what happens when the control stands elsewhere
      * @param place on which parameter page it is and under which control, or null
      */
     record Target(
             State.OfTarget state,
             State.OfMapping mapping,
+            int branch,
             State.OfParameter parameter,
             ShapeFunction shape,
             int action,

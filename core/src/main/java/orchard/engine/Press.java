@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 
 /**
@@ -26,6 +27,9 @@ final class Press {
     /** The mapping as it read when it took the press; null for a note that was typed by hand. */
     final MappingPlan plan;
 
+    /** The case in which it took it; null for a note that was typed by hand. */
+    final BranchPlan branch;
+
     /** Number of the trace in which it began. */
     final long cause;
 
@@ -43,16 +47,19 @@ final class Press {
     /** What stages before the press remember. */
     final double[] stages;
 
-    Press(State.OfControl control, MappingPlan plan, long cause, double[] stages) {
+    Press(State.OfControl control, MappingPlan plan, BranchPlan branch, long cause) {
         this.control = control;
         this.plan = plan;
+        this.branch = branch;
         this.cause = cause;
-        this.stages = stages;
+        this.stages = branch == null || branch.pressed() == null
+                ? Nothing.MEMORY
+                : branch.pressed().fresh();
     }
 
     /** A hand that types messages holds the note it sent until it types its end. */
     static Press typed(long cause) {
-        return new Press(null, null, cause, Nothing.MEMORY);
+        return new Press(null, null, null, cause);
     }
 
     boolean isHeld() {

@@ -46,8 +46,12 @@ final class State {
     /** Shapes before a press that move on by themselves. */
     final List<Ripening> ripening = new ArrayList<>();
 
-    /** @param press of a key; null for a control that counts as pressed in the upper half of its way */
-    record Ripening(MappingPlan plan, OfControl control, Press press) {}
+    /**
+     * A shape before a press.
+     *
+     * @param press of a key; null for a control that counts as pressed in the upper half of its way
+     */
+    record Ripening(MappingPlan plan, Plan.BranchPlan branch, OfControl control, Press press) {}
 
     /** Devices that did not confirm yet what is believed of them. */
     final List<OfDevice> doubted = new ArrayList<>();

@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.List;
 import java.util.function.Predicate;
+import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Takeover;
@@ -35,14 +36,20 @@ final class Targets {
      * @param position of the control, or how far it counted
      * @param absolute whether that says where it stands, not only how far it went
      */
-    void run(MappingPlan mapping, Target target, State.OfControl control, double position, boolean absolute) {
-        if (state.ledger.isResetting() && !mapping.resets()) {
+    void run(
+            MappingPlan mapping,
+            BranchPlan branch,
+            Target target,
+            State.OfControl control,
+            double position,
+            boolean absolute) {
+        if (state.ledger.isResetting() && !branch.resets()) {
             reset(mapping, target, position);
             return;
         }
         State.OfTarget memory = target.state();
-        boolean fine = absolute && isHeld(mapping);
-        if (!fine && mapping.slow() != null) {
+        boolean fine = absolute && isHeld(branch);
+        if (!fine && branch.slow() != null) {
             memory.fine = Double.NaN; // the next time begins from where it is then
         }
         boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
@@ -52,7 +59,7 @@ final class Targets {
         double[] values = cycle.traced() ? new double[target.shape().stages()] : null;
         fence.at(target.action(), position, values);
         double meant = fine
-                ? Takeovers.fine(target, position, mapping.steps().fine())
+                ? Takeovers.fine(target, position, branch.steps().fine())
                 : asks ? Takeovers.position(target, position) : position;
         double shaped = target.shape().forward(meant, memory.stages, 0, cycle.now, values);
         if (asks && !Takeovers.takes(target, shaped)) {
@@ -193,23 +200,23 @@ final class Targets {
     }
 
     /** Whether the control is held that makes movements finer. */
-    static boolean isHeld(MappingPlan mapping) {
-        return mapping.slow() != null && mapping.slow().isHeld();
+    static boolean isHeld(BranchPlan branch) {
+        return branch.slow() != null && branch.slow().isHeld();
     }
 
     /** Where an endless knob stands for a parameter after some steps. */
-    static double stepped(MappingPlan mapping, Target target, double steps) {
+    static double stepped(BranchPlan branch, Target target, double steps) {
         State.OfParameter parameter = target.parameter();
         State.OfTarget memory = target.state();
         double known = Parameters.known(parameter);
         boolean inStep = !Double.isNaN(memory.before) && Math.abs(memory.left - known) < Position.SAME;
         double next = (inStep ? memory.before : target.shape().backward(known)) + steps;
-        memory.before = target.shape().counts() ? next : isAround(mapping) ? around(next, target) : Position.cut(next);
+        memory.before = target.shape().counts() ? next : isAround(branch) ? around(next, target) : Position.cut(next);
         return memory.before;
     }
 
-    private static boolean isAround(MappingPlan mapping) {
-        return mapping.steps() != null && mapping.steps().around();
+    private static boolean isAround(BranchPlan branch) {
+        return branch.steps() != null && branch.steps().around();
     }
 
     /** The first of values that are counted comes one step after the last; of others the two ends are one place. */

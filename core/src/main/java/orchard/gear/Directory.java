@@ -31,6 +31,11 @@ public interface Directory {
         return layer(id).map(Layer::name).orElse("that is missing (" + id + ")");
     }
 
+    /** The songs of the set list, in its order. */
+    default List<Selector.Place> songPlaces() {
+        return List.of();
+    }
+
     /** How notes are called. */
     default NoteName noteNames() {
         return new NoteName(4);

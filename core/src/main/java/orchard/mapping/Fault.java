@@ -54,11 +54,19 @@ public final class Fault {
                 return Optional.of(directory.title(device.get(), parameter.get()) + " can only be read, not set.");
             }
         }
-        return Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
-                .map(action -> action.fault(
-                        directory, mapping.shape(), mapping.when().triggers().size()))
-                .flatMap(Optional::stream)
-                .findFirst();
+        int controls = mapping.when().triggers().size();
+        for (Branch branch : mapping.branches()) {
+            Optional<String> fault = Stream.concat(
+                            branch.actions().onPress().stream(), branch.actions().onRelease().stream())
+                    .map(action -> action.fault(directory, branch.shape(), controls))
+                    .flatMap(Optional::stream)
+                    .findFirst()
+                    .or(() -> branch.during().fault(directory));
+            if (fault.isPresent()) {
+                return fault;
+            }
+        }
+        return Optional.empty();
     }
 
     /** Whether a control tells where on it a finger is. */

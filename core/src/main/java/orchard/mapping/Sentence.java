@@ -29,6 +29,8 @@ public record Sentence(List<Phrase> phrases) {
     /** Which clause a phrase stands for. */
     public enum Clause {
         NONE,
+        /** No words of its own: what comes next stands on another line, where there is room for lines. */
+        BREAK,
         WHEN,
         LAYERS,
         WHILE,
@@ -43,8 +45,12 @@ public record Sentence(List<Phrase> phrases) {
         }
     }
 
-    /** Some words, and the clause they stand for. */
-    public record Phrase(Clause clause, String text) {}
+    /**
+     * Some words, and the clause they stand for.
+     *
+     * @param branch the case they belong to, the first one 0
+     */
+    public record Phrase(Clause clause, String text, int branch) {}
 
     /** The whole sentence as text. */
     public String text() {
@@ -58,69 +64,91 @@ public record Sentence(List<Phrase> phrases) {
         Optional<Control> control =
                 directory.device(trigger.device()).flatMap(d -> d.profile().control(trigger.control()));
         phrases.add(plain("When "));
-        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory)));
+        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory), 0));
         phrases.add(plain(" " + verb(mapping.when(), control)));
         if (!mapping.layers().isEmpty()) {
             phrases.add(plain(", in "));
             phrases.add(new Phrase(
                     Clause.LAYERS,
-                    mapping.layers().stream().map(directory::layerName).collect(Collectors.joining(" or "))));
+                    mapping.layers().stream().map(directory::layerName).collect(Collectors.joining(" or ")),
+                    0));
         }
-        phrases.add(plain(", "));
-        if (follows(mapping)) {
-            follow(mapping, directory, phrases);
-        } else {
-            List<Action> actions = mapping.actions().onPress();
-            for (int i = 0; i < actions.size(); i++) {
-                if (i > 0) {
-                    phrases.add(plain(", "));
-                }
-                phrases.add(new Phrase(Clause.DO, actions.get(i).words(directory)));
+        List<Branch> branches = mapping.branches();
+        String next = mapping.cases().every() ? "and " : "otherwise ";
+        for (int i = 0; i < branches.size(); i++) {
+            if (i > 0) {
+                phrases.add(new Phrase(Clause.BREAK, "; ", i));
+                phrases.add(plain(next));
+            } else {
+                phrases.add(branches.size() > 1 ? new Phrase(Clause.BREAK, ", ", 0) : plain(", "));
             }
-            String shaped = stages(mapping.shape(), Optional.empty());
-            if (!shaped.isEmpty()) {
-                phrases.add(plain(", "));
-                phrases.add(new Phrase(Clause.SHAPE, shaped));
-            }
-        }
-        if (!mapping.actions().onRelease().isEmpty()) {
-            phrases.add(plain(", and when it is let go, "));
-            phrases.add(new Phrase(
-                    Clause.RELEASE,
-                    mapping.actions().onRelease().stream()
-                            .map(action -> action.words(directory))
-                            .collect(Collectors.joining(", "))));
+            add(branches.get(i), i, directory, phrases);
         }
         if (!mapping.show().answers().isEmpty()) {
-            phrases.add(plain(", and show "));
-            phrases.add(new Phrase(Clause.SHOW, show(mapping, directory)));
+            phrases.add(branches.size() > 1 ? new Phrase(Clause.BREAK, ", ", 0) : plain(", "));
+            phrases.add(plain("and show "));
+            phrases.add(new Phrase(Clause.SHOW, show(mapping, directory), 0));
         }
         phrases.add(plain("."));
         return new Sentence(List.copyOf(phrases));
     }
 
-    /** Whether several things are done, each of which has a phrase of its own. */
-    public boolean isList() {
-        return phrases.stream().filter(phrase -> phrase.clause() == Clause.DO).count() > 1;
+    /** What is done in one case. */
+    private static void add(Branch branch, int index, Directory directory, List<Phrase> phrases) {
+        if (!branch.always()) {
+            phrases.add(plain("while "));
+            phrases.add(new Phrase(Clause.WHILE, branch.during().words(directory), index));
+            phrases.add(plain(", "));
+        }
+        if (follows(branch)) {
+            follow(branch, index, directory, phrases);
+        } else {
+            List<Action> actions = branch.actions().onPress();
+            for (int i = 0; i < actions.size(); i++) {
+                if (i > 0) {
+                    phrases.add(new Phrase(Clause.BREAK, ", ", index));
+                }
+                phrases.add(new Phrase(Clause.DO, actions.get(i).words(directory), index));
+            }
+            String shaped = stages(branch.shape(), Optional.empty());
+            if (!shaped.isEmpty()) {
+                phrases.add(plain(", "));
+                phrases.add(new Phrase(Clause.SHAPE, shaped, index));
+            }
+        }
+        if (!branch.actions().onRelease().isEmpty()) {
+            phrases.add(plain(", and when it is let go, "));
+            phrases.add(new Phrase(
+                    Clause.RELEASE,
+                    branch.actions().onRelease().stream()
+                            .map(action -> action.words(directory))
+                            .collect(Collectors.joining(", ")),
+                    index));
+        }
     }
 
     /** Whether all it does is to let parameters follow the control, without stages of their own. */
-    private static boolean follows(Mapping mapping) {
-        return mapping.actions().onPress().stream()
+    private static boolean follows(Branch branch) {
+        return branch.actions().onPress().stream()
                 .allMatch(action ->
                         action instanceof SetParameter set && set.own().stages().isEmpty());
     }
 
-    private static void follow(Mapping mapping, Directory directory, List<Phrase> phrases) {
-        List<Ref.ToParameter> targets = mapping.targets();
+    private static void follow(Branch branch, int index, Directory directory, List<Phrase> phrases) {
+        List<Ref.ToParameter> targets = branch.actions().onPress().stream()
+                .map(Action::parameter)
+                .distinct()
+                .toList();
         Optional<Parameter> parameter = targets.stream().findFirst().flatMap(directory::parameter);
         phrases.add(plain("set "));
-        phrases.add(new Phrase(Clause.DO, targets.stream().map(directory::words).collect(Collectors.joining(" and "))));
-        boolean crosses = mapping.shape().stages().stream().anyMatch(stage -> stage.side() == Stage.Side.CROSSING);
+        phrases.add(new Phrase(
+                Clause.DO, targets.stream().map(directory::words).collect(Collectors.joining(" and ")), index));
+        boolean crosses = branch.shape().stages().stream().anyMatch(stage -> stage.side() == Stage.Side.CROSSING);
         phrases.add(plain(crosses ? ", " : " "));
         String whole = crosses ? "" : "over its whole range";
-        String stages = stages(mapping.shape(), parameter);
-        phrases.add(new Phrase(Clause.SHAPE, whole + (whole.isEmpty() || stages.isEmpty() ? "" : ", ") + stages));
+        String stages = stages(branch.shape(), parameter);
+        phrases.add(
+                new Phrase(Clause.SHAPE, whole + (whole.isEmpty() || stages.isEmpty() ? "" : ", ") + stages, index));
     }
 
     /** The one that crosses over first, because it says most. */
@@ -179,6 +207,6 @@ public record Sentence(List<Phrase> phrases) {
     }
 
     private static Phrase plain(String text) {
-        return new Phrase(Clause.NONE, text);
+        return new Phrase(Clause.NONE, text, 0);
     }
 }

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import orchard.action.SetParameter;
 import orchard.gear.Directory;
+import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.outcome.Line.Tone;
@@ -56,13 +57,16 @@ public record Considered(String mapping, int action, Verdict verdict, List<Doubl
             return "";
         }
         StringBuilder text = new StringBuilder(String.format(Locale.ROOT, "%.3f", values.get(0)));
-        if (action < of.actions().onPress().size()
-                && of.actions().onPress().get(action) instanceof SetParameter set
+        int index = of.branchOf(action);
+        Branch branch = of.branches().get(index);
+        int place = action - of.actionsBefore(index);
+        if (place < branch.actions().onPress().size()
+                && branch.actions().onPress().get(place) instanceof SetParameter set
                 && names.parameter(set.parameter()).isPresent()
                 && values.size() > 1) {
             Parameter parameter = names.parameter(set.parameter()).orElseThrow();
-            Shape shape = of.shape().then(set.own());
-            ShapeFunction function = of.function(set.own(), parameter, names);
+            Shape shape = branch.shape().then(set.own());
+            ShapeFunction function = of.functionOf(shape, parameter, names);
             for (int i = 1; i < values.size() - 1 && i <= shape.stages().size(); i++) {
                 text.append(" → ")
                         .append(shape.stages().get(i - 1).kind().words())

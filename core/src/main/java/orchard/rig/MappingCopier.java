@@ -6,16 +6,17 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import orchard.action.Action;
 import orchard.action.SetParameter;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.light.Light;
 import orchard.mapping.Actions;
+import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
@@ -36,6 +37,15 @@ public final class MappingCopier {
      * @throws EditRefused if one of the two is not there, the parameter cannot be set, or there is such a mapping
      */
     public Mapping pair(String id, Ref.ToControl moved, Ref.ToParameter target) {
+        return pair(id, List.of(), moved, target);
+    }
+
+    /**
+     * The same in some layers.
+     *
+     * @throws EditRefused as for any
+     */
+    public Mapping pair(String id, List<String> layers, Ref.ToControl moved, Ref.ToParameter target) {
         if (rig.dimension(moved).isEmpty()) {
             throw EditRefused.invalid("", "control", "There is no control “" + moved.key() + "”; choose another.");
         }
@@ -49,11 +59,12 @@ public final class MappingCopier {
         Ref.ToControl trigger = trigger(moved, target);
         boolean exists = rig.mappings().stream()
                 .anyMatch(m -> m.when().triggers().contains(trigger)
+                        && m.layers().equals(layers)
                         && m.actions().onPress().contains(new SetParameter(target)));
         if (exists) {
             throw EditRefused.invalid("", "", rig.words(trigger) + " sets " + rig.words(target) + " already.");
         }
-        return plain(id, moved, target);
+        return plain(id, moved, target).in(layers);
     }
 
     /** The same, whether or not there is such a mapping. */
@@ -62,7 +73,7 @@ public final class MappingCopier {
         return new Mapping(
                 id,
                 new When(List.of(trigger)),
-                new While.Always(),
+                new Always(),
                 shape(trigger, target),
                 new Actions(List.of(new SetParameter(target))),
                 new Show(answers(trigger)));
@@ -194,9 +205,14 @@ public final class MappingCopier {
         boolean answers = !mapping.show().answers().isEmpty();
         return mapping.as(id)
                 .with(new When(triggers, mapping.when().gesture()))
-                .with(new Actions(
-                        about(mapping.actions().onPress(), parameters),
-                        about(mapping.actions().onRelease(), parameters)))
+                .with(mapping.branches().stream()
+                        .map(branch -> new Branch(
+                                branch.during(),
+                                branch.shape(),
+                                new Actions(
+                                        about(branch.actions().onPress(), parameters),
+                                        about(branch.actions().onRelease(), parameters))))
+                        .toList())
                 .with(new Show(answers ? answers(triggers.get(0)) : List.of()));
     }
 

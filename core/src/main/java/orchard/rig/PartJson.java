@@ -7,9 +7,9 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import orchard.action.Action;
 import orchard.action.Value;
+import orchard.condition.Condition;
 import orchard.gear.Feel;
 import orchard.light.LightKind;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.shape.Stage;
@@ -44,7 +44,7 @@ public final class PartJson {
             .addMixIn(MessagePattern.SysExByte.class, SysExNames.class)
             .addMixIn(OscArgument.class, Variant.class)
             .addMixIn(Stage.class, Variant.class)
-            .addMixIn(While.class, Variant.class)
+            .addMixIn(Condition.class, Variant.class)
             .addMixIn(Action.class, Variant.class)
             .addMixIn(Value.class, Variant.class)
             .build();

@@ -14,6 +14,7 @@ import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
+import orchard.gear.Selector;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 import orchard.signal.NoteName;
@@ -112,6 +113,11 @@ public final class Rig implements Directory {
                 .map(Part.OfSong::song)
                 .sorted(Comparator.comparingInt(Song::place))
                 .toList();
+    }
+
+    @Override
+    public List<Selector.Place> songPlaces() {
+        return Song.selector(songs()).places();
     }
 
     /** What holds for the rig as a whole. */

@@ -16,13 +16,13 @@ import orchard.action.Send;
 import orchard.action.SetParameter;
 import orchard.action.SwitchLayer;
 import orchard.action.SwitchLayer.Way;
+import orchard.condition.Always;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.outcome.Considered;
 import orchard.outcome.ParameterSet;
 import orchard.parameter.Marks;
@@ -434,7 +434,7 @@ class LayersTest {
                 "m" + (mappings.size() + 1),
                 new When(List.of(WorldRig.control(control, dimension))),
                 layers,
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(action)),
                 new Show(List.of()),

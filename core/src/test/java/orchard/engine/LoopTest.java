@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import orchard.action.SetParameter;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -19,7 +20,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.outcome.LoopCut;
 import orchard.outcome.LoopFreed;
 import orchard.outcome.Unconfirmed;
@@ -81,7 +81,7 @@ class LoopTest {
         return new Mapping(
                 id,
                 new When(List.of(new Ref.ToControl(from, control, "turn"))),
-                new While.Always(),
+                new Always(),
                 shape,
                 new Actions(List.of(new SetParameter(new Ref.ToParameter(to, "level")))),
                 new Show(List.of()));

@@ -22,6 +22,7 @@ import orchard.action.SetTo;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
@@ -32,7 +33,6 @@ import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.outcome.Considered;
 import orchard.outcome.LightShown;
 import orchard.outcome.PageOpened;
@@ -58,7 +58,7 @@ class MappingsTest {
     private static final Ref.ToControl PAD = new Ref.ToControl("box", "p1", "gate");
 
     private static Mapping button(When when, Actions then) {
-        return new Mapping("m1", when, new While.Always(), Shape.WHOLE, then, new Show(List.of()));
+        return new Mapping("m1", when, new Always(), Shape.WHOLE, then, new Show(List.of()));
     }
 
     private static Mapping button(Action... actions) {
@@ -129,7 +129,7 @@ class MappingsTest {
         Mapping steps = new Mapping(
                 "m1",
                 new When(List.of(new Ref.ToControl("box", "k2", "turn"))),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(new Nudge(VOLUME, 2, false))),
                 new Show(List.of()));
@@ -256,7 +256,7 @@ class MappingsTest {
         Mapping zones = new Mapping(
                 "m1",
                 new When(List.of(new Ref.ToControl("box", "k1", "turn"))),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(
                         new SetParameter(VOLUME, new Shape(List.of(new Zone(0, 0.3, 0, 0.3, false)))),
@@ -410,7 +410,7 @@ class MappingsTest {
         Mapping row = new Mapping(
                 "m1",
                 new When(List.of(new Ref.ToControl("box", "k1", "turn"), new Ref.ToControl("box", "k2", "turn"))),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(new SetOfPage("desk"))),
                 new Show(List.of()));

@@ -11,6 +11,7 @@ import orchard.action.Nudge;
 import orchard.action.ResetMoved;
 import orchard.action.SetParameter;
 import orchard.action.StopAll;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -22,7 +23,6 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.outcome.Considered;
 import orchard.outcome.ParameterSet;
 import orchard.rig.Part;
@@ -113,7 +113,7 @@ class MovementTest {
         Mapping reset = new Mapping(
                 "m2",
                 new When(List.of(PAD)),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(new ResetMoved())),
                 new Show(List.of()));
@@ -159,7 +159,7 @@ class MovementTest {
         return new Mapping(
                 "m1",
                 new When(List.of(SURFACE), Gesture.CIRCLE),
-                new While.Always(),
+                new Always(),
                 shape,
                 new Actions(List.of(action)),
                 new Show(List.of()));

@@ -15,6 +15,7 @@ import orchard.action.SetTo;
 import orchard.action.StopAll;
 import orchard.action.Tap;
 import orchard.action.Value;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -29,7 +30,6 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.outcome.Line;
 import orchard.outcome.PageOpened;
 import orchard.outcome.PresetRecalled;
@@ -56,7 +56,7 @@ class RecallTest {
         return new Mapping(
                 id,
                 new When(List.of(new Ref.ToControl("box", "p" + pad, "gate"))),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(actions)),
                 new Show(List.of()));

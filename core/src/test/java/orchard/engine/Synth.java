@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.Send;
+import orchard.condition.Always;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Actions;
@@ -11,7 +12,6 @@ import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -54,7 +54,7 @@ final class Synth {
                 "m1",
                 new When(List.of(new Ref.ToControl("box", control, dimension)), gesture),
                 List.of(),
-                new While.Always(),
+                new Always(),
                 shape,
                 then,
                 new Show(List.of()),

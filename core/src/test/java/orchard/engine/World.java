@@ -12,7 +12,6 @@ import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -64,6 +63,7 @@ final class World {
         DATED,
         TYPED,
         LAYER,
+        SONG,
         SILENCE,
         ADD,
         REMOVE,
@@ -189,6 +189,7 @@ final class World {
             case LAYER ->
                 engine.handle(new Event.Layered(
                         nanos, WorldRig.SWITCHED.get(arg % WorldRig.SWITCHED.size()), arg / 7 % 2 == 0));
+            case SONG -> engine.handle(new Event.SongReached(nanos, "song" + (1 + arg % 2)));
             case SILENCE ->
                 engine.handle(new Event.Silenced(
                         nanos,
@@ -538,8 +539,8 @@ final class World {
             return -1;
         }
         List<String> above = stack.subList(rank, stack.size());
-        boolean switches = Stream.concat(mapping.actions().onPress().stream(), mapping.actions().onRelease().stream())
-                .anyMatch(action -> action.layers(rig).contains("mute"));
+        boolean switches =
+                mapping.everyAction().anyMatch(action -> action.layers(rig).contains("mute"));
         return above.contains("mute") && !switches ? -1 : rank;
     }
 
@@ -580,6 +581,7 @@ final class World {
         Mapping mapping = trace.rig().mapping(considered.mapping()).orElse(null);
         boolean isPlain = mapping != null
                 && mapping.takeover() == Takeover.PICK_UP
+                && mapping.cases().others().isEmpty()
                 && mapping.shape().stages().isEmpty()
                 && mapping.when().gesture().kind() == Gesture.Kind.MOVE
                 && mapping.actions().onPress().size() == 1

@@ -23,6 +23,19 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.condition.All;
+import orchard.condition.Always;
+import orchard.condition.Any;
+import orchard.condition.Compared;
+import orchard.condition.Condition;
+import orchard.condition.DevicePresent;
+import orchard.condition.Known;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
+import orchard.condition.PageOpen;
+import orchard.condition.PresetRecalled;
+import orchard.condition.SongIs;
+import orchard.condition.Struck;
 import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -43,11 +56,12 @@ import orchard.light.Light;
 import orchard.light.Motor;
 import orchard.light.Ring;
 import orchard.mapping.Actions;
+import orchard.mapping.Branch;
+import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -56,6 +70,7 @@ import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Song;
 import orchard.shape.Accumulate;
 import orchard.shape.Bypassed;
 import orchard.shape.Clamp;
@@ -101,6 +116,8 @@ final class WorldRig {
                 new Part.OfDevice(desk()),
                 new Part.OfDevice(synth()),
                 new Part.OfPreset(preset()),
+                new Part.OfSong(new Song("song1", 1, "Dusk", "")),
+                new Part.OfSong(new Song("song2", 2, "Dawn", "")),
                 layer("storm", "", false, List.of(), null),
                 layer("clear", "", false, List.of(), null),
                 layer("both", "", false, List.of("storm", "clear"), null),
@@ -318,12 +335,42 @@ final class WorldRig {
                 id,
                 new When(List.of(trigger), gesture),
                 layers,
-                new While.Always(),
+                isRow || isLookUp || random.nextInt(3) > 0 ? new Always() : condition(random, 0),
                 shape,
                 new Actions(actions, release),
                 new Show(answers),
                 takeover,
-                Marks.NONE);
+                Marks.NONE,
+                isRow || isLookUp || random.nextInt(3) > 0 ? Cases.NONE : cases(random));
+    }
+
+    private static Cases cases(Random random) {
+        return new Cases(
+                random.nextBoolean(),
+                IntStream.rangeClosed(0, random.nextInt(2))
+                        .mapToObj(i -> new Branch(
+                                random.nextInt(3) == 0 ? new Always() : condition(random, 0),
+                                shape(random, "blend"),
+                                new Actions(
+                                        List.of(action(random, false)),
+                                        random.nextBoolean() ? List.of() : List.of(action(random, true)))))
+                        .toList());
+    }
+
+    private static Condition condition(Random random, int deep) {
+        return switch (random.nextInt(deep < 2 ? 11 : 8)) {
+            case 0 -> new LayerOn(LAYERS.get(random.nextInt(LAYERS.size())));
+            case 1 -> new Compared(parameter("mode"), Compared.Is.AT, random.nextInt(4), 0);
+            case 2 -> new Compared(parameter("blend"), Compared.Is.BETWEEN, 20, 70);
+            case 3 -> new Known(parameter("cutoff"));
+            case 4 -> new Struck(Compared.Is.values()[random.nextInt(4)], 64, 100);
+            case 5 -> random.nextBoolean() ? new PageOpen("box", "pads", "2") : new PageOpen("desk", "", "two");
+            case 6 -> new PresetRecalled("desk", "dusk");
+            case 7 -> random.nextBoolean() ? new DevicePresent("synth") : new SongIs("song1");
+            case 8 -> new Not(condition(random, deep + 1));
+            case 9 -> new All(List.of(condition(random, deep + 1), condition(random, deep + 1)));
+            default -> new Any(List.of(condition(random, deep + 1), condition(random, deep + 1)));
+        };
     }
 
     private static Gesture gesture(Random random) {

@@ -54,6 +54,7 @@ public final class EngineRoom {
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
         thread = new EngineThread(new Engine(compiler.compile(rig), new ToPorts(), traces), System::nanoTime);
+        reach(keeper.currentSong());
         keeper.latched().forEach(layer -> turn(layer, true));
         keeper.listen(this::replan);
         ports.start(new FromPorts(layouts), rig);
@@ -153,6 +154,16 @@ public final class EngineRoom {
     /** A person turns a layer on or off. */
     public void turn(String layer, boolean on) {
         thread.put(nanos -> new Event.Layered(nanos, layer, on));
+    }
+
+    /** The performance stands at a song. */
+    public void reach(String song) {
+        thread.put(nanos -> new Event.SongReached(nanos, song));
+    }
+
+    /** A person silences a mapping, a layer or a device, or lets it act again; "" lets everything act again. */
+    public void silence(String id, boolean alone, boolean on) {
+        thread.put(nanos -> new Event.Silenced(nanos, id, alone, on));
     }
 
     /** A person recalls a preset. */

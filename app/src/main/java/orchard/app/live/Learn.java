@@ -15,6 +15,7 @@ import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
+import orchard.outcome.LayersTurned;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
@@ -104,6 +105,9 @@ public final class Learn {
 
     /** The last pair, and when each half of it was last moved. */
     private final Map<Ref, Long> paired = new HashMap<>();
+
+    /** Ids of the layers that are on, the lowest first: what is learned lives in the topmost. */
+    private List<String> stack = List.of();
 
     private long now;
     private boolean on;
@@ -235,6 +239,8 @@ public final class Learn {
         long nanos = trace.event().nanos();
         now = nanos;
         meant.take(trace, on);
+        LayersTurned turned = trace.first(LayersTurned.class);
+        stack = turned == null ? stack : turned.stack();
         if (!on) {
             return false;
         }
@@ -371,7 +377,7 @@ public final class Learn {
             Ref.ToParameter target = other.isControl()
                     ? before.targets().get(0)
                     : Ref.ToParameter.of(key).orElseThrow();
-            Mapping after = new MappingCopier(rig).pair(before.id(), moved, target);
+            Mapping after = new MappingCopier(rig).pair(before.id(), before.layers(), moved, target);
             return Edit.change(
                     "Map " + names.words(after.trigger()) + " to " + names.words(target),
                     new Part.OfMapping(before),
@@ -382,7 +388,11 @@ public final class Learn {
     }
 
     private Edit edit(Rig rig, Ref.ToControl moved, Ref.ToParameter target) {
-        Mapping made = new MappingCopier(rig).pair(rig.freeId("m"), moved, target);
+        List<String> top =
+                stack.isEmpty() || rig.layer(stack.get(stack.size() - 1)).isEmpty()
+                        ? List.of()
+                        : List.of(stack.get(stack.size() - 1));
+        Mapping made = new MappingCopier(rig).pair(rig.freeId("m"), top, moved, target);
         return Edit.add("Map " + names.words(made.trigger()) + " to " + names.words(target), new Part.OfMapping(made));
     }
 }

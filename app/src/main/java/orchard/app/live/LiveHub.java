@@ -235,7 +235,9 @@ public final class LiveHub {
             lights.put(shown.light().key(), shown.text());
         } else if (outcome instanceof PageOpened opened) {
             Selector.Owner pages = opened.pages();
-            if (pages.kind() == Selector.Kind.PARAMETER_PAGES) {
+            if (pages.kind() == Selector.Kind.SONGS) {
+                return; // who stepped on told everybody
+            } else if (pages.kind() == Selector.Kind.PARAMETER_PAGES) {
                 socket.tellPage("pages", Map.of("type", "opened", "device", pages.device(), "page", opened.page()));
             } else {
                 socket.tellPage(

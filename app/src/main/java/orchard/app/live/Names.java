@@ -11,6 +11,7 @@ import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
+import orchard.gear.Selector;
 import orchard.signal.NoteName;
 import org.springframework.stereotype.Component;
 
@@ -71,6 +72,11 @@ public final class Names implements Directory {
     @Override
     public List<Preset> presets() {
         return keeper.rig().presets();
+    }
+
+    @Override
+    public List<Selector.Place> songPlaces() {
+        return keeper.rig().songPlaces();
     }
 
     @Override

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import orchard.action.SetParameter;
+import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.outcome.Considered;
@@ -47,8 +48,11 @@ final class Shaped {
     }
 
     private Optional<ShapeFunction> function(String key, Mapping mapping, int action, Rig rig) {
-        if (action >= mapping.actions().onPress().size()
-                || !(mapping.actions().onPress().get(action) instanceof SetParameter set)) {
+        int index = mapping.branchOf(action);
+        Branch branch = mapping.branches().get(index);
+        int place = action - mapping.actionsBefore(index);
+        if (place >= branch.actions().onPress().size()
+                || !(branch.actions().onPress().get(place) instanceof SetParameter set)) {
             return Optional.empty();
         }
         Ready known = ready.get(key);
@@ -60,7 +64,7 @@ final class Shaped {
             return Optional.empty();
         }
         try {
-            Ready made = new Ready(mapping, mapping.function(set.own(), parameter.get(), rig));
+            Ready made = new Ready(mapping, mapping.functionOf(branch.shape().then(set.own()), parameter.get(), rig));
             ready.put(key, made);
             return Optional.of(made.function());
         } catch (Mistake e) {

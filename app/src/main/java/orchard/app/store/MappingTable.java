@@ -7,14 +7,15 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.action.SetParameter;
+import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Actions;
+import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Marks;
 import orchard.rig.PartJson;
 import orchard.shape.Shape;
@@ -28,11 +29,12 @@ import tools.jackson.core.type.TypeReference;
 @Component
 class MappingTable {
 
-    private static final TypeReference<While> DURING = new TypeReference<>() {};
+    private static final TypeReference<Condition> DURING = new TypeReference<>() {};
     private static final TypeReference<List<Stage>> STAGES = new TypeReference<>() {};
 
     private static final TypeReference<Gesture> GESTURE = new TypeReference<>() {};
     private static final TypeReference<Marks> MARKS = new TypeReference<>() {};
+    private static final TypeReference<Cases> CASES = new TypeReference<>() {};
     private static final TypeReference<Action> ACTION = new TypeReference<>() {};
 
     private record Of<T>(String mapping, T value) {}
@@ -84,7 +86,8 @@ class MappingTable {
                             new Actions(actions.get(id), releases.getOrDefault(id, List.of())),
                             new Show(answers.getOrDefault(id, List.of())),
                             rs.getString("takeover") == null ? null : Takeover.valueOf(rs.getString("takeover")),
-                            PartJson.read(rs.getString("marks"), MARKS));
+                            PartJson.read(rs.getString("marks"), MARKS),
+                            PartJson.read(rs.getString("cases"), CASES));
                     return new Versioned<>(mapping, rs.getLong("revision"));
                 })
                 .list();
@@ -111,8 +114,8 @@ class MappingTable {
 
     void insert(Mapping mapping, long revision) {
         jdbc.sql("""
-                        insert into mapping (id, revision, during, shape, gesture, takeover, marks)
-                        values (?, ?, ?, ?, ?, ?, ?)
+                        insert into mapping (id, revision, during, shape, gesture, takeover, marks, cases)
+                        values (?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(mapping.id())
                 .param(revision)
@@ -121,6 +124,7 @@ class MappingTable {
                 .param(PartJson.write(mapping.when().gesture(), GESTURE))
                 .param(mapping.takeover() == null ? null : mapping.takeover().name())
                 .param(PartJson.write(mapping.marks(), MARKS))
+                .param(PartJson.write(mapping.cases(), CASES))
                 .update();
         batch.batchUpdate(
                 "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",

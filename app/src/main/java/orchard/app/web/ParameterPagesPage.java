@@ -18,6 +18,7 @@ import orchard.app.live.Learn;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
+import orchard.condition.Always;
 import orchard.gear.Banks;
 import orchard.gear.Choices;
 import orchard.gear.Device;
@@ -29,7 +30,6 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -389,7 +389,7 @@ class ParameterPagesPage {
         return new Mapping(
                 rig.freeId("m"),
                 new When(triggers),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(action)),
                 new Show(List.of()));

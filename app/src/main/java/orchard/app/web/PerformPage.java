@@ -76,6 +76,7 @@ class PerformPage {
 
     private void begin(Song song) {
         keeper.currentSong(song.id());
+        engine.reach(song.id());
         socket.tellAll(Map.of("type", "song", "song", song.id()));
         song.says().forEach(say -> engine.say(say.device(), say.message(), "begin of “" + song.name() + "”"));
     }

@@ -12,6 +12,7 @@ import orchard.app.live.EngineRoom;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -21,7 +22,6 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -339,7 +339,7 @@ class PresetsPage {
                     new Part.OfMapping(new Mapping(
                             rig.freeId("m"),
                             new When(List.of(button)),
-                            new While.Always(),
+                            new Always(),
                             Shape.WHOLE,
                             new Actions(List.of(new Recall(preset.device(), id, 0, ""))),
                             new Show(List.of()))));

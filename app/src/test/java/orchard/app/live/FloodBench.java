@@ -25,6 +25,7 @@ import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.port.PortRoom;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -36,7 +37,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -230,7 +230,7 @@ class FloodBench {
             parts.add(new Part.OfMapping(new Mapping(
                     "flood" + i,
                     new When(List.of(new Ref.ToControl("hand", "c" + i, "position"))),
-                    new While.Always(),
+                    new Always(),
                     Shape.WHOLE,
                     new Actions(List.of(new SetParameter(new Ref.ToParameter("desk", "p" + i)))),
                     new Show(List.of()))));

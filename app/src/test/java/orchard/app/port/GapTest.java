@@ -24,6 +24,7 @@ import orchard.app.harness.SessionPeer;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.SignalLog;
+import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
@@ -36,7 +37,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -173,7 +173,7 @@ class GapTest {
         return new Mapping(
                 orchard.keeper().rig().freeId("m"),
                 new When(List.of(new Ref.ToControl(layout, element, "position"))),
-                new While.Always(),
+                new Always(),
                 Shape.WHOLE,
                 new Actions(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                 new Show(List.of()));
@@ -237,7 +237,7 @@ class GapTest {
                 new Part.OfMapping(new Mapping(
                         orchard.keeper().rig().freeId("m"),
                         new When(List.of(new Ref.ToControl("reed", "key", "gate"))),
-                        new While.Always(),
+                        new Always(),
                         Shape.WHOLE,
                         new Actions(List.of(new Send("peat", new MidiMessage.NoteOn(1, 60, 100)))),
                         new Show(List.of()))));

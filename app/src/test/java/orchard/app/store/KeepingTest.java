@@ -26,6 +26,7 @@ import orchard.app.harness.Orchard;
 import orchard.app.harness.TestDatabase;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.Preset;
 import orchard.gear.Profile;
@@ -40,7 +41,6 @@ import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -349,7 +349,7 @@ class KeepingTest {
         return new Mapping(
                 id,
                 new When(List.of(new Ref.ToControl("cobble", "knob8", "turn"))),
-                new While.Always(),
+                new Always(),
                 shape,
                 new Actions(List.of(new SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
                 new Show(List.of(new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE))));

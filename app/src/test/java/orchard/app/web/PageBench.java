@@ -17,12 +17,12 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.condition.Always;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -135,7 +135,7 @@ class PageBench {
             Mapping mapping = new Mapping(
                     "m" + (i + 1),
                     new When(List.of(controls.get(i % controls.size()))),
-                    new While.Always(),
+                    new Always(),
                     Shape.WHOLE,
                     new Actions(List.of(new SetParameter(parameters.get(i * 7 % parameters.size())))),
                     new Show(List.of()));

@@ -10,6 +10,7 @@ import orchard.app.harness.Orchard;
 import orchard.app.harness.OscPeer;
 import orchard.app.harness.TestOrchard;
 import orchard.app.store.RigKeeper;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
@@ -19,7 +20,6 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
-import orchard.mapping.While;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -212,7 +212,7 @@ class PresetsTest {
                             new Part.OfMapping(new Mapping(
                                     "m99",
                                     new When(List.of(new Ref.ToControl("cobble", "knob4", "turn"))),
-                                    new While.Always(),
+                                    new Always(),
                                     Shape.WHOLE,
                                     new Actions(List.of(new SetParameter(harp))),
                                     new Show(List.of())))));

@@ -1,0 +1,58 @@
+package orchard.condition;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.mistake.Mistake;
+import orchard.parameter.Field;
+import orchard.parameter.Typed;
+
+/** A parameter's value is known: it was told or set since its device is there. */
+public record Known(Ref.ToParameter parameter) implements Condition {
+
+    @Override
+    public Optional<Kind> kind() {
+        return Optional.of(Kind.KNOWN);
+    }
+
+    @Override
+    public List<Field> fields(Directory names) {
+        return List.of(Field.ofRig("parameter", "Parameter", parameter.key(), Field.Input.PARAMETER));
+    }
+
+    @Override
+    public Condition filled(Typed typed, Directory names) {
+        return new Known(Ref.ToParameter.of(typed.text("parameter"))
+                .filter(one -> names.parameter(one).isPresent())
+                .orElseThrow(() -> new Mistake("parameter", "choose a parameter")));
+    }
+
+    @Override
+    public Stream<String> devices() {
+        return Stream.of(parameter.device());
+    }
+
+    @Override
+    public String words(Directory names) {
+        return names.words(parameter) + " is known";
+    }
+
+    @Override
+    public String opposite(Directory names) {
+        return names.words(parameter) + " is not known";
+    }
+
+    @Override
+    public Optional<String> fault(Directory names) {
+        return names.parameter(parameter).isPresent()
+                ? Optional.empty()
+                : Optional.of("It waits for a value that is not there (" + names.words(parameter) + ").");
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.known(this);
+    }
+}

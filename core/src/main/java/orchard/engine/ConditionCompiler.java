@@ -1,0 +1,151 @@
+package orchard.engine;
+
+import java.util.List;
+import orchard.condition.All;
+import orchard.condition.Always;
+import orchard.condition.Any;
+import orchard.condition.Compared;
+import orchard.condition.Condition;
+import orchard.condition.DevicePresent;
+import orchard.condition.Known;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
+import orchard.condition.PageOpen;
+import orchard.condition.PresetRecalled;
+import orchard.condition.SongIs;
+import orchard.condition.Struck;
+import orchard.engine.Plan.Holding;
+import orchard.gear.Dimension;
+import orchard.gear.Selector;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+
+/**
+ * Makes conditions ready: finds the state of all they ask.
+ *
+ * @param trigger the number of the control that sets off what they are for, or null
+ */
+record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Condition.Visitor<Holding> {
+
+    private static final Holding NEVER = number -> false;
+
+    /** The same to be asked, or null for none. */
+    Holding holding(Condition condition) {
+        return condition instanceof Always ? null : condition.accept(this);
+    }
+
+    private Holding[] each(List<Condition> parts) {
+        return parts.stream().map(part -> part.accept(this)).toArray(Holding[]::new);
+    }
+
+    @Override
+    public Holding all(All condition) {
+        Holding[] parts = each(condition.of());
+        return number -> {
+            for (Holding part : parts) {
+                if (!part.holds(number)) {
+                    return false;
+                }
+            }
+            return true;
+        };
+    }
+
+    @Override
+    public Holding always(Always condition) {
+        return number -> true;
+    }
+
+    @Override
+    public Holding any(Any condition) {
+        Holding[] parts = each(condition.of());
+        return number -> {
+            for (Holding part : parts) {
+                if (part.holds(number)) {
+                    return true;
+                }
+            }
+            return false;
+        };
+    }
+
+    @Override
+    public Holding compared(Compared condition) {
+        Parameter parameter = rig.parameter(condition.parameter()).orElse(null);
+        if (parameter == null) {
+            return NEVER;
+        }
+        State.OfParameter of = cells.parameter(condition.parameter());
+        double value = parameter.position(condition.real());
+        double to = parameter.position(condition.to());
+        return number -> condition.is().holds(of.position, value, to, Compared.NEAR); // what is not known is nowhere
+    }
+
+    @Override
+    public Holding devicePresent(DevicePresent condition) {
+        if (rig.device(condition.device()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfDevice of = cells.device(condition.device());
+        return number -> of.present;
+    }
+
+    @Override
+    public Holding known(Known condition) {
+        if (rig.parameter(condition.parameter()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfParameter of = cells.parameter(condition.parameter());
+        return number -> !Double.isNaN(of.position);
+    }
+
+    @Override
+    public Holding layerOn(LayerOn condition) {
+        if (rig.layer(condition.layer()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfLayer of = cells.layer(condition.layer());
+        return number -> of.isOn();
+    }
+
+    @Override
+    public Holding not(Not condition) {
+        Holding part = condition.of().accept(this);
+        return number -> !part.holds(number);
+    }
+
+    @Override
+    public Holding pageOpen(PageOpen condition) {
+        if (rig.device(condition.device()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfSelector of = cells.selector(condition.owner());
+        return number -> of.current.equals(condition.page());
+    }
+
+    @Override
+    public Holding presetRecalled(PresetRecalled condition) {
+        if (rig.device(condition.device()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfSelector of = cells.selector(Selector.Owner.presets(condition.device()));
+        return number -> of.current.equals(condition.preset());
+    }
+
+    @Override
+    public Holding songIs(SongIs condition) {
+        State.OfSelector of = cells.songs();
+        return number -> of.current.equals(condition.song());
+    }
+
+    @Override
+    public Holding struck(Struck condition) {
+        if (trigger == null || trigger.relative()) {
+            return NEVER;
+        }
+        double value = trigger.position(condition.number());
+        double to = trigger.position(condition.to());
+        double near = 0.5 * Math.abs(trigger.position(1) - trigger.position(0));
+        return position -> condition.is().holds(position, value, to, near);
+    }
+}
