@@ -22,8 +22,9 @@ import * as presets from "./presets.js";
 import * as pairs from "./pairs.js";
 import * as many from "./many.js";
 import * as table from "./table.js";
+import * as layers from "./layers.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers };
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];
 
@@ -96,6 +97,8 @@ socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
+socket.on("layers", layers.layersTurned);
+socket.on("silence", layers.silenceChanged);
 socket.on("unsure", ({ devices }) => mark(devices));
 socket.on("standing", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });

@@ -21,35 +21,27 @@ export function mount(main, known) {
   points = numbers(fall.dataset.points);
   positions = numbers(fall.dataset.positions);
   mountStages(main);
-  mountLines(main.querySelector(".actionlines"));
+  main.querySelectorAll(".actionlines").forEach(mountLines);
   mountWhich(main);
   fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
   main.querySelectorAll(".cell").forEach(mountCell);
   main.querySelector(".cell.target")?.scrollIntoView({ block: "nearest" });
-  main.querySelectorAll(".face .control").forEach((control) => {
-    const go = () => {
-      if (isLearning()) {
-        send({
-          type: "learnControl",
-          device: control.dataset.device,
-          control: control.dataset.control,
-          dimension: control.dataset.dimension,
-        });
-      } else if (control.dataset.mapping) {
-        select(control.dataset.mapping);
-      }
-    };
-    control.addEventListener("click", go);
-    control.addEventListener(
-      "keydown",
-      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), go())
-    );
+  // the face alone is drawn anew when layers turn: the card listens for it
+  const card = main.querySelector(".top-face");
+  card?.addEventListener("click", (event) => pick(event.target.closest(".face .control")));
+  card?.addEventListener("keydown", (event) => {
+    const control = event.target.closest(".face .control");
+    if (control && (event.key === "Enter" || event.key === " ")) {
+      event.preventDefault();
+      pick(control);
+    }
   });
+  main.querySelectorAll("[data-asif]").forEach((chip) => chip.addEventListener("click", () => asIf(chip)));
   main.querySelectorAll("[data-clause].phrase").forEach((phrase) => {
-    phrase.addEventListener("click", () => openClause(phrase.dataset.clause));
+    phrase.addEventListener("click", () => openPhrase(phrase));
     phrase.addEventListener(
       "keydown",
-      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openClause(phrase.dataset.clause))
+      (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openPhrase(phrase))
     );
   });
   main
@@ -60,7 +52,7 @@ export function mount(main, known) {
   mountNumbers(main);
   narrowing(
     main,
-    [...main.querySelectorAll("#sentences li")],
+    [...main.querySelectorAll("#sentences li:not(.layerhead)")],
     chosen,
     () => true,
     () => {},
@@ -81,11 +73,42 @@ export function mount(main, known) {
     if (parameter) text("[data-live-real]", parameter.text);
   }
   watchBranches(fall);
+  if (main.dataset.opens) openClause(main.dataset.opens);
 }
 
-function select(mapping) {
-  draw("/map?mapping=" + encodeURIComponent(mapping));
-  history.replaceState(null, "", "/map?mapping=" + encodeURIComponent(mapping));
+const as = () => page.querySelector("#faceroom")?.dataset.as ?? "";
+
+/** Goes to a mapping, or to one of its cases. */
+function select(mapping, more = "") {
+  const path = "/map?mapping=" + encodeURIComponent(mapping) + more + (as() ? "&as=" + encodeURIComponent(as()) : "");
+  draw(path);
+  history.replaceState(null, "", path);
+}
+
+function pick(control) {
+  if (!control) return;
+  const { device, mapping, dimension } = control.dataset;
+  if (isLearning()) send({ type: "learnControl", device, control: control.dataset.control, dimension });
+  else if (mapping) select(mapping);
+}
+
+/** Shows what controls would do with a layer on, or as they are. */
+function asIf(chip) {
+  const room = page.querySelector("#faceroom");
+  const others = as().split(",").filter((layer) => layer && layer !== chip.dataset.asif);
+  const isOn = chip.getAttribute("aria-pressed") === "true";
+  room.dataset.as = (isOn ? others : [...others, chip.dataset.asif]).join(",");
+  select(page.dataset.selected, page.dataset.case === "0" ? "" : "&case=" + page.dataset.case);
+}
+
+/** A phrase of the case that is looked at opens its form; one of another case leads there first. */
+function openPhrase(phrase) {
+  const { clause } = phrase.dataset;
+  if (["do", "shape", "while"].includes(clause) && phrase.dataset.case !== page.dataset.case) {
+    select(page.dataset.selected, `&case=${phrase.dataset.case}&open=${clause}`);
+  } else {
+    openClause(clause);
+  }
 }
 
 function openClause(clause) {
@@ -110,6 +133,10 @@ export function key(event, main) {
     r: () => openClause("shape"),
     c: () => openClause("when"),
     e: () => openClause("do"),
+    u: () => openClause("layers"),
+    h: () => openClause("while"),
+    x: () => main.querySelector("#silence")?.click(),
+    o: () => (location.href = "/map/layers"),
     s: () => main.querySelector(".addstage summary")?.click(),
     a: () => openClause("recipe"),
     f: () => openClause("marks"),
@@ -304,13 +331,25 @@ export function live(message) {
     here(control);
     if (considered.length) pulse(fall, "in", "out");
   }
-  for (const [key, one] of considered) shaped(key.slice(mine.length), one);
+  for (const [key, one] of considered) {
+    if (one.taken) cases(one.taken);
+    else shaped(key.slice(mine.length), one);
+  }
   const curved = message.parameters?.[fall.dataset.curve];
   if (curved) ghost(curved.position);
   if (parameter) {
     text("[data-live-real]", parameter.text);
     if (!control) pulse(fall, "answer");
   }
+}
+
+/** Which cases were taken lately. */
+function cases(taken) {
+  page.querySelectorAll(".sentence .line[data-case]").forEach((line) => {
+    const isTaken = taken.includes(Number(line.dataset.case));
+    line.classList.toggle("taken", isTaken);
+    line.classList.toggle("nottaken", !isTaken);
+  });
 }
 
 /** Where the control is: its number in the sentence, its dot on the curve. */

@@ -221,18 +221,7 @@ public final class Compiler {
     private List<Plan.LayerPlan> layerPlans() {
         return layers.stream()
                 .map(layer -> new Plan.LayerPlan(
-                        cells.layer(layer.id()),
-                        layer,
-                        layer.together().stream()
-                                .filter(one -> layers.stream()
-                                        .anyMatch(other -> other.id().equals(one)))
-                                .map(cells::layer)
-                                .toArray(State.OfLayer[]::new),
-                        layer.page() == null ? null : page(layer.page()),
-                        layers.stream()
-                                .filter(layer::excludes)
-                                .map(other -> cells.layer(other.id()))
-                                .toArray(State.OfLayer[]::new)))
+                        cells.layer(layer.id()), layer, layer.page() == null ? null : page(layer.page())))
                 .toList();
     }
 

@@ -1,12 +1,13 @@
 package orchard.engine;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.engine.Plan.LayerPlan;
 import orchard.engine.Plan.MappingPlan;
+import orchard.gear.Layer;
+import orchard.gear.LayerStack;
 import orchard.outcome.LayersTurned;
 import orchard.outcome.Refused;
 
@@ -86,9 +87,7 @@ final class Layers {
     }
 
     private void addLatched(State.OfLayer layer) {
-        for (State.OfLayer rival : layer.plan.rivals()) {
-            state.latched.remove(rival);
-        }
+        state.latched.removeIf(other -> layer.plan.layer().excludes(other.plan.layer()));
         state.latched.add(layer);
     }
 
@@ -179,53 +178,18 @@ final class Layers {
 
     /** The layers that are on, the lowest first. */
     private List<State.OfLayer> stack() {
-        List<State.OfLayer> stack = new ArrayList<>(state.latched);
-        for (Debt.Layer held : state.holding) {
-            stack.remove(held.layer); // it lies where it is held
-            stack.add(held.layer);
-        }
-        exclude(stack);
-        boolean goesOn = true;
-        while (goesOn) {
-            goesOn = false;
-            for (LayerPlan layer : state.layers) {
-                boolean isSum = layer.layer().together().size() > 1
-                        && layer.together().length == layer.layer().together().size();
-                if (isSum && !stack.contains(layer.state())) {
-                    int over = over(stack, layer.together());
-                    goesOn |= over > 0;
-                    if (over > 0) {
-                        stack.add(over, layer.state());
-                    }
-                }
-            }
-        }
-        exclude(stack);
-        return stack;
-    }
-
-    /** The place over all of some layers, or 0 if not all are on. */
-    private static int over(List<State.OfLayer> stack, State.OfLayer[] layers) {
-        int over = 0;
-        for (State.OfLayer layer : layers) {
-            int place = stack.indexOf(layer) + 1;
-            if (place == 0) {
-                return 0;
-            }
-            over = Math.max(over, place);
-        }
-        return over;
-    }
-
-    /** Of layers that exclude each other, the topmost is on. */
-    private static void exclude(List<State.OfLayer> stack) {
-        for (int i = stack.size() - 1; i > 0; i--) {
-            List<State.OfLayer> rivals = List.of(stack.get(i).plan.rivals());
-            List<State.OfLayer> below = stack.subList(0, i);
-            int count = below.size();
-            below.removeIf(rivals::contains);
-            i -= count - below.size();
-        }
+        List<Layer> all = state.layers.stream().map(LayerPlan::layer).toList();
+        LayerStack stack = LayerStack.of(
+                all,
+                ids(state.latched),
+                state.holding.stream().map(held -> held.layer.id).toList());
+        return stack.on().stream()
+                .map(id -> state.layers.stream()
+                        .filter(one -> one.layer().id().equals(id))
+                        .findFirst()
+                        .orElseThrow()
+                        .state())
+                .toList();
     }
 
     /** Who listens to what; lights that showed somebody else's answer are told anew. */

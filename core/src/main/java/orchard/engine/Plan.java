@@ -75,16 +75,9 @@ public final class Plan {
     /**
      * A layer.
      *
-     * @param together what has to be on that it comes with
      * @param page what turns the page it comes with, or null
-     * @param rivals what cannot be on with it
      */
-    record LayerPlan(
-            State.OfLayer state,
-            Layer layer,
-            State.OfLayer[] together,
-            State.OfSelector page,
-            State.OfLayer[] rivals) {}
+    record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page) {}
 
     /** Which lights may show a parameter. */
     record Answering(State.OfParameter parameter, State.OfLight[] lights) {}

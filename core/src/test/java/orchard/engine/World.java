@@ -16,10 +16,12 @@ import orchard.action.SetParameter;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.LayerStack;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Gesture;
+import orchard.mapping.Listening;
 import orchard.mapping.Mapping;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
@@ -507,9 +509,9 @@ final class World {
                 .filter(mapping -> mapping.when().triggers().contains(moved.control()))
                 .filter(mapping -> mapping.when().gesture().kind() != Gesture.Kind.CIRCLE)
                 .toList();
-        int top = about.stream().mapToInt(this::reach).max().orElse(-1);
+        List<Mapping> listening = new Listening(new LayerStack(stack), of).of(about);
         for (Mapping mapping : about) {
-            boolean isHidden = reach(mapping) < top || top < 0;
+            boolean isHidden = !listening.contains(mapping);
             boolean actedNow = trace.all(Considered.class).stream()
                     .filter(step -> step.mapping().equals(mapping.id()))
                     .anyMatch(step -> step.verdict() == Considered.Verdict.ACTED);
@@ -530,19 +532,6 @@ final class World {
     }
 
     private final Set<Ref.ToControl> pressedBefore = new HashSet<>();
-
-    private int reach(Mapping mapping) {
-        int rank = mapping.layers().isEmpty()
-                ? 0
-                : mapping.layers().stream().mapToInt(stack::indexOf).max().orElse(-1) + 1;
-        if (!mapping.layers().isEmpty() && rank == 0) {
-            return -1;
-        }
-        List<String> above = stack.subList(rank, stack.size());
-        boolean switches =
-                mapping.everyAction().anyMatch(action -> action.layers(rig).contains("mute"));
-        return above.contains("mute") && !switches ? -1 : rank;
-    }
 
     private void traced(Trace trace) {
         traces.add(trace);

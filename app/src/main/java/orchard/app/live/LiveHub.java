@@ -21,6 +21,7 @@ import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Selector;
+import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.GroupNamed;
@@ -32,6 +33,7 @@ import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.PresenceChanged;
 import orchard.outcome.PresetRecalled;
+import orchard.outcome.SilenceChanged;
 import orchard.outcome.VariableSet;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -255,6 +257,10 @@ public final class LiveHub {
         } else if (outcome instanceof LayersTurned turned) {
             keeper.latched(turned.latched());
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
+        } else if (outcome instanceof SilenceChanged) {
+            socket.tellAll(Map.of("type", "silence"));
+        } else if (outcome instanceof CaseTaken taken) {
+            mappings.put(taken.mapping() + "/cases", Map.of("taken", taken.cases()));
         } else if (outcome instanceof PresetRecalled recalled) {
             socket.tellPage(
                     "presets", Map.of("type", "recalled", "device", recalled.device(), "preset", recalled.preset()));

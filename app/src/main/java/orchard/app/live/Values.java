@@ -23,6 +23,7 @@ import orchard.outcome.PageOpened;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.PresetRecalled;
+import orchard.outcome.SilenceChanged;
 import orchard.outcome.VariableSet;
 import orchard.rig.Rig;
 import orchard.signal.Message;
@@ -69,6 +70,7 @@ public final class Values {
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
     private volatile List<String> stack = List.of();
+    private volatile SilenceChanged silence = new SilenceChanged(List.of(), List.of());
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
     private final Map<String, OfParameter> parameters = new ConcurrentHashMap<>();
 
@@ -90,6 +92,16 @@ public final class Values {
     /** Ids of the layers that are on, the lowest first. */
     public List<String> stack() {
         return stack;
+    }
+
+    /** Ids of mappings, layers and devices that are silenced. */
+    public List<String> silenced() {
+        return silence.silenced();
+    }
+
+    /** Ids of mappings, layers and devices that alone may act; none for all. */
+    public List<String> alone() {
+        return silence.alone();
     }
 
     /** The preset a device recalled last, or "". */
@@ -115,6 +127,9 @@ public final class Values {
             }
             if (outcome instanceof LayersTurned turned) {
                 stack = turned.stack();
+            }
+            if (outcome instanceof SilenceChanged changed) {
+                silence = changed;
             }
             if (outcome instanceof PresetRecalled preset) {
                 recalled.put(preset.device(), preset.preset());

@@ -53,7 +53,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     }
 
     /** Fills in what only the rig knows: its devices, and what parameters are called. */
-    private static Field shown(Field field, Rig rig, ParameterTitles titles) {
+    static Field shown(Field field, Rig rig, ParameterTitles titles) {
         if (field.input() == Field.Input.DEVICE) {
             Map<String, String> devices = new LinkedHashMap<>();
             devices.put("", "choose a device");
@@ -75,7 +75,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names, titles);
     }
 
-    private static Ref.ToParameter chosen(String typed, ParameterTitles titles) {
+    static Ref.ToParameter chosen(String typed, ParameterTitles titles) {
         try {
             return Ref.ToParameter.of(titles.key("parameter", typed)).orElse(Ref.ToParameter.NONE);
         } catch (Mistake e) {
@@ -136,7 +136,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     }
 
     /** What stands in one line, by the fields' own names. */
-    private static Map<String, String> values(MultiValueMap<String, String> typed, String line) {
+    static Map<String, String> values(MultiValueMap<String, String> typed, String line) {
         Map<String, String> values = new LinkedHashMap<>();
         typed.forEach((name, all) -> {
             if (name.startsWith(line + ".")) {
@@ -147,7 +147,7 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     }
 
     /** The same with keys in the place of what parameters are called. */
-    private static Typed typed(MultiValueMap<String, String> typed, String line, ParameterTitles titles) {
+    static Typed typed(MultiValueMap<String, String> typed, String line, ParameterTitles titles) {
         Map<String, String> values = values(typed, line);
         NAMED.forEach(field -> values.computeIfPresent(field, (name, title) -> titles.key(field, title)));
         return new Typed(values);

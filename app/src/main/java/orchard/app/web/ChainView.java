@@ -32,8 +32,19 @@ record ChainView(int action, String title, int live, List<Link> links) {
      */
     record Link(int place, int index, String name, String words, boolean bypassed, boolean open) {}
 
-    /** Puts the chains of a mapping into the model, and the form of the stage that is open. */
-    static void add(Mapping mapping, Names names, int action, int stage, Map<String, String> buttons, Model model) {
+    /**
+     * Puts the chains of a case of a mapping into the model, and the form of the stage that is open.
+     *
+     * @param actionsBefore how many actions stand in the cases before
+     */
+    static void add(
+            Mapping mapping,
+            int actionsBefore,
+            Names names,
+            int action,
+            int stage,
+            Map<String, String> buttons,
+            Model model) {
         List<Action> actions = mapping.actions().onPress();
         List<Integer> following = new ArrayList<>();
         for (int i = 0; i < actions.size(); i++) {
@@ -43,7 +54,7 @@ record ChainView(int action, String title, int live, List<Link> links) {
         }
         List<ChainView> chains = new ArrayList<>();
         int before = mapping.shape().stages().size();
-        int first = following.isEmpty() ? -1 : following.get(0);
+        int first = following.isEmpty() ? -1 : actionsBefore + following.get(0);
         String all = following.size() > 1 ? "All" : "";
         chains.add(chain(
                 mapping, -1, all, first, 0, action, stage, mapping.target().flatMap(names::parameter)));
@@ -51,7 +62,8 @@ record ChainView(int action, String title, int live, List<Link> links) {
             SetParameter set = (SetParameter) actions.get(i);
             if (following.size() > 1 || !set.own().stages().isEmpty()) {
                 Optional<Parameter> parameter = names.parameter(set.parameter());
-                chains.add(chain(mapping, i, names.words(set.parameter()), i, before, action, stage, parameter));
+                chains.add(chain(
+                        mapping, i, names.words(set.parameter()), actionsBefore + i, before, action, stage, parameter));
             }
         }
         model.addAttribute("chains", chains);

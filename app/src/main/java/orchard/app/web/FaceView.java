@@ -13,9 +13,12 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Directory;
+import orchard.gear.Layer;
+import orchard.gear.LayerStack;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.light.Light;
+import orchard.mapping.Listening;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 
@@ -35,7 +38,9 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
      * @param dimension the control's first, whose value is drawn
      * @param key where its live value is found
      * @param caption what stands under it: what it sets, otherwise its own name
-     * @param mapping id of the first mapping that listens to it, or ""
+     * @param mapping id of the first mapping that listens to it now, or ""
+     * @param sign the pattern of the layer that one lives in, or ""
+     * @param layer the name of that layer, or ""
      * @param clash whether another control sends the same message
      * @param value where it stands, 0..1
      * @param display key of the display that belongs to it, or ""
@@ -52,6 +57,8 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
             String message,
             String caption,
             String mapping,
+            String sign,
+            String layer,
             boolean clash,
             double value,
             double x,
@@ -67,17 +74,23 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
         public String spoken() {
             return name
                     + (mapping.isEmpty() ? ", nobody listens" : ", sets " + caption)
+                    + (layer.isEmpty() ? "" : ", in layer " + layer)
                     + (clash ? ", sends the same message as another" : "");
         }
     }
 
     static FaceView of(Device device, Rig rig, Directory names, Values values) {
+        return of(device, new LayerStack(values.stack()), rig, names, values);
+    }
+
+    /** @param stack the layers that are on, or taken to be */
+    static FaceView of(Device device, LayerStack stack, Rig rig, Directory names, Values values) {
         Map<String, Integer> open = new HashMap<>();
         device.profile()
                 .traits()
                 .pages()
                 .forEach(group -> open.put(group.id(), values.page(Selector.Owner.controls(device.id(), group.id()))));
-        return of(device, open, rig, names, values);
+        return of(device, open, stack, rig, names, values);
     }
 
     /** The id of the first control of a page, "" if there is none. */
@@ -91,6 +104,12 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
 
     /** @param open the page each group shows */
     static FaceView of(Device device, Map<String, Integer> open, Rig rig, Directory names, Values values) {
+        return of(device, open, new LayerStack(values.stack()), rig, names, values);
+    }
+
+    private static FaceView of(
+            Device device, Map<String, Integer> open, LayerStack stack, Rig rig, Directory names, Values values) {
+        Listening listening = new Listening(stack, rig);
         Map<String, List<Mapping>> byControl = new HashMap<>();
         for (Mapping mapping : rig.mappings()) {
             mapping.when().triggers().stream()
@@ -109,7 +128,8 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 .map(control -> spot(
                         device,
                         control,
-                        byControl.getOrDefault(control.id(), List.of()),
+                        now(control, device, byControl.getOrDefault(control.id(), List.of()), listening),
+                        listening,
                         clashing.contains(control.id()),
                         names,
                         values))
@@ -128,18 +148,50 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 : control.name();
     }
 
+    /** The mappings that listen to any of a control's numbers now. */
+    private static List<Mapping> now(Control control, Device device, List<Mapping> about, Listening listening) {
+        return about.size() < 2
+                        && about.stream().allMatch(mapping -> mapping.layers().isEmpty())
+                ? listening.of(about)
+                : control.dimensions().stream()
+                        .map(dimension -> new Ref.ToControl(device.id(), control.id(), dimension.name()))
+                        .flatMap(ref -> listening
+                                .of(about.stream()
+                                        .filter(mapping ->
+                                                mapping.when().triggers().contains(ref))
+                                        .toList())
+                                .stream())
+                        .distinct()
+                        .toList();
+    }
+
+    /** What a mapping does, in as few words as a control has room for. */
+    private static String shortly(Mapping mapping, Control control, Directory names) {
+        Optional<String> parameter = mapping.targets().stream()
+                .findFirst()
+                .map(target -> names.parameter(target).map(p -> p.name()).orElse("missing"));
+        return parameter
+                .or(() -> mapping.everyAction()
+                        .flatMap(action -> action.layers(names).stream())
+                        .findFirst()
+                        .map(names::layerName))
+                .orElse(control.name());
+    }
+
     private static Spot spot(
-            Device device, Control control, List<Mapping> mappings, boolean clash, Directory names, Values values) {
+            Device device,
+            Control control,
+            List<Mapping> mappings,
+            Listening listening,
+            boolean clash,
+            Directory names,
+            Values values) {
         Dimension first = control.dimensions().get(0);
         String key = new Ref.ToControl(device.id(), control.id(), first.name()).key();
         Values.OfControl value = values.controls().get(key);
-        String caption = mappings.isEmpty()
-                ? shortly(control)
-                : mappings.get(0).targets().stream()
-                        .findFirst()
-                        .flatMap(names::parameter)
-                        .map(p -> p.name())
-                        .orElse(mappings.get(0).targets().isEmpty() ? control.name() : "missing");
+        String caption = mappings.isEmpty() ? shortly(control) : shortly(mappings.get(0), control, names);
+        Optional<Layer> layer =
+                mappings.stream().findFirst().map(listening::layer).flatMap(names::layer);
         Control.Face face = control.face();
         Optional<Light> display = device.profile().lightsOn(control.id()).stream()
                 .filter(light -> light.kind().letters() > 0)
@@ -153,6 +205,8 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 names.noteNames().spelled(first.words()),
                 caption,
                 mappings.isEmpty() ? "" : mappings.get(0).id(),
+                layer.map(one -> one.sign().words()).orElse(""),
+                layer.map(Layer::name).orElse(""),
                 clash,
                 value == null ? 0 : value.position(),
                 face.x() * SCALE,

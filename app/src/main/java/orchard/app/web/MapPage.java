@@ -14,9 +14,11 @@ import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.condition.Condition;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.LayerStack;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.inventory.Doubt;
@@ -111,6 +113,9 @@ class MapPage {
             @RequestParam(defaultValue = "") String device,
             @RequestParam(defaultValue = "-1") int action,
             @RequestParam(defaultValue = "-1") int stage,
+            @RequestParam(name = "case", defaultValue = "0") int branch,
+            @RequestParam(defaultValue = "") String as,
+            @RequestParam(defaultValue = "") String open,
             Model model) {
         Rig rig = keeper.rig();
         Optional<Mapping> selected = rig.mapping(mapping)
@@ -127,13 +132,21 @@ class MapPage {
                 .or(() -> rig.gear().stream()
                         .filter(d -> !d.profile().controls().isEmpty())
                         .findFirst());
-        top.ifPresent(d -> model.addAttribute("face", FaceView.of(d, rig, names, values)));
+        List<String> asIf = Stream.of(as.split(","))
+                .filter(layer -> rig.layer(layer).isPresent())
+                .toList();
+        layers(asIf, rig, model);
+        top.ifPresent(d -> model.addAttribute("face", FaceView.of(d, stack(asIf, rig), rig, names, values)));
+        model.addAttribute("opens", open);
         model.addAttribute(
                 "players",
                 rig.gear().stream()
                         .filter(d -> !d.profile().controls().isEmpty())
                         .toList());
-        selected.ifPresent(m -> select(m, rig, action, stage, model));
+        selected.ifPresent(m -> {
+            int looked = Math.max(0, Math.min(branch, m.branches().size() - 1));
+            select(m, looked, rig, action, stage, model);
+        });
         bottom(selected, group, rig, model);
         return "map/page";
     }
@@ -143,16 +156,76 @@ class MapPage {
         return sentences.of(rig).replace(link, link + " aria-current=\"true\"");
     }
 
-    private void select(Mapping mapping, Rig rig, int action, int stage, Model model) {
+    /** The layers that are on, or those that are taken to be. */
+    private LayerStack stack(List<String> asIf, Rig rig) {
+        return asIf.isEmpty() ? new LayerStack(values.stack()) : LayerStack.of(rig.layers(), asIf, List.of());
+    }
+
+    private void layers(List<String> asIf, Rig rig, Model model) {
+        model.addAttribute("stack", LayerView.of(rig, names, values));
+        model.addAttribute("asIf", asIf);
+        model.addAttribute("layers", rig.layers());
+        model.addAttribute("silenced", values.silenced());
+        model.addAttribute("tried", values.alone());
+    }
+
+    /** A device's face alone, as its controls are now, or would be as if some layers were on. */
+    @GetMapping("/map/face")
+    String face(
+            @RequestParam String device,
+            @RequestParam(defaultValue = "") String control,
+            @RequestParam(defaultValue = "") String as,
+            Model model) {
+        Rig rig = keeper.rig();
+        Device of = rig.device(device).orElseThrow(Replies::gone);
+        List<String> asIf = Stream.of(as.split(","))
+                .filter(layer -> rig.layer(layer).isPresent())
+                .toList();
+        model.addAttribute("face", FaceView.of(of, stack(asIf, rig), rig, names, values));
+        model.addAttribute("triggerControl", control);
+        return "fragments/face :: face(face=${face},selected=${triggerControl})";
+    }
+
+    /** A line of a sentence: one case, or what stands before and behind them all. */
+    record Said(int branch, boolean isCase, List<Sentence.Phrase> phrases) {}
+
+    /** The sentence broken into lines, where it has several. */
+    private static List<Said> lines(Sentence sentence) {
+        List<Said> lines = new ArrayList<>();
+        List<Sentence.Phrase> line = new ArrayList<>();
+        int branch = 0;
+        for (Sentence.Phrase phrase : sentence.phrases()) {
+            line.add(phrase);
+            if (phrase.clause() == Sentence.Clause.BREAK) {
+                lines.add(new Said(branch, !lines.isEmpty(), List.copyOf(line)));
+                line.clear();
+            }
+            branch = phrase.clause() == Sentence.Clause.NONE ? branch : phrase.branch();
+        }
+        lines.add(new Said(branch, !lines.isEmpty(), List.copyOf(line)));
+        return lines;
+    }
+
+    private void select(Mapping whole, int branch, Rig rig, int action, int stage, Model model) {
+        Mapping mapping = whole.only(branch);
+        CaseOf of = new CaseOf(whole.id(), branch);
+        int before = whole.actionsBefore(branch);
         Ref.ToControl trigger = mapping.trigger();
         Optional<Ref.ToParameter> target = mapping.target();
         Optional<Parameter> parameter = target.flatMap(rig::parameter);
         Optional<Dimension> dimension = rig.dimension(trigger);
         boolean follows = mapping.actions().onPress().get(0) instanceof SetParameter;
         model.addAttribute("mapping", mapping);
-        model.addAttribute("sentence", Sentence.of(mapping, names));
+        model.addAttribute("editId", of.text());
+        model.addAttribute("branch", branch);
+        model.addAttribute("caseCount", whole.branches().size());
+        model.addAttribute("every", whole.cases().every());
+        model.addAttribute("conditionKinds", Condition.Kind.values());
+        model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
+        model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
+        model.addAttribute("lines", lines(Sentence.of(whole, names)));
         model.addAttribute("seen", keeper.revision(mapping.id()));
-        model.addAttribute("fault", Fault.of(mapping, names).orElse(""));
+        model.addAttribute("fault", Fault.of(whole, names).orElse(""));
         model.addAttribute(
                 "absent",
                 absent(
@@ -192,8 +265,8 @@ class MapPage {
             model.addAttribute("low", p.textOfReal(scale.low()));
             model.addAttribute("high", p.textOfReal(scale.high()));
         }
-        ChainView.add(mapping, names, action, stage, buttons(rig), model);
-        dimension.ifPresent(d -> curve(mapping, action, d, rig, model));
+        ChainView.add(mapping, before, names, action, stage, buttons(rig), model);
+        dimension.ifPresent(d -> curve(mapping, before, action, d, rig, model));
         model.addAttribute("controls", controls.of(rig));
         model.addAttribute("titles", options.of(rig));
         model.addAttribute("chosenControl", trigger.key());
@@ -206,13 +279,13 @@ class MapPage {
         model.addAttribute("gestures", GESTURES);
         model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("actionKinds", Action.Kind.values());
-        model.addAttribute("mappingId", mapping.id());
+        model.addAttribute("mappingId", of.text());
         model.addAttribute("recipes", RecipeForm.of(mapping, rig, titles.of(rig)));
         model.addAttribute("actionLines", ActionForm.of(mapping.actions(), rig, names, titles.of(rig)));
     }
 
     /** The curve of the action whose stages are looked at, or of the first that follows the control. */
-    private static void curve(Mapping mapping, int action, Dimension dimension, Rig rig, Model model) {
+    private static void curve(Mapping mapping, int before, int action, Dimension dimension, Rig rig, Model model) {
         List<Action> actions = mapping.actions().onPress();
         int shown = action;
         for (int i = 0; shown < 0 && i < actions.size(); i++) {
@@ -221,7 +294,7 @@ class MapPage {
         if (shown < 0 || shown >= actions.size() || !(actions.get(shown) instanceof SetParameter set)) {
             return;
         }
-        model.addAttribute("curveAction", shown);
+        model.addAttribute("curveAction", before + shown);
         model.addAttribute("curveKey", set.parameter().key());
         rig.parameter(set.parameter()).ifPresent(parameter -> {
             try {

@@ -42,18 +42,43 @@ class MappingEdits {
 
     /** @param view what the page shows of it next, as {@code &stage=2} */
     ResponseEntity<Void> change(String id, long seen, String label, String view, Changing changing) {
-        keeper.commit(id, seen, rig -> {
-            Mapping before = rig.mapping(id).orElseThrow(Replies::gone);
+        CaseOf of = CaseOf.of(id);
+        keeper.commit(of.mapping(), seen, rig -> {
+            Mapping before = rig.mapping(of.mapping()).orElseThrow(Replies::gone);
             Mapping after;
             try {
-                after = changing.change(rig, before);
+                after = before.with(of.branch(), changing.change(rig, of.in(before)));
             } catch (Mistake e) {
                 throw EditRefused.invalid(id, "", sentence(e.getMessage()));
             }
             return Edit.change(
                     label + "“" + shortly(before) + "”", new Part.OfMapping(before), new Part.OfMapping(after));
         });
-        return Replies.go("/map?mapping=" + Replies.query(id) + view);
+        return Replies.go("/map?mapping=" + Replies.query(of.mapping())
+                + (of.branch() == 0 ? "" : "&case=" + of.branch()) + view);
+    }
+
+    /** Changes a mapping as a whole, whatever case of it is looked at, and leads back to one of its cases. */
+    ResponseEntity<Void> changeWhole(String id, long seen, String label, int next, Changing changing) {
+        String mapping = CaseOf.of(id).mapping();
+        keeper.commit(mapping, seen, rig -> {
+            Mapping before = rig.mapping(mapping).orElseThrow(Replies::gone);
+            try {
+                return Edit.change(
+                        label + "“" + shortly(before) + "”",
+                        new Part.OfMapping(before),
+                        new Part.OfMapping(changing.change(rig, before)));
+            } catch (Mistake e) {
+                throw EditRefused.invalid(mapping, "", sentence(e.getMessage()));
+            }
+        });
+        return Replies.go("/map?mapping=" + Replies.query(mapping) + (next == 0 ? "" : "&case=" + next));
+    }
+
+    /** A mapping as an address says it: with one of its cases alone. */
+    Mapping mapping(String id) {
+        CaseOf of = CaseOf.of(id);
+        return of.in(keeper.rig().mapping(of.mapping()).orElseThrow(Replies::gone));
     }
 
     /** Adds others made from a mapping, in one edit. */
@@ -62,21 +87,23 @@ class MappingEdits {
             long seen,
             BiFunction<Rig, Mapping, String> label,
             BiFunction<Rig, Mapping, List<Mapping>> made) {
-        keeper.commit(id, seen, rig -> {
-            Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
+        CaseOf of = CaseOf.of(id);
+        keeper.commit(of.mapping(), seen, rig -> {
+            Mapping mapping = rig.mapping(of.mapping()).orElseThrow(Replies::gone);
             return new Edit(
                     label.apply(rig, mapping),
                     made.apply(rig, mapping).stream()
                             .map(each -> new Edit.Change(null, new Part.OfMapping(each)))
                             .toList());
         });
-        return Replies.go("/map?mapping=" + Replies.query(id));
+        return Replies.go("/map?mapping=" + Replies.query(of.mapping()));
     }
 
     /** Takes a mapping away. */
     ResponseEntity<Void> delete(String id, long seen) {
-        Edit made = keeper.commit(id, seen, rig -> {
-            Mapping mapping = rig.mapping(id).orElseThrow(Replies::gone);
+        String whole = CaseOf.of(id).mapping();
+        Edit made = keeper.commit(whole, seen, rig -> {
+            Mapping mapping = rig.mapping(whole).orElseThrow(Replies::gone);
             return Edit.remove("Delete “" + shortly(mapping) + "”", new Part.OfMapping(mapping));
         });
         return Replies.deleted("/map", made);

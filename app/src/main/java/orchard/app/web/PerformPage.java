@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.LiveSocket;
+import orchard.app.live.Values;
 import orchard.app.port.PortRoom;
 import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
@@ -25,8 +26,10 @@ class PerformPage {
     private final EngineRoom engine;
     private final LiveSocket socket;
     private final PortRoom ports;
+    private final Values values;
 
-    PerformPage(RigKeeper keeper, EngineRoom engine, LiveSocket socket, PortRoom ports) {
+    PerformPage(RigKeeper keeper, EngineRoom engine, LiveSocket socket, PortRoom ports, Values values) {
+        this.values = values;
         this.ports = ports;
         this.keeper = keeper;
         this.engine = engine;
@@ -37,6 +40,7 @@ class PerformPage {
     String page(Model model) {
         show(model);
         showGear(model);
+        model.addAttribute("stack", LayerView.of(keeper.rig(), keeper.rig(), values));
         return "perform/page";
     }
 

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import orchard.app.live.Names;
 import orchard.check.Check;
+import orchard.gear.Layer;
 import orchard.gear.Ref;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
@@ -26,17 +27,53 @@ final class SentenceList {
                             .add(mapping));
         }
         Html html = new Html();
-        for (Mapping mapping : rig.mappings()) {
+        for (Layer layer : rig.layers()) {
+            List<Mapping> in = rig.mappings().stream()
+                    .filter(mapping -> !mapping.layers().isEmpty()
+                            && mapping.layers().get(0).equals(layer.id()))
+                    .toList();
+            head(layer.name(), layer.sign().words(), in, html);
+            draw(in, drivers, names, html);
+        }
+        List<Mapping> always = rig.mappings().stream()
+                .filter(mapping -> mapping.layers().isEmpty()
+                        || rig.layer(mapping.layers().get(0)).isEmpty())
+                .toList();
+        if (!rig.layers().isEmpty()) {
+            head("below all layers", "", always, html);
+        }
+        draw(always, drivers, names, html);
+        return html.toString();
+    }
+
+    private static void head(String name, String sign, List<Mapping> in, Html html) {
+        if (!in.isEmpty()) {
+            html.raw("<li class=\"layerhead\">");
+            if (!sign.isEmpty()) {
+                html.raw("<svg class=\"pattern\" aria-hidden=\"true\"><rect class=\"sign-")
+                        .raw(sign)
+                        .raw("\" width=\"100%\" height=\"100%\"></rect></svg>");
+            }
+            html.text(name)
+                    .raw("<span class=\"mono\">")
+                    .text(String.valueOf(in.size()))
+                    .raw("</span></li>");
+        }
+    }
+
+    private static void draw(
+            List<Mapping> mappings, Map<Ref.ToParameter, List<Mapping>> drivers, Names names, Html html) {
+        for (Mapping mapping : mappings) {
             String alsoSetBy = Check.driven(mapping).stream()
                     .flatMap(target -> drivers.get(target).stream())
                     .filter(other -> !other.id().equals(mapping.id()))
+                    .filter(other -> other.layers().equals(mapping.layers()))
                     .filter(other -> !(mapping.putsControl(names) && other.putsControl(names)))
                     .map(other -> names.words(other.trigger()))
                     .findFirst()
                     .orElse("");
             draw(mapping, names, alsoSetBy, html);
         }
-        return html.toString();
     }
 
     private static void draw(Mapping mapping, Names names, String alsoSetBy, Html html) {

@@ -8,7 +8,6 @@ import java.util.function.UnaryOperator;
 import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.app.live.Names;
-import orchard.app.store.RigKeeper;
 import orchard.mapping.Actions;
 import orchard.mapping.Advice;
 import orchard.mapping.Mapping;
@@ -38,10 +37,8 @@ class ShapeActions {
 
     private final MappingEdits edits;
     private final Names names;
-    private final RigKeeper keeper;
 
-    ShapeActions(MappingEdits edits, Names names, RigKeeper keeper) {
-        this.keeper = keeper;
+    ShapeActions(MappingEdits edits, Names names) {
         this.edits = edits;
         this.names = names;
     }
@@ -74,8 +71,7 @@ class ShapeActions {
     /** What is odd about a range while it is typed, with what was probably meant as one press. */
     @GetMapping("/map/{id}/advice")
     String advice(@PathVariable String id, @RequestParam String low, @RequestParam String high, Model model) {
-        Optional<Parameter> parameter =
-                keeper.rig().mapping(id).flatMap(Mapping::target).flatMap(names::parameter);
+        Optional<Parameter> parameter = edits.mapping(id).target().flatMap(names::parameter);
         Optional<Advice> advice = Optional.empty();
         if (parameter.isPresent() && !parameter.get().hasNames()) {
             Range free = new Range(-1e9, 1e9, parameter.get().range().unit());
@@ -127,7 +123,7 @@ class ShapeActions {
     @PostMapping("/map/{id}/stage/add")
     ResponseEntity<Void> add(
             @PathVariable String id, @RequestParam long seen, @RequestParam int action, @RequestParam String kind) {
-        Mapping now = keeper.rig().mapping(id).orElseThrow(Replies::gone);
+        Mapping now = edits.mapping(id);
         Stage stage;
         try {
             MappingEdits.shape(now, action);
@@ -236,7 +232,7 @@ class ShapeActions {
             Model model) {
         List<String> values = new ArrayList<>();
         String wrong = "";
-        Mapping mapping = keeper.rig().mapping(id).orElseThrow(Replies::gone);
+        Mapping mapping = edits.mapping(id);
         try {
             Parameter parameter = parameter(mapping, action);
             Shape before = MappingEdits.shape(mapping, action);
