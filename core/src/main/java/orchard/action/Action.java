@@ -21,9 +21,11 @@ import orchard.shape.Shape;
 public sealed interface Action
         permits Choose,
                 Hold,
+                MoveFocus,
                 NextLayer,
                 Nudge,
                 OpenPage,
+                PinFocus,
                 Recall,
                 Reset,
                 ResetMoved,
@@ -59,6 +61,8 @@ public sealed interface Action
         RECALL("recall a preset of", (parameter, device, names) -> new Recall(device, "", 1, "")),
         LAYER("switch a layer", (parameter, device, names) -> new SwitchLayer("", SwitchLayer.Way.HELD)),
         NEXT_LAYER("go to another layer of", (parameter, device, names) -> new NextLayer("", 1)),
+        FOCUS("move a focus", (parameter, device, names) -> new MoveFocus("", "", 1, false)),
+        PIN("pin a focus", (parameter, device, names) -> new PinFocus("", PinFocus.Way.TURN)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
@@ -130,6 +134,11 @@ public sealed interface Action
         return List.of();
     }
 
+    /** The id of the focus it moves, or pins. */
+    default Optional<String> movesFocus() {
+        return Optional.empty();
+    }
+
     /** Whether it follows the control all the way; all others are done once. */
     default boolean follows() {
         return false;
@@ -187,11 +196,15 @@ public sealed interface Action
 
         R hold(Hold action);
 
+        R moveFocus(MoveFocus action);
+
         R nextLayer(NextLayer action);
 
         R nudge(Nudge action);
 
         R openPage(OpenPage action);
+
+        R pinFocus(PinFocus action);
 
         R recall(Recall action);
 

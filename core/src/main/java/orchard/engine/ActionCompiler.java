@@ -34,13 +34,17 @@ record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
         return new ActionPlan(
                 kept == null ? new State.OfAction(action.memory()) : kept,
                 action,
-                action.parameter() == null ? null : cells.parameter(action.parameter()),
-                other == null ? null : cells.parameter(other),
+                action.parameter() == null ? null : cells.address(action.parameter(), rig),
+                other == null ? null : cells.address(other, rig),
                 action.device().isEmpty() ? null : cells.device(action.device()),
                 selector,
                 selector == null ? Nothing.NUMBERS : among(action, selector.selector()),
                 rack == null ? Nothing.PRESETS : rack.presets(),
-                cells.layers(action.layers(rig)));
+                cells.layers(action.layers(rig)),
+                action.movesFocus()
+                        .filter(id -> rig.focus(id).isPresent())
+                        .map(cells::focus)
+                        .orElse(null));
     }
 
     private int[] among(Action action, Selector selector) {

@@ -5,9 +5,11 @@ import java.util.List;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PinFocus;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -42,6 +44,7 @@ final class ActionRunner {
     private final Pages pages;
     private final Presets presets;
     private final Layers layers;
+    private final Foci foci;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
@@ -54,6 +57,7 @@ final class ActionRunner {
             Pages pages,
             Presets presets,
             Layers layers,
+            Foci foci,
             Runnable stopAll) {
         this.state = state;
         this.cycle = cycle;
@@ -63,6 +67,7 @@ final class ActionRunner {
         this.pages = pages;
         this.presets = presets;
         this.layers = layers;
+        this.foci = foci;
         this.stopAll = stopAll;
     }
 
@@ -89,8 +94,16 @@ final class ActionRunner {
         note(press, Considered.Verdict.ACTED, Double.NaN, "");
         for (ActionPlan plan : press.branch.press()) {
             if (steps > 0 || plan.action().hasDirection()) {
-                fence.around(press.plan, () -> plan.action().accept(new Doing(press, plan, steps)));
+                fence.around(press.plan, () -> act(press, plan, steps));
             }
+        }
+    }
+
+    private void act(Press press, ActionPlan plan, int steps) {
+        if (plan.address() != null && plan.address().now == null) {
+            cycle.note(new Refused("The focus it goes through has no such place now"));
+        } else {
+            plan.action().accept(new Doing(press, plan, steps));
         }
     }
 
@@ -101,7 +114,7 @@ final class ActionRunner {
                 return;
             }
             ActionPlan action = actions[i];
-            fence.around(press.plan, () -> action.action().accept(new Doing(press, action, 1)));
+            fence.around(press.plan, () -> act(press, action, 1));
         }
     }
 
@@ -144,6 +157,14 @@ final class ActionRunner {
         }
 
         @Override
+        public Void moveFocus(MoveFocus action) {
+            if (plan.focus() != null) {
+                foci.move(plan.focus(), action, steps);
+            }
+            return null;
+        }
+
+        @Override
         public Void nextLayer(NextLayer action) {
             layers.goOn(plan.layers(), action.by() * steps);
             return null;
@@ -159,6 +180,15 @@ final class ActionRunner {
         public Void openPage(OpenPage action) {
             if (plan.selector() != null) {
                 pages.turn(plan, action, action.by() * steps);
+            }
+            return null;
+        }
+
+        @Override
+        public Void pinFocus(PinFocus action) {
+            if (plan.focus() != null) {
+                boolean on = action.way() == PinFocus.Way.TURN ? !plan.focus().pinned : action.way() == PinFocus.Way.ON;
+                foci.pin(plan.focus(), on);
             }
             return null;
         }
@@ -301,10 +331,10 @@ final class ActionRunner {
         if (value instanceof Value.Fixed fixed) {
             return parameter.position(fixed.real());
         }
-        double other = plan.other().position;
-        return Double.isNaN(other)
+        State.OfParameter other = plan.other().now;
+        return other == null || Double.isNaN(other.position)
                 ? Double.NaN
-                : parameter.position(plan.other().parameter.real(other));
+                : parameter.position(other.parameter.real(other.position));
     }
 
     private void nudge(State.OfParameter of, double by, boolean around) {

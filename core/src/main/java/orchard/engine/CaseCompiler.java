@@ -110,10 +110,10 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
             Takeover takeover,
             Place place,
             BranchPlan before) {
-        State.OfParameter parameter = cells.parameter(ref);
+        State.OfAddress address = cells.address(ref, rig);
         State.OfTarget memory = null;
         for (Target old : before == null ? Nothing.TARGETS : before.targets()) {
-            boolean same = old.parameter() == parameter
+            boolean same = old.address() == address
                     && old.action() == action
                     && Objects.equals(old.place(), place)
                     && old.shape().isLike(function);
@@ -123,7 +123,7 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
                 memory == null ? new State.OfTarget(function.memory()) : memory,
                 cells.mapping(mapping.id()),
                 branch,
-                parameter,
+                address,
                 function,
                 action,
                 takeover,

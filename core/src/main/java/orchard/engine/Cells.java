@@ -1,15 +1,19 @@
 package orchard.engine;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.gear.Through;
 
 /**
  * The places in {@link State} of everything in the rig: once given, a place stays as long as the thing is in the rig, so that controls and parameters
@@ -34,6 +38,8 @@ final class Cells {
     private final Map<String, OfDevice> devices = new LinkedHashMap<>();
     private final Map<String, State.OfMapping> mappings = new HashMap<>();
     private final Map<String, State.OfLayer> layers = new HashMap<>();
+    private final Map<String, State.OfFocus> foci = new HashMap<>();
+    private final Map<String, Map<Ref.ToParameter, State.OfAddress>> addresses = new HashMap<>();
     private final State.OfSelector songs = new State.OfSelector();
 
     private OfDevice all(String device) {
@@ -74,6 +80,36 @@ final class Cells {
         return ids.isEmpty() ? Nothing.LAYERS : ids.stream().map(this::layer).toArray(State.OfLayer[]::new);
     }
 
+    State.OfFocus focus(String id) {
+        return foci.computeIfAbsent(id, State.OfFocus::new);
+    }
+
+    /** What an address means: a parameter, or one of the place under a focus. */
+    State.OfAddress address(Ref.ToParameter ref, Directory rig) {
+        Optional<Through> through = rig.device(ref.device()).isPresent() ? Optional.empty() : Through.of(ref, rig);
+        if (through.isEmpty()) {
+            return parameter(ref).plain;
+        }
+        Through by = through.get();
+        State.OfParameter[] places = new State.OfParameter[by.focus().places().size()];
+        for (int i = 0; i < places.length; i++) {
+            places[i] = by.find(i, rig).map(found -> parameter(found.ref())).orElse(null);
+        }
+        Map<Ref.ToParameter, State.OfAddress> of =
+                addresses.computeIfAbsent(by.focus().id(), id -> new LinkedHashMap<>());
+        State.OfAddress known = of.get(ref);
+        if (known == null || !Arrays.equals(known.places, places)) {
+            known = new State.OfAddress(focus(by.focus().id()), by.offset() - 1, places);
+            of.put(ref, known);
+        }
+        return known;
+    }
+
+    /** All addresses that go through a focus. */
+    State.OfAddress[] addresses(String focus) {
+        return addresses.getOrDefault(focus, Map.of()).values().toArray(Nothing.ADDRESSES);
+    }
+
     /** The songs of the set list. */
     State.OfSelector songs() {
         return songs;
@@ -105,7 +141,9 @@ final class Cells {
     }
 
     /** Forgets what is not in the rig any more; what is in it has its place already. */
-    void keep(Set<String> devicesKept, Set<String> mappingsKept, Set<String> layersKept) {
+    void keep(Set<String> devicesKept, Set<String> mappingsKept, Set<String> layersKept, Set<String> fociKept) {
+        foci.keySet().retainAll(fociKept);
+        addresses.keySet().retainAll(fociKept);
         layers.keySet().retainAll(layersKept);
         if (devices.size() > devicesKept.size()) {
             devices.keySet().retainAll(devicesKept);
@@ -136,6 +174,7 @@ final class Cells {
     int size() {
         return mappings.size()
                 + layers.size()
+                + foci.size()
                 + devices.values().stream()
                         .mapToInt(of ->
                                 1 + of.controls.size() + of.parameters.size() + of.lights.size() + of.selectors.size())

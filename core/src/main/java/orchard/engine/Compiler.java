@@ -16,11 +16,13 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
+import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.PresetPlan;
 import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.engine.Plan.Target;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Ref;
@@ -46,7 +48,9 @@ public final class Compiler {
     private Map<String, PresetRack> racks = Map.of();
     private Map<String, Made> mappings = Map.of();
     private List<Layer> layers = List.of();
+    private List<Focus> foci = List.of();
     private int made;
+    private Rig rig = Rig.EMPTY;
 
     /** A mapping's plan with all it was made of: as long as these are the same, so is the plan. */
     private record Made(Mapping mapping, Takeover takeover, Set<String> uses, List<Device> gear, MappingPlan plan) {}
@@ -54,17 +58,21 @@ public final class Compiler {
     /** The plan for a rig. Mappings that cannot work get a fault and harm no other. */
     public Plan compile(Rig rig) {
         made = 0;
+        this.rig = rig;
         Collection<DevicePlan> before = List.copyOf(devices.values());
         devices = devices(rig);
         boolean sameGear = List.copyOf(devices.values()).equals(before);
         boolean samePresets = presets(rig);
         boolean sameLayers = rig.layers().equals(layers);
         layers = rig.layers();
-        mappings = mappings(rig, sameGear, samePresets, sameLayers);
+        List<Focus> fociBefore = foci;
+        foci = rig.foci();
+        mappings = mappings(rig, sameGear, samePresets, sameLayers, fociBefore);
         cells.keep(
                 devices.keySet(),
                 mappings.keySet(),
-                layers.stream().map(Layer::id).collect(Collectors.toSet()));
+                layers.stream().map(Layer::id).collect(Collectors.toSet()),
+                foci.stream().map(Focus::id).collect(Collectors.toSet()));
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
         SelectorPlan songs = new SelectorPlan(cells.songs(), Song.selector(rig.songs()));
         return new Plan(
@@ -161,7 +169,9 @@ public final class Compiler {
                 pages == null ? 0 : pages.selector().number(preset.page()));
     }
 
-    private Map<String, Made> mappings(Rig rig, boolean sameGear, boolean samePresets, boolean sameLayers) {
+    private Map<String, Made> mappings(
+            Rig rig, boolean sameGear, boolean samePresets, boolean sameLayers, List<Focus> fociBefore) {
+        boolean sameFoci = foci.equals(fociBefore);
         Map<String, Made> all = new LinkedHashMap<>();
         Takeover takeover = rig.settings().takeover();
         for (Mapping mapping : rig.mappings()) {
@@ -171,13 +181,14 @@ public final class Compiler {
                     && before.takeover() == takeover
                     && (sameGear || sameGear(before, rig))
                     && (samePresets || !MappingCompiler.recalls(mapping))
-                    && (sameLayers || !MappingCompiler.isLayered(mapping, rig));
+                    && (sameLayers || !MappingCompiler.isLayered(mapping, rig))
+                    && (sameFoci || !MappingCompiler.isFocused(mapping, before.uses(), rig, fociBefore));
             if (same) {
                 all.put(mapping.id(), before);
                 continue;
             }
             made++;
-            Set<String> uses = MappingCompiler.uses(mapping);
+            Set<String> uses = MappingCompiler.uses(mapping, rig);
             List<Device> gear =
                     uses.stream().map(id -> rig.device(id).orElse(null)).collect(Collectors.toList());
             MappingPlan plan = mappingCompiler.mapping(rig, mapping, racks, before == null ? null : before.plan());
@@ -240,6 +251,7 @@ public final class Compiler {
         Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
         Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
+        Map<State.OfFocus, Set<State.OfLight>> focused = new HashMap<>();
         for (MappingPlan plan : plans) {
             for (State.OfControl control : plan.triggers()) {
                 listeners.computeIfAbsent(control, c -> new ArrayList<>(1)).add(plan);
@@ -250,8 +262,16 @@ public final class Compiler {
             }
             for (LightRule answer : plan.answers()) {
                 rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
-                lights.computeIfAbsent(answer.parameter(), p -> new LinkedHashSet<>())
-                        .add(answer.light());
+                for (State.OfParameter place : answer.address().places) {
+                    if (place != null) {
+                        lights.computeIfAbsent(place, p -> new LinkedHashSet<>())
+                                .add(answer.light());
+                    }
+                }
+                if (answer.address().focus != null) {
+                    focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
+                            .add(answer.light());
+                }
                 if (answer.pages() != null) {
                     turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
                             .add(answer.light());
@@ -268,6 +288,7 @@ public final class Compiler {
         }
         return new Plan.Wiring(
                 songs,
+                focusPlans(focused),
                 layerPlans,
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
@@ -293,14 +314,56 @@ public final class Compiler {
     /** What a mapping sets whose device wants to know of fingers. */
     private void touched(MappingPlan plan, Set<Plan.Touch> touches) {
         for (Target target : plan.targets()) {
-            Ref.ToParameter ref = target.parameter().ref;
-            Parameter parameter = devices.get(ref.device())
-                    .parametersById()
-                    .get(ref.parameter())
-                    .parameter();
-            if (parameter.binding().touched(true) != null) {
-                touches.add(new Plan.Touch(plan.state(), target.parameter()));
+            for (State.OfParameter place : target.address().places) {
+                if (place != null && asks(place.ref)) {
+                    touches.add(new Plan.Touch(plan.state(), target.address()));
+                }
             }
         }
+    }
+
+    private boolean asks(Ref.ToParameter ref) {
+        Parameter parameter =
+                devices.get(ref.device()).parametersById().get(ref.parameter()).parameter();
+        return parameter.binding().touched(true) != null;
+    }
+
+    private List<Plan.FocusPlan> focusPlans(Map<State.OfFocus, Set<State.OfLight>> focused) {
+        return foci.stream()
+                .map(focus -> {
+                    State.OfFocus state = cells.focus(focus.id());
+                    return new Plan.FocusPlan(
+                            state,
+                            focus,
+                            cells.addresses(focus.id()),
+                            focused.getOrDefault(state, Set.of()).toArray(Nothing.LIGHTS),
+                            focus.selection() == null ? null : selection(focus),
+                            skips(focus),
+                            foci.stream()
+                                    .filter(other -> other.link() != null
+                                            && other.link().focus().equals(focus.id()))
+                                    .map(other -> cells.focus(other.id()))
+                                    .toArray(State.OfFocus[]::new));
+                })
+                .toList();
+    }
+
+    /** The parameter by which a device tells what is selected; null if it has none of that id. */
+    private State.OfParameter selection(Focus focus) {
+        DevicePlan device = devices.get(focus.device());
+        ParameterPlan parameter = device == null
+                ? null
+                : device.parametersById().get(focus.selection().parameter());
+        return parameter == null ? null : parameter.state();
+    }
+
+    private State.OfParameter[] skips(Focus focus) {
+        State.OfParameter[] skips = new State.OfParameter[focus.places().size()];
+        for (int i = 0; i < skips.length && !focus.skips().isEmpty(); i++) {
+            skips[i] = focus.find(i, focus.skips(), rig)
+                    .map(found -> cells.parameter(found.ref()))
+                    .orElse(null);
+        }
+        return skips;
     }
 }

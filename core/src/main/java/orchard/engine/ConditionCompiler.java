@@ -75,10 +75,11 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Con
         if (parameter == null) {
             return NEVER;
         }
-        State.OfParameter of = cells.parameter(condition.parameter());
+        State.OfAddress of = cells.address(condition.parameter(), rig);
         double value = parameter.position(condition.real());
         double to = parameter.position(condition.to());
-        return number -> condition.is().holds(of.position, value, to, Compared.NEAR); // what is not known is nowhere
+        return number -> of.now != null
+                && condition.is().holds(of.now.position, value, to, Compared.NEAR); // what is not known is nowhere
     }
 
     @Override
@@ -95,8 +96,8 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Con
         if (rig.parameter(condition.parameter()).isEmpty()) {
             return NEVER;
         }
-        State.OfParameter of = cells.parameter(condition.parameter());
-        return number -> !Double.isNaN(of.position);
+        State.OfAddress of = cells.address(condition.parameter(), rig);
+        return number -> of.now != null && !Double.isNaN(of.now.position);
     }
 
     @Override

@@ -260,8 +260,10 @@ final class Controls {
     void finger(State.OfControl control) {
         List<State.OfParameter> now = new ArrayList<>();
         for (Plan.Touch touch : control.touches) {
-            if (control.isHeld() && touch.mapping().active && !now.contains(touch.parameter())) {
-                now.add(touch.parameter());
+            State.OfParameter parameter = touch.address().now;
+            boolean isMeant = control.isHeld() && touch.mapping().active && parameter != null;
+            if (isMeant && !now.contains(parameter)) {
+                now.add(parameter);
             }
         }
         for (State.OfParameter parameter : List.copyOf(control.touching)) {

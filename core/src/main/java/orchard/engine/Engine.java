@@ -60,6 +60,7 @@ public final class Engine {
     private final Parameters parameters;
     private final Layers layers;
     private final Silence silence;
+    private final Foci foci;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -84,13 +85,14 @@ public final class Engine {
         this.cycle = new Cycle(outlet, traces != null);
         this.fence = new Fence(cycle);
         this.lights = new Lights(state, cycle);
-        this.parameters = new Parameters(state, cycle, lights);
+        this.parameters = new Parameters(state, cycle, lights, this::watched);
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
         this.pages = new Pages(cycle, lights, layers);
         this.presets = new Presets(cycle, parameters, pages);
-        this.actions =
-                new ActionRunner(state, cycle, fence, parameters, payments, pages, presets, layers, this::stopAll);
+        this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
+        this.actions = new ActionRunner(
+                state, cycle, fence, parameters, payments, pages, presets, layers, foci, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
         this.controls = new Controls(state, cycle, mappings, lights, layers);
@@ -101,8 +103,14 @@ public final class Engine {
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
+        foci.replanned(plan);
         layers.replanned(plan);
         insidersAreThere();
+    }
+
+    /** What a focus goes with stands elsewhere. */
+    private void watched(State.OfParameter parameter) {
+        foci.changed(parameter);
     }
 
     /** Another mapping may listen to a control on which a finger lies. */
@@ -134,6 +142,14 @@ public final class Engine {
     /** Whether a layer is on for the next press. */
     boolean holdsForNext(String layer) {
         return state.holding.stream().anyMatch(held -> held.next && held.layer.id.equals(layer));
+    }
+
+    /** The addresses through a focus that do not mean what its place says they should. */
+    List<String> addressesOf(String focus) {
+        return plan.foci().stream()
+                .filter(one -> one.state().id.equals(focus))
+                .flatMap(one -> Foci.astray(one).stream())
+                .toList();
     }
 
     /** Whether anything holds a layer on. */
@@ -300,6 +316,11 @@ public final class Engine {
         }
 
         @Override
+        public void focused(Event.Focused event) {
+            foci.byHand(plan, event);
+        }
+
+        @Override
         public void layered(Event.Layered event) {
             layers.byHand(event.layer(), event.on());
         }
@@ -317,6 +338,7 @@ public final class Engine {
         @Override
         public void replanned(Event.Replanned event) {
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
+            foci.replanned(event.plan());
             layers.replanned(event.plan());
             silence.replanned(event.plan());
             moved.forEach(pages::found);

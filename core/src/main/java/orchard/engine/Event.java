@@ -34,6 +34,8 @@ public sealed interface Event {
 
         void opened(Opened event);
 
+        void focused(Focused event);
+
         void layered(Layered event);
 
         void recalled(Recalled event);
@@ -118,6 +120,24 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.touched(this);
+        }
+    }
+
+    /**
+     * A person moved a focus on a page.
+     *
+     * @param place id of the first place it goes to; "" to leave it where it is
+     * @param pinned where it is left: whether it is pinned there
+     */
+    record Focused(long nanos, String focus, String place, boolean pinned) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.focused(this);
         }
     }
 

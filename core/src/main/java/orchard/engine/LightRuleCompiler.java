@@ -71,7 +71,7 @@ final class LightRuleCompiler {
                     answer.rule(),
                     lit,
                     shape,
-                    cells.parameter(target),
+                    cells.address(target, rig),
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                     mover.pageNumber(),
                     ""));
@@ -106,7 +106,7 @@ final class LightRuleCompiler {
                                 Show.Rule.usual(light),
                                 position -> position >= 0.5,
                                 shape,
-                                cells.parameter(laid.parameter()),
+                                cells.parameter(laid.parameter()).plain,
                                 laid.pages().state(),
                                 laid.place().page(),
                                 laid.entry().label()));

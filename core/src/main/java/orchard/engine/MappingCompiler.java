@@ -14,6 +14,7 @@ import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.Target;
 import orchard.gear.Dimension;
+import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.mapping.Branch;
 import orchard.mapping.Fault;
@@ -40,7 +41,7 @@ final class MappingCompiler {
     }
 
     /** The devices a mapping is about in any way: if none of them was edited, its plan stays as it is. */
-    static Set<String> uses(Mapping mapping) {
+    static Set<String> uses(Mapping mapping, Rig rig) {
         Set<String> uses = new LinkedHashSet<>();
         mapping.when().triggers().forEach(trigger -> uses.add(trigger.device()));
         mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
@@ -50,6 +51,11 @@ final class MappingCompiler {
                 .forEach(slow -> uses.add(slow.device()));
         mapping.everyAction().forEach(action -> uses.addAll(action.devices()));
         mapping.branches().forEach(branch -> branch.during().devices().forEach(uses::add));
+        for (String id : List.copyOf(uses)) {
+            rig.focus(id)
+                    .ifPresent(
+                            focus -> uses.addAll(focus.device().isEmpty() ? focus.places() : List.of(focus.device())));
+        }
         return uses;
     }
 
@@ -66,6 +72,14 @@ final class MappingCompiler {
     /** Those of some layers that are in the rig; of none that is, a mapping lives nowhere and is broken. */
     private static List<String> there(Rig rig, List<String> layers) {
         return layers.stream().filter(layer -> rig.layer(layer).isPresent()).toList();
+    }
+
+    /** Whether a mapping has to do with foci. */
+    static boolean isFocused(Mapping mapping, Set<String> uses, Rig rig, List<Focus> before) {
+        return mapping.everyAction().anyMatch(action -> action.movesFocus().isPresent())
+                || uses.stream()
+                        .anyMatch(id -> rig.focus(id).isPresent()
+                                || before.stream().anyMatch(focus -> focus.id().equals(id)));
     }
 
     /** Whether a mapping is about presets too. */
@@ -111,8 +125,9 @@ final class MappingCompiler {
 
     /** The senses of fingers beside the triggers. */
     private State.OfControl[] touched(Rig rig, Mapping mapping, Stream<Target> targets) {
-        boolean asks = targets.map(
-                        target -> rig.parameter(target.parameter().ref).orElseThrow())
+        boolean asks = targets.flatMap(target -> Stream.of(target.address().places))
+                .filter(place -> place != null)
+                .map(place -> rig.parameter(place.ref).orElseThrow())
                 .anyMatch(parameter -> parameter.binding().touched(true) != null);
         return !asks
                 ? Nothing.CONTROLS

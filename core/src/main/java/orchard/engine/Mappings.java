@@ -406,6 +406,10 @@ final class Mappings {
             }
             double way = steps * sensitivity(branch, steps, elapsed);
             for (Target target : branch.targets()) {
+                if (target.parameter() == null) {
+                    note(mapping, target.action(), "heard, but its focus has no such place now");
+                    continue;
+                }
                 boolean counted = tells && target.shape().counts();
                 if (isUnder(target, control)) {
                     targets.run(
@@ -455,6 +459,10 @@ final class Mappings {
         for (BranchPlan branch : taken) {
             double way = by * sensitivity(branch, by, elapsed);
             for (Target target : branch.targets()) {
+                if (target.parameter() == null) {
+                    note(mapping, target.action(), "heard, but its focus has no such place now");
+                    continue;
+                }
                 boolean counted = target.shape().counts();
                 targets.run(
                         mapping,

@@ -19,6 +19,8 @@ final class Nothing {
     static final Plan.BranchPlan[][] SINGLE = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
+    static final State.OfFocus[] FOCI = {};
+    static final State.OfAddress[] ADDRESSES = {};
     static final State.OfLayer[] LAYERS = {};
     static final Plan.Touch[] TOUCHES = {};
     static final LightRule[] RULES = {};

@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import java.util.Iterator;
+import java.util.function.Consumer;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.Reconciled;
@@ -17,8 +18,11 @@ final class Parameters {
     private final State state;
     private final Cycle cycle;
     private final Lights lights;
+    private final Consumer<State.OfParameter> watched;
 
-    Parameters(State state, Cycle cycle, Lights lights) {
+    /** @param watched is told of parameters that foci go with, when they stand elsewhere */
+    Parameters(State state, Cycle cycle, Lights lights, Consumer<State.OfParameter> watched) {
+        this.watched = watched;
         this.state = state;
         this.cycle = cycle;
         this.lights = lights;
@@ -78,6 +82,9 @@ final class Parameters {
         parameter.text = null;
         parameter.sent = settled;
         lights.changed(parameter);
+        if (parameter.foci.length > 0) {
+            watched.accept(parameter);
+        }
     }
 
     /** The message that says where it stands; null if nobody has to be told. */
@@ -245,5 +252,8 @@ final class Parameters {
         parameter.confirmed = true;
         parameter.agreed = position;
         lights.changed(parameter);
+        if (parameter.foci.length > 0) {
+            watched.accept(parameter);
+        }
     }
 }

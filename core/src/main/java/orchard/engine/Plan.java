@@ -20,6 +20,7 @@ import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.PageGroup;
 import orchard.gear.Preset;
@@ -58,6 +59,7 @@ public final class Plan {
     private final List<Ruled> ruled;
     private final List<Turned> turned;
     private final List<LayerPlan> layers;
+    private final List<FocusPlan> foci;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -70,7 +72,7 @@ public final class Plan {
     record Listening(State.OfControl control, MappingPlan[] about, Touch[] touches, boolean layered) {}
 
     /** A parameter whose device wants to know of the finger on a control by which a mapping sets it. */
-    record Touch(State.OfMapping mapping, State.OfParameter parameter) {}
+    record Touch(State.OfMapping mapping, State.OfAddress address) {}
 
     /**
      * A layer.
@@ -78,6 +80,24 @@ public final class Plan {
      * @param page what turns the page it comes with, or null
      */
     record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page) {}
+
+    /**
+     * A focus.
+     *
+     * @param addresses those that go through it
+     * @param lights those that may show another place when it moves
+     * @param selection the parameter it goes with, or null
+     * @param skips by place what says whether it is passed over, null where nothing does
+     * @param linked the foci that move with it
+     */
+    record FocusPlan(
+            State.OfFocus state,
+            Focus focus,
+            State.OfAddress[] addresses,
+            State.OfLight[] lights,
+            State.OfParameter selection,
+            State.OfParameter[] skips,
+            State.OfFocus[] linked) {}
 
     /** Which lights may show a parameter. */
     record Answering(State.OfParameter parameter, State.OfLight[] lights) {}
@@ -91,6 +111,7 @@ public final class Plan {
     /** Where what parts say of one another was gathered. */
     record Wiring(
             SelectorPlan songs,
+            List<FocusPlan> foci,
             List<LayerPlan> layers,
             List<Listening> listening,
             List<Answering> answering,
@@ -117,6 +138,7 @@ public final class Plan {
         this.turned = wiring.turned();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
+        this.foci = wiring.foci();
         this.layered = listening.stream()
                 .filter(Listening::layered)
                 .map(Listening::control)
@@ -148,6 +170,10 @@ public final class Plan {
 
     List<LayerPlan> layers() {
         return layers;
+    }
+
+    List<FocusPlan> foci() {
+        return foci;
     }
 
     /** The set list, and where it stands. */
@@ -225,6 +251,10 @@ public final class Plan {
                 of.control().touches = Nothing.TOUCHES;
             });
             before.layers.forEach(of -> of.state().plan = null);
+            before.foci.forEach(of -> {
+                of.state().plan = null;
+                watch(of, Nothing.FOCI);
+            });
             before.answering.forEach(of -> of.parameter().lights = Nothing.LIGHTS);
             before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
         }
@@ -254,6 +284,12 @@ public final class Plan {
         for (LayerPlan layer : layers) {
             layer.state().plan = layer;
         }
+        for (FocusPlan focus : foci) {
+            focus.state().plan = focus;
+        }
+        for (FocusPlan focus : foci) {
+            watch(focus, watchers(focus));
+        }
         for (Listening of : listening) {
             of.control().about = of.about();
             of.control().listeners = of.about();
@@ -282,6 +318,28 @@ public final class Plan {
             }
         }
         return moved;
+    }
+
+    private static void watch(FocusPlan focus, State.OfFocus[] watchers) {
+        if (focus.selection() != null) {
+            focus.selection().foci = watchers;
+        }
+        for (State.OfParameter skip : focus.skips()) {
+            if (skip != null) {
+                skip.foci = watchers;
+            }
+        }
+    }
+
+    /** All foci that go with the same as one. */
+    private State.OfFocus[] watchers(FocusPlan focus) {
+        return foci.stream()
+                .filter(other -> other.selection() != null && other.selection() == focus.selection()
+                        || Stream.of(other.skips())
+                                .filter(skip -> skip != null)
+                                .anyMatch(skip -> Arrays.asList(focus.skips()).contains(skip)))
+                .map(FocusPlan::state)
+                .toArray(State.OfFocus[]::new);
     }
 
     /** How a number of a control comes. */
@@ -440,13 +498,21 @@ public final class Plan {
             Show.Rule rule,
             DoublePredicate lit,
             ShapeFunction shape,
-            State.OfParameter parameter,
+            State.OfAddress address,
             State.OfSelector pages,
             int page,
             String label) {
 
+        /** What it answers now. */
+        State.OfParameter parameter() {
+            return address.now;
+        }
+
         boolean isInForce() {
-            return mapping.active && (pages == null || pages.at == page) && !Double.isNaN(parameter.position);
+            return mapping.active
+                    && (pages == null || pages.at == page)
+                    && address.now != null
+                    && !Double.isNaN(address.now.position);
         }
     }
 
@@ -616,11 +682,17 @@ public final class Plan {
             State.OfTarget state,
             State.OfMapping mapping,
             int branch,
-            State.OfParameter parameter,
+            State.OfAddress address,
             ShapeFunction shape,
             int action,
             Takeover takeover,
-            Place place) {}
+            Place place) {
+
+        /** What it sets now; null where its focus has no such place. */
+        State.OfParameter parameter() {
+            return address.now;
+        }
+    }
 
     /**
      * A place on a page of parameters.
@@ -635,24 +707,32 @@ public final class Plan {
      * Something that is done once.
      *
      * @param state what it remembers: one number, or for {@link Tap} as many as it counts presses
-     * @param parameter what it is about, or null
+     * @param address what it is about, or null
      * @param other the parameter whose value is taken, or null
      * @param device the device it sends to, or null
      * @param selector what it moves, or null
      * @param among the numbers of the places it goes through, or of the only one it chooses
      * @param presets of a selector of presets: all of them in its order
      * @param layers those it switches or goes through
+     * @param focus the one it moves or pins, or null
      */
     record ActionPlan(
             State.OfAction state,
             Action action,
-            State.OfParameter parameter,
-            State.OfParameter other,
+            State.OfAddress address,
+            State.OfAddress other,
             State.OfDevice device,
             SelectorPlan selector,
             int[] among,
             PresetPlan[] presets,
-            State.OfLayer[] layers) {}
+            State.OfLayer[] layers,
+            State.OfFocus focus) {
+
+        /** What it is about now; null for nothing, or where its focus has no such place. */
+        State.OfParameter parameter() {
+            return address == null ? null : address.now;
+        }
+    }
 
     /** The presets of a device, in the order of its selector. */
     record PresetRack(SelectorPlan selector, PresetPlan[] presets) {}

@@ -73,6 +73,9 @@ final class State {
 
     OfControl[] layered = Nothing.CONTROLS;
 
+    /** The senses of fingers that tell what is touched, as the plan in force says. */
+    List<OfControl> touchSenses = List.of();
+
     /** Counts how often it was worked out who listens. */
     long looked;
 
@@ -176,8 +179,12 @@ final class State {
         final OfDevice device;
         /** What it is, as the plan in force says. */
         Parameter parameter;
+        /** It as the address of those who always mean it. */
+        final OfAddress plain = new OfAddress(this);
         /** The lights that may show it. */
         OfLight[] lights = Nothing.LIGHTS;
+        /** The foci that go with it, or pass over a place because of it. */
+        OfFocus[] foci = Nothing.FOCI;
         /** Where it stands as far as Orchard knows, 0..1. */
         double position = Double.NaN;
         /** The device's own words for that; null until they are told or needed. */
@@ -202,6 +209,52 @@ final class State {
         OfParameter(Ref.ToParameter ref, OfDevice device) {
             this.ref = ref;
             this.device = device;
+        }
+    }
+
+    /** A parameter as a mapping names it: always the same one, or that of a place under a focus. */
+    static final class OfAddress {
+        /** Those of all places, null where a place has none; of a plain address its only one. */
+        final OfParameter[] places;
+        /** The focus it goes through, and how far from its first place, from 0; null for a plain address. */
+        final OfFocus focus;
+
+        final int offset;
+        /** The one it means now; null where the focus has no such place. */
+        OfParameter now;
+        /** How often it came to mean another one. */
+        long moves;
+
+        OfAddress(OfParameter only) {
+            this.places = new OfParameter[] {only};
+            this.focus = null;
+            this.offset = 0;
+            this.now = only;
+        }
+
+        OfAddress(OfFocus focus, int offset, OfParameter[] places) {
+            this.places = places;
+            this.focus = focus;
+            this.offset = offset;
+        }
+    }
+
+    /** A focus. */
+    static final class OfFocus {
+        final String id;
+        /** What it goes over, as the plan in force says; null once it is gone. */
+        Plan.FocusPlan plan;
+        /** The number of the first place under it among those that are not passed over, from 0. */
+        int at;
+        /** Id of that place: it stays the same when places come between. */
+        String current = "";
+        /** Whether it stays where it is, whatever it follows. */
+        boolean pinned;
+        /** The numbers of the places that are not passed over; null until they are counted. */
+        int[] visible;
+
+        OfFocus(String id) {
+            this.id = id;
         }
     }
 
@@ -318,8 +371,10 @@ final class State {
         long handMoves;
         long epoch;
         boolean moving;
-        /** What set it moving. */
+        /** What set it moving, and how often its address had moved then: it goes on in that place, or not at all. */
         long cause;
+
+        long on;
 
         OfTarget(int memory) {
             stages = fresh(memory);

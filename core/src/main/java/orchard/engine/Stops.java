@@ -42,7 +42,9 @@ final class Stops {
             }
         }
         state.ripening.removeIf(one -> all || one.control().device.id.equals(only));
-        targets.keep(target -> !all && !target.plan.parameter().device.id.equals(only));
+        targets.keep(target -> !all
+                && (target.plan.parameter() == null
+                        || !target.plan.parameter().device.id.equals(only)));
         state.dated.removeIf(dated -> all || dated.event().device().equals(only));
         if (all) {
             layers.panic();

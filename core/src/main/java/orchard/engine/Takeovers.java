@@ -20,6 +20,7 @@ final class Takeovers {
         State.OfTarget memory = target.state();
         ControlPlan plan = control.plan;
         long epoch = control.device.comings
+                + target.address().moves
                 + (plan.page() == null ? 0L : plan.page().group().state().turns);
         boolean sawAll =
                 memory.hand == control.hand && memory.handMoves + 1 == control.hand.moves && memory.epoch == epoch;

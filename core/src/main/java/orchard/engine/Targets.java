@@ -43,6 +43,17 @@ final class Targets {
             State.OfControl control,
             double position,
             boolean absolute) {
+        if (target.parameter() == null) {
+            if (cycle.traced()) {
+                note(
+                        mapping,
+                        target.action(),
+                        Considered.Verdict.HELD_BACK,
+                        List.of(position),
+                        "heard, but its focus has no such place now");
+            }
+            return;
+        }
         if (state.ledger.isResetting() && !branch.resets()) {
             reset(mapping, target, position);
             return;
@@ -152,6 +163,7 @@ final class Targets {
         if (!memory.moving) {
             memory.moving = true;
             memory.cause = cycle.number;
+            memory.on = target.address().moves;
             state.moving.add(memory);
         }
         tickDue = Math.min(tickDue, cycle.now + Mappings.TICK_NANOS);
@@ -170,6 +182,7 @@ final class Targets {
         for (State.OfTarget memory : List.copyOf(state.moving)) {
             turns.around(memory.cause, () -> {
                 boolean goesOn = memory.plan.mapping().plan != null
+                        && memory.on == memory.plan.address().moves
                         && fence.around(memory.plan.mapping().plan, () -> step(memory.plan))
                         && memory.plan.shape().isMoving(memory.stages, 0);
                 if (!goesOn) {

@@ -31,6 +31,16 @@ public interface Directory {
         return layer(id).map(Layer::name).orElse("that is missing (" + id + ")");
     }
 
+    /** The foci of the rig. */
+    default List<Focus> foci() {
+        return List.of();
+    }
+
+    /** The focus of that id, if it is there. */
+    default Optional<Focus> focus(String id) {
+        return foci().stream().filter(focus -> focus.id().equals(id)).findFirst();
+    }
+
     /** The songs of the set list, in its order. */
     default List<Selector.Place> songPlaces() {
         return List.of();
@@ -64,7 +74,10 @@ public interface Directory {
 
     /** The parameter a reference points at, if it is there. */
     default Optional<Parameter> parameter(Ref.ToParameter ref) {
-        return device(ref.device()).flatMap(d -> d.profile().parameter(ref.parameter()));
+        Optional<Device> device = device(ref.device());
+        return device.isPresent()
+                ? device.get().profile().parameter(ref.parameter())
+                : Through.of(ref, this).flatMap(through -> through.prototype(this));
     }
 
     /** The number of a control that a reference points at, if it is there. */
@@ -82,6 +95,14 @@ public interface Directory {
     /** What a reference points at, in words, also when it is missing. */
     default String words(Ref ref) {
         Optional<Device> device = device(ref.device());
+        if (device.isEmpty()
+                && ref instanceof Ref.ToParameter parameter
+                && focus(ref.device()).isPresent()) {
+            return Through.of(parameter, this)
+                    .map(Through::words)
+                    .orElse("a missing place of "
+                            + focus(ref.device()).orElseThrow().name());
+        }
         if (device.isEmpty()) {
             return "a device that is not in the rig (" + ref.device() + ")";
         }

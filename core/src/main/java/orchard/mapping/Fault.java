@@ -43,6 +43,15 @@ public final class Fault {
         }
         for (Ref.ToParameter target : mapping.targets()) {
             Optional<Device> device = directory.device(target.device());
+            if (device.isEmpty() && directory.focus(target.device()).isPresent()) {
+                Optional<Parameter> through = directory.parameter(target);
+                if (through.isEmpty()) {
+                    return Optional.of("No place has what it sets (" + directory.words(target) + ").");
+                } else if (!through.get().settable()) {
+                    return Optional.of(directory.words(target) + " can only be read, not set.");
+                }
+                continue;
+            }
             if (device.isEmpty()) {
                 return Optional.of("It sets a parameter of a device that is not in the rig (" + target.device() + ").");
             }

@@ -11,6 +11,7 @@ public sealed interface Outcome
                 ControlMoved,
                 Doubted,
                 Filtered,
+                FocusMoved,
                 GroupNamed,
                 Joined,
                 LayersTurned,

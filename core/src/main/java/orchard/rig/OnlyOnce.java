@@ -1,15 +1,17 @@
 package orchard.rig;
 
+import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Roots;
 
 /**
- * What may be in a rig only once: the name of a device, layout or layer, and a root of OSC addresses for each sender. Only what an edit gives a device
+ * What may be in a rig only once: the name of a device, layout, layer or focus, and a root of OSC addresses for each sender. Only what an edit gives a device
  * anew is looked at, so that a rig of an older version can be opened and mended.
  */
 final class OnlyOnce {
@@ -27,6 +29,7 @@ final class OnlyOnce {
         for (Edit.Change change : edit.changes()) {
             after.device(change.id()).ifPresent(this::check);
             after.layer(change.id()).ifPresent(this::check);
+            after.focus(change.id()).ifPresent(this::check);
         }
     }
 
@@ -51,6 +54,38 @@ final class OnlyOnce {
                     .filter(other -> other.seat().wire().addressed())
                     .forEach(other -> apart(device, mine, other));
         }
+    }
+
+    private void check(Focus focus) {
+        Optional<Focus> old = before.focus(focus.id());
+        boolean isNew = old.isEmpty() || !old.get().name().equals(focus.name());
+        if (isNew
+                && after.foci().stream()
+                        .filter(other -> !other.id().equals(focus.id()))
+                        .anyMatch(other -> other.name()
+                                .strip()
+                                .equalsIgnoreCase(focus.name().strip()))) {
+            throw EditRefused.invalid(
+                    focus.id(),
+                    "name",
+                    "There is a focus “" + focus.name() + "” already; choose a name that tells them apart");
+        }
+        if (focus.link() != null && goesRound(focus)) {
+            throw EditRefused.invalid(
+                    focus.id(), "link", "It would move with itself, by way of others; choose another to move with");
+        }
+    }
+
+    private boolean goesRound(Focus focus) {
+        Set<String> seen = new HashSet<>();
+        Optional<Focus> at = Optional.of(focus);
+        while (at.isPresent() && at.get().link() != null) {
+            if (!seen.add(at.get().id())) {
+                return true;
+            }
+            at = after.focus(at.get().link().focus());
+        }
+        return at.isPresent() && seen.contains(at.get().id());
     }
 
     private void check(Layer layer) {

@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
@@ -21,6 +22,8 @@ public sealed interface Part {
         R device(Device device);
 
         R mapping(Mapping mapping);
+
+        R focus(Focus focus);
 
         R layer(Layer layer);
 
@@ -59,6 +62,19 @@ public sealed interface Part {
         @Override
         public String id() {
             return mapping.id();
+        }
+    }
+
+    /** A focus. */
+    record OfFocus(Focus focus) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.focus(focus());
+        }
+
+        @Override
+        public String id() {
+            return focus.id();
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Roots;
@@ -61,6 +62,13 @@ record PartCheck(String part) implements Part.Visitor<Void> {
     @Override
     public Void mapping(Mapping mapping) {
         return null; // it says itself what it can be made of
+    }
+
+    @Override
+    public Void focus(Focus focus) {
+        name("name", focus.name());
+        name("noun", focus.noun());
+        return null;
     }
 
     @Override

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Selector;
@@ -36,6 +37,7 @@ public final class Rig implements Directory {
     private final List<Device> devices;
     private final List<Mapping> mappings;
     private final List<Layer> layers;
+    private final List<Focus> foci;
     private final List<Device> gear;
     private final Map<String, Device> gearById;
 
@@ -45,6 +47,7 @@ public final class Rig implements Directory {
         settings = parts.get(Settings.ID) instanceof Part.OfSettings of ? of.settings() : Settings.STANDARD;
         devices = each(Part.OfDevice.class).map(Part.OfDevice::device).toList();
         mappings = each(Part.OfMapping.class).map(Part.OfMapping::mapping).toList();
+        foci = each(Part.OfFocus.class).map(Part.OfFocus::focus).toList();
         layers = each(Part.OfLayer.class).map(Part.OfLayer::layer).toList();
         gear = Stream.concat(
                         devices.stream(),
@@ -89,6 +92,17 @@ public final class Rig implements Directory {
     @Override
     public List<Preset> presets() {
         return each(Part.OfPreset.class).map(Part.OfPreset::preset).toList();
+    }
+
+    /** The foci, in the order of their ids. */
+    @Override
+    public List<Focus> foci() {
+        return foci;
+    }
+
+    @Override
+    public Optional<Focus> focus(String id) {
+        return parts.get(id) instanceof Part.OfFocus part ? Optional.of(part.focus()) : Optional.empty();
     }
 
     /** The layers, in the order of their ids. */

@@ -125,6 +125,7 @@ class PlansTest {
             "orchard.engine.Targets.tickDue",
             "orchard.engine.Plan.answering",
             "orchard.engine.Plan.devices",
+            "orchard.engine.Plan.foci",
             "orchard.engine.Plan.layers",
             "orchard.engine.Plan.listening",
             "orchard.engine.Plan.mappings",

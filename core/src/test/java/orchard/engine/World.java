@@ -67,6 +67,7 @@ final class World {
         LAYER,
         SONG,
         SILENCE,
+        FOCUS,
         ADD,
         REMOVE,
         CHANGE,
@@ -191,6 +192,12 @@ final class World {
             case LAYER ->
                 engine.handle(new Event.Layered(
                         nanos, WorldRig.SWITCHED.get(arg % WorldRig.SWITCHED.size()), arg / 7 % 2 == 0));
+            case FOCUS ->
+                engine.handle(new Event.Focused(
+                        nanos,
+                        WorldRig.FOCI.get(arg % WorldRig.FOCI.size()),
+                        arg % 5 == 0 ? "" : "t" + (1 + arg / 5 % 3),
+                        arg % 2 == 0));
             case SONG -> engine.handle(new Event.SongReached(nanos, "song" + (1 + arg % 2)));
             case SILENCE ->
                 engine.handle(new Event.Silenced(
@@ -212,7 +219,10 @@ final class World {
             case DELETE_DEVICE ->
                 deleteOrBringBack(List.of("box", "desk", "synth").get(arg % 3));
             case DELETE_LAYER -> {
-                String id = WorldRig.LAYERS.get(arg % WorldRig.LAYERS.size());
+                int which = arg % (WorldRig.LAYERS.size() + WorldRig.FOCI.size());
+                String id = which < WorldRig.LAYERS.size()
+                        ? WorldRig.LAYERS.get(which)
+                        : WorldRig.FOCI.get(which - WorldRig.LAYERS.size());
                 Part there = rig.part(id).orElse(null);
                 Part original = WorldRig.empty().part(id).orElseThrow();
                 edit(rig.apply(there == null ? Edit.add("back", original) : Edit.remove("delete", there)));
@@ -642,6 +652,9 @@ final class World {
     }
 
     private void checkDesk() {
+        for (String focus : WorldRig.FOCI) {
+            engine.addressesOf(focus).forEach(wrong::add);
+        }
         desk.forEach((id, value) -> {
             Parameter parameter = WorldRig.desk().profile().parameter(id).orElseThrow();
             double known = engine.position(WorldRig.parameter(id));

@@ -7,9 +7,11 @@ import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PinFocus;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -40,6 +42,7 @@ import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.PageGroup;
 import orchard.gear.ParameterPage;
@@ -104,14 +107,17 @@ final class WorldRig {
     static final int FADER = 7;
     static final int TOUCH_NOTE = 104;
     static final int SLOW_NOTE = 90;
-    static final String[] PARAMETERS = {"volume", "mute", "cutoff", "blend", "mode", "tempo"};
+    static final String[] PARAMETERS = {
+        "volume", "mute", "cutoff", "blend", "mode", "tempo", "t1.level", "t2.level", "t3.level", "t2.hidden"
+    };
 
     private static final Control.Face FACE = new Control.Face(0, 0, 1, 1);
 
     private WorldRig() {}
 
     static Rig empty() {
-        return Rig.of(List.of(
+        List<Part> parts = new ArrayList<>(foci());
+        parts.addAll(List.of(
                 new Part.OfDevice(box()),
                 new Part.OfDevice(desk()),
                 new Part.OfDevice(synth()),
@@ -125,6 +131,7 @@ final class WorldRig {
                 layer("night", "time", false, List.of(), null),
                 layer("mute", "", true, List.of(), null),
                 layer("two", "", false, List.of(), new Layer.OfPage("box", "pads", 2))));
+        return Rig.of(parts);
     }
 
     /** Layers that are switched, that exclude each other, that come together, with a page, and one that blocks. */
@@ -225,7 +232,11 @@ final class WorldRig {
                 parameter("cutoff", new Range(200, 8000, "Hz"), new Law.Logarithmic(), 8000),
                 parameter("blend", new Range(0, 100, ""), new Law.Stepped(101), 0),
                 parameter("mode", new Range(0, 3, ""), new Law.Named(List.of("a", "b", "c", "d")), 0),
-                parameter("tempo", new Range(20, 300, "BPM"), new Law.Linear(), 120));
+                parameter("tempo", new Range(20, 300, "BPM"), new Law.Linear(), 120),
+                ofTrack("t1", "level", new Range(0, 10, "")),
+                ofTrack("t2", "level", new Range(0, 10, "")),
+                ofTrack("t3", "level", new Range(0, 10, "")),
+                ofTrack("t2", "hidden", new Range(0, 1, "")));
         List<ParameterPage> pages = List.of(
                 new ParameterPage("one", "One", Marks.NONE, List.of(new ParameterPage.Entry("cutoff", "Cut"))),
                 new ParameterPage("two", "Two", Marks.NONE, List.of(new ParameterPage.Entry("volume", "Vol"))));
@@ -236,7 +247,11 @@ final class WorldRig {
                 new Seat(Wire.OSC, "/desk", "127.0.0.1:1"),
                 new Profile(
                                 List.of(),
-                                List.of(new Group("track", "", "Surf", "")),
+                                List.of(
+                                        new Group("track", "", "Surf", ""),
+                                        new Group("t1", "", "One", ""),
+                                        new Group("t2", "", "Two", ""),
+                                        new Group("t3", "", "Three", "")),
                                 parameters,
                                 List.of(),
                                 List.of(OscMessage.of("/desk/dump")),
@@ -284,6 +299,43 @@ final class WorldRig {
     private static Parameter parameter(String id, Range range, Law law, double standard) {
         return new Parameter(id, "track", id, range, law, standard, new Binding.Osc("/desk/" + id), true);
     }
+
+    private static Parameter ofTrack(String track, String name, Range range) {
+        String id = track + "." + name;
+        return new Parameter(id, track, name, range, new Law.Linear(), 0, new Binding.Osc("/desk/" + id), true);
+    }
+
+    /** Two tracks wide, with hidden ones passed over; and a single one that goes with the desk's mode. */
+    private static List<Part> foci() {
+        List<String> tracks = List.of("t1", "t2", "t3");
+        return List.of(
+                new Part.OfFocus(
+                        new Focus("bank", "Bank", "track", "desk", tracks, 2, Focus.Ends.WRAP, null, null, "hidden")),
+                new Part.OfFocus(new Focus(
+                        "deck",
+                        "Deck",
+                        "track",
+                        "desk",
+                        tracks,
+                        1,
+                        Focus.Ends.STOP,
+                        new Focus.Selection("mode", true, true),
+                        null,
+                        "")),
+                new Part.OfFocus(new Focus(
+                        "next",
+                        "Next",
+                        "track",
+                        "desk",
+                        tracks,
+                        1,
+                        Focus.Ends.STOP,
+                        null,
+                        new Focus.Link("deck", 1),
+                        "")));
+    }
+
+    static final List<String> FOCI = List.of("bank", "deck", "next");
 
     static Ref.ToControl control(String id, String dimension) {
         return new Ref.ToControl("box", id, dimension);
@@ -402,6 +454,17 @@ final class WorldRig {
     private static Action action(Random random, boolean onRelease) {
         String id = PARAMETERS[random.nextInt(PARAMETERS.length)];
         Ref.ToParameter parameter = random.nextInt(8) == 0 ? parameter("tone") : parameter(id);
+        if (random.nextInt(4) == 0) {
+            String focus = FOCI.get(random.nextInt(FOCI.size()));
+            parameter = new Ref.ToParameter(focus, (focus.equals("bank") ? 1 + random.nextInt(2) : 1) + ":level");
+        }
+        if (random.nextInt(9) == 0) {
+            String focus = FOCI.get(random.nextInt(FOCI.size()));
+            return random.nextInt(4) == 0
+                    ? new PinFocus(focus, PinFocus.Way.TURN)
+                    : new MoveFocus(
+                            focus, random.nextInt(3) == 0 ? "t2" : "", 1 - 2 * random.nextInt(2), random.nextBoolean());
+        }
         if (random.nextInt(5) == 0) {
             SwitchLayer.Way[] ways = SwitchLayer.Way.values();
             SwitchLayer.Way way = onRelease ? SwitchLayer.Way.TURN : ways[random.nextInt(ways.length)];

@@ -11,9 +11,11 @@ import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Hold;
+import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PinFocus;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -28,6 +30,7 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -76,6 +79,8 @@ class WordsTest {
         parts.add(new Part.OfDevice(
                 desk.with(desk.profile().with(desk.profile().choices().withParameterPages(List.of(tone))))));
         parts.add(new Part.OfPreset(new Preset("preset1", "desk", "Low tide", "drone", "", Marks.NONE, List.of())));
+        parts.add(new Part.OfFocus(
+                new Focus("bank", "Bank", "track", "desk", List.of("track"), 8, Focus.Ends.STOP, null, null, "")));
         parts.add(new Part.OfLayer(new Layer("storm", "Storm", Layer.Sign.WAVES)));
         return Rig.of(parts);
     }
@@ -171,6 +176,13 @@ class WordsTest {
                 Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.ON), "turn layer Storm on"),
                 Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.OFF), "turn layer Storm off"),
                 Arguments.of(new SwitchLayer("storm", SwitchLayer.Way.ONCE), "turn layer Storm on for the next press"),
+                Arguments.of(new MoveFocus("bank", "", 1, false), "move Bank on by 1"),
+                Arguments.of(new MoveFocus("bank", "", -1, true), "move Bank back by 8"),
+                Arguments.of(new MoveFocus("bank", "track", 0, false), "move Bank to Surf"),
+                Arguments.of(new MoveFocus("bank", "gone", 0, false), "move Bank to a missing place"),
+                Arguments.of(new PinFocus("bank", PinFocus.Way.TURN), "pin Bank or let it go"),
+                Arguments.of(new PinFocus("bank", PinFocus.Way.ON), "pin Bank"),
+                Arguments.of(new PinFocus("bank", PinFocus.Way.OFF), "let Bank go"),
                 Arguments.of(new Wait(0.5), "wait 0.50 s"),
                 Arguments.of(new StopAll(), "stop everything"));
     }

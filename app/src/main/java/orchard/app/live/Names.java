@@ -9,6 +9,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Selector;
@@ -77,6 +78,16 @@ public final class Names implements Directory {
     @Override
     public List<Selector.Place> songPlaces() {
         return keeper.rig().songPlaces();
+    }
+
+    @Override
+    public List<Focus> foci() {
+        return keeper.rig().foci();
+    }
+
+    @Override
+    public Optional<Focus> focus(String id) {
+        return keeper.rig().focus(id);
     }
 
     @Override

@@ -1,0 +1,67 @@
+package orchard.gear;
+
+import java.util.Optional;
+import orchard.parameter.Parameter;
+
+/**
+ * An address that goes through a focus: a parameter of the place that lies somewhere under it. It is written as a {@link Ref.ToParameter} whose device is the
+ * focus and whose parameter is {@code offset:local}.
+ *
+ * @param offset which of the places side by side, from 1
+ * @param local how the parameter is found in a place, see {@link Focus#find}
+ */
+public record Through(Focus focus, int offset, String local) {
+
+    private static final String BETWEEN = ":";
+
+    /** The address a reference means, if it goes through a focus. */
+    public static Optional<Through> of(Ref.ToParameter ref, Directory names) {
+        int cut = ref.parameter().indexOf(BETWEEN);
+        if (cut < 0 || !ref.parameter().substring(0, cut).matches("\\d{1,2}")) {
+            return Optional.empty();
+        }
+        int offset = Integer.parseInt(ref.parameter().substring(0, cut));
+        return names.focus(ref.device())
+                .filter(focus -> offset >= 1 && offset <= focus.width())
+                .map(focus -> new Through(focus, offset, ref.parameter().substring(cut + 1)));
+    }
+
+    /** It as a reference. */
+    public Ref.ToParameter ref() {
+        return new Ref.ToParameter(focus.id(), offset + BETWEEN + local);
+    }
+
+    /** The parameter that stands for those of all places. */
+    public Optional<Parameter> prototype(Directory names) {
+        return focus.prototype(local, names);
+    }
+
+    /** The parameter of a place, if it can stand for the same: it counts as many values, or goes smoothly as the first one does. */
+    public Optional<Focus.Found> find(int place, Directory names) {
+        Optional<Parameter> like = prototype(names);
+        return focus.find(place, local, names)
+                .filter(found -> like.filter(
+                                one -> one.count() == found.parameter().count()
+                                        && one.settable() == found.parameter().settable())
+                        .isPresent());
+    }
+
+    /** It in words: “3rd track of Bank › Volume”. */
+    public String words() {
+        String which = focus.width() == 1
+                ? focus.name() + " " + focus.noun()
+                : ordinal(offset) + " " + focus.noun() + " of " + focus.name();
+        return which + " › " + local.replace(Focus.WITHIN, " › ");
+    }
+
+    private static String ordinal(int number) {
+        boolean teen = number % 100 / 10 == 1;
+        return number
+                + switch (teen ? 0 : number % 10) {
+                    case 1 -> "st";
+                    case 2 -> "nd";
+                    case 3 -> "rd";
+                    default -> "th";
+                };
+    }
+}

@@ -1,0 +1,409 @@
+package orchard.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import orchard.action.Action;
+import orchard.action.Hold;
+import orchard.action.MoveFocus;
+import orchard.action.PinFocus;
+import orchard.action.SetParameter;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.condition.Always;
+import orchard.gear.Choices;
+import orchard.gear.Device;
+import orchard.gear.Focus;
+import orchard.gear.Focus.Ends;
+import orchard.gear.Profile;
+import orchard.gear.Ref;
+import orchard.gear.Seat;
+import orchard.gear.Takeover;
+import orchard.gear.Wire;
+import orchard.mapping.Actions;
+import orchard.mapping.Fault;
+import orchard.mapping.Mapping;
+import orchard.mapping.Sentence;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.outcome.Considered;
+import orchard.outcome.FocusMoved;
+import orchard.outcome.ParameterSet;
+import orchard.parameter.Binding;
+import orchard.parameter.Group;
+import orchard.parameter.Law;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.shape.Shape;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Pointers that addresses go through. */
+class FociTest {
+
+    private static final int TRACKS = 12;
+
+    private final List<Mapping> mappings = new ArrayList<>();
+    private final List<Focus> foci = new ArrayList<>();
+    private Bench bench;
+
+    @Test
+    void aFaderSetsWhicheverTrackLiesUnderIt() {
+        bank(4, Ends.STOP, null, "");
+        fader(through("bank", 3, "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "", 1, true));
+        open();
+        fader(127);
+        assertThat(set()).isEqualTo("t3.level");
+        hit(2);
+        fader(0);
+        assertThat(set()).isEqualTo("t7.level");
+        assertThat(Sentence.of(mappings.get(0), rig()).text())
+                .isEqualTo("When Fader of Box moves, set 3rd track of Bank › level over its whole range.");
+        assertThat(Sentence.of(mappings.get(1), rig()).text())
+                .isEqualTo("When Pad 2 of Box is hit, move Bank on by 4.");
+    }
+
+    /** Where the bank starts after moves of one and of four; twelve tracks, four side by side. */
+    @ParameterizedTest
+    @CsvSource({
+        "STOP, 1 1, t3 t4 t5 t6",
+        "STOP, 4 4 4, t9 t10 t11 t12",
+        "STOP, 4 4 1, t10 t11 t12 -",
+        "STOP, 4 4 1 4, t10 t11 t12 -",
+        "STOP, -1, t1 t2 t3 t4",
+        "FILL, 4 4 1, t9 t10 t11 t12",
+        "FILL, 4 1 4, t9 t10 t11 t12",
+        "WRAP, -1, t12 t1 t2 t3",
+        "WRAP, 4 4 4, t1 t2 t3 t4",
+    })
+    void itsEndsAreWhatTheyAreSaidToBe(Ends ends, String moves, String under) {
+        bank(4, ends, null, "");
+        for (int offset = 1; offset <= 4; offset++) {
+            mappings.add(mapping("pad" + (offset + 1), "gate", new Toggle(through("bank", offset, "mute"), 0, 1)));
+        }
+        pad("pad0", new MoveFocus("bank", "", 1, false));
+        open();
+        for (String move : moves.split(" ")) {
+            int by = Integer.parseInt(move);
+            Rig rig = rig();
+            Part before = rig.part("m5").orElseThrow();
+            Mapping mover = mapping(
+                            "pad0",
+                            "gate",
+                            new MoveFocus("bank", "", Math.abs(by) == 1 ? by : by / 4, Math.abs(by) > 1))
+                    .as("m5");
+            Part after = new Part.OfMapping(mover);
+            if (!before.equals(after)) {
+                bench.edit(rig.apply(Edit.change("by", before, after)));
+            }
+            hit(0);
+            letGo(0);
+        }
+        List<String> found = new ArrayList<>();
+        for (int offset = 1; offset <= 4; offset++) {
+            hit(offset + 1);
+            found.add(Optional.ofNullable(bench.last().first(ParameterSet.class))
+                    .map(set -> set.parameter().parameter().replace(".mute", ""))
+                    .orElse("-"));
+            letGo(offset + 1);
+        }
+        assertThat(String.join(" ", found)).isEqualTo(under);
+    }
+
+    /** A fader that is caught by one track has to catch the next one, too. */
+    @Test
+    void aMoveOfTheFocusArmsTakeoverAnew() {
+        bank(4, Ends.STOP, null, "");
+        fader(through("bank", 1, "level"), Takeover.PICK_UP);
+        pad("pad2", new MoveFocus("bank", "", 1, false));
+        open();
+        bench.tell("t1.level", 0, "");
+        bench.tell("t2.level", 10, "");
+        fader(0);
+        fader(10);
+        fader(60);
+        assertThat(set()).isEqualTo("t1.level");
+        hit(2);
+        fader(61);
+        assertThat(bench.last().first(ParameterSet.class)).isNull();
+        assertThat(bench.last().first(Considered.class).why()).contains("waits to be picked up at 10");
+    }
+
+    /** What was held for one track goes back on that track, wherever the focus is by then. */
+    @Test
+    void whatIsHeldGoesBackWhereItWasHeld() {
+        bank(4, Ends.STOP, null, "");
+        pad("pad3", new Hold(through("bank", 1, "level"), new Value.Fixed(8)));
+        pad("pad2", new MoveFocus("bank", "", 1, true));
+        open();
+        bench.tell("t1.level", 2, "");
+        bench.sent.clear();
+        hit(3);
+        hit(2);
+        letGo(3);
+        assertThat(bench.words("desk")).containsExactly("/desk/t1.level 8.000", "/desk/t1.level 2.000");
+    }
+
+    @Test
+    void lightsShowTheTrackThatLiesThere() {
+        bank(4, Ends.STOP, null, "");
+        mappings.add(mapping("pad3", "gate", new Toggle(through("bank", 1, "mute"), 0, 1))
+                .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "led3"), Show.Rule.ON_OFF)))));
+        pad("pad2", new MoveFocus("bank", "", 1, false));
+        open();
+        bench.tell("t1.mute", 0, "");
+        bench.tell("t2.mute", 1, "");
+        bench.pass(50);
+        bench.sent.clear();
+        hit(2);
+        bench.pass(50);
+        assertThat(bench.words("box")).containsExactly("note 39 on, velocity 5, ch 1");
+        bench.tell("t2.mute", 0, "");
+        bench.pass(50);
+        assertThat(bench.words("box")).hasSize(2).last().isEqualTo("note 39 on, velocity 0, ch 1");
+    }
+
+    /** Two fast presses move two steps; what the desk says late of the first one selects nothing twice. */
+    @Test
+    void twoFastPressesSelectTheSecondNext() {
+        bank(1, Ends.STOP, new Focus.Selection("selected", true, true), "");
+        fader(through("bank", 1, "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "", 1, false));
+        open();
+        bench.tell("selected", 1, "");
+        hit(2);
+        letGo(2);
+        hit(2);
+        letGo(2);
+        bench.pass(5);
+        bench.tell("selected", 2, "");
+        fader(100);
+        assertThat(set()).isEqualTo("t3.level");
+        bench.tell("selected", 3, "");
+        bench.pass(200);
+        fader(101);
+        assertThat(set()).isEqualTo("t3.level");
+        assertThat(bench.words("desk").stream().filter(words -> words.contains("selected")))
+                .containsExactly("/desk/selected 2.000", "/desk/selected 3.000");
+    }
+
+    @Test
+    void itFollowsTheSelectionUnlessItIsPinned() {
+        bank(1, Ends.STOP, new Focus.Selection("selected", true, false), "");
+        fader(through("bank", 1, "level"), Takeover.JUMP);
+        pad("pad2", new PinFocus("bank", PinFocus.Way.TURN));
+        open();
+        bench.tell("selected", 5, "");
+        fader(100);
+        assertThat(set()).isEqualTo("t5.level");
+        hit(2);
+        letGo(2);
+        bench.tell("selected", 7, "");
+        fader(90);
+        assertThat(set()).isEqualTo("t5.level");
+        hit(2);
+        fader(80);
+        assertThat(set()).as("let go, it goes where the desk is").isEqualTo("t7.level");
+    }
+
+    @Test
+    void hiddenTracksArePassedOver() {
+        bank(4, Ends.STOP, null, "hidden");
+        fader(through("bank", 2, "level"), Takeover.JUMP);
+        open();
+        bench.tell("t2.hidden", 1, "");
+        fader(100);
+        assertThat(set()).isEqualTo("t3.level");
+        bench.tell("t2.hidden", 0, "");
+        fader(90);
+        assertThat(set()).isEqualTo("t2.level");
+    }
+
+    @Test
+    void linkedFociMoveTogether() {
+        bank(4, Ends.STOP, null, "");
+        foci.add(new Focus(
+                "right", "Right", "track", "desk", tracks(), 4, Ends.STOP, null, new Focus.Link("bank", 4), ""));
+        fader(through("right", 1, "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "", 1, false));
+        open();
+        hit(2);
+        fader(100);
+        assertThat(set()).isEqualTo("t6.level");
+    }
+
+    /** A focus over devices decides which of two pieces of software a fader drives. */
+    @Test
+    void devicesArePlaces() {
+        foci.add(new Focus("which", "Which", "desk", "", List.of("desk", "other"), 1, Ends.WRAP, null, null, ""));
+        fader(through("which", 1, "master"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("which", "", 1, false));
+        open();
+        fader(100);
+        assertThat(bench.last().first(ParameterSet.class).parameter()).isEqualTo(new Ref.ToParameter("desk", "master"));
+        hit(2);
+        fader(90);
+        assertThat(bench.last().first(ParameterSet.class).parameter())
+                .isEqualTo(new Ref.ToParameter("other", "master"));
+    }
+
+    @Test
+    void movingItCompilesNothing() {
+        bank(4, Ends.WRAP, null, "");
+        fader(through("bank", 3, "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "", 1, false));
+        open();
+        Plan plan = bench.engine.plan();
+        int made = bench.compiler.made();
+        IntStream.range(0, 40).forEach(i -> {
+            hit(2);
+            letGo(2);
+        });
+        assertThat(bench.engine.plan()).isSameAs(plan);
+        assertThat(bench.compiler.made()).isEqualTo(made);
+        assertThat(bench.last().first(FocusMoved.class)).isNull();
+    }
+
+    /** An edit of the focus keeps its place; one that takes the focus away breaks what goes through it, and says so. */
+    @Test
+    void anEditKeepsThePlaceAndAMissingFocusIsAFault() {
+        bank(4, Ends.STOP, null, "");
+        fader(through("bank", 1, "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "", 1, true));
+        open();
+        hit(2);
+        Rig rig = rig();
+        Focus was = rig.focus("bank").orElseThrow();
+        List<String> fewer = new ArrayList<>(tracks());
+        fewer.remove("t2");
+        Focus is = new Focus("bank", "Bank", "track", "desk", fewer, 4, Ends.STOP, null, null, "");
+        bench.edit(rig.apply(Edit.change("fewer", new Part.OfFocus(was), new Part.OfFocus(is))));
+        fader(100);
+        assertThat(set()).isEqualTo("t5.level");
+        bench.edit(rig().apply(Edit.remove("gone", new Part.OfFocus(is))));
+        fader(90);
+        assertThat(bench.last().first(ParameterSet.class)).isNull();
+        assertThat(Fault.of(mappings.get(0), rig())).isPresent();
+        bench.edit(rig);
+        fader(80);
+        assertThat(bench.last().first(ParameterSet.class)).isNotNull();
+    }
+
+    private Rig rig() {
+        return bench.engine.plan().rig();
+    }
+
+    private String set() {
+        return bench.last().first(ParameterSet.class).parameter().parameter();
+    }
+
+    private void hit(int pad) {
+        bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD + pad, 100));
+    }
+
+    private void letGo(int pad) {
+        bench.arrive("box", new MidiMessage.NoteOff(1, WorldRig.FIRST_PAD + pad, 0));
+    }
+
+    private void fader(int value) {
+        bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, value));
+    }
+
+    private static List<String> tracks() {
+        return IntStream.rangeClosed(1, TRACKS).mapToObj(i -> "t" + i).toList();
+    }
+
+    private static Ref.ToParameter through(String focus, int offset, String local) {
+        return new Ref.ToParameter(focus, offset + ":" + local);
+    }
+
+    private void bank(int width, Ends ends, Focus.Selection selection, String skips) {
+        foci.add(new Focus("bank", "Bank", "track", "desk", tracks(), width, ends, selection, null, skips));
+    }
+
+    private void fader(Ref.ToParameter target, Takeover takeover) {
+        mappings.add(mapping("fader", "position", new SetParameter(target, Shape.WHOLE))
+                .with(takeover));
+    }
+
+    private void pad(String pad, Action action) {
+        mappings.add(mapping(pad, "gate", action));
+    }
+
+    private Mapping mapping(String control, String dimension, Action action) {
+        return new Mapping(
+                "m" + (mappings.size() + 1),
+                new When(List.of(WorldRig.control(control, dimension))),
+                List.of(),
+                new Always(),
+                Shape.WHOLE,
+                new Actions(List.of(action)),
+                new Show(List.of()),
+                Takeover.JUMP,
+                Marks.NONE);
+    }
+
+    private void open() {
+        List<Part> parts = new ArrayList<>(List.of(
+                new Part.OfDevice(WorldRig.box()),
+                new Part.OfDevice(desk("desk", "/desk")),
+                new Part.OfDevice(desk("other", "/other"))));
+        foci.forEach(focus -> parts.add(new Part.OfFocus(focus)));
+        mappings.forEach(mapping -> parts.add(new Part.OfMapping(mapping)));
+        bench = new Bench(Rig.of(parts));
+        bench.present("other");
+        bench.pass(1000);
+        bench.sent.clear();
+    }
+
+    private static Device desk(String id, String root) {
+        List<Group> groups = new ArrayList<>();
+        List<Parameter> parameters = new ArrayList<>();
+        for (String track : tracks()) {
+            groups.add(new Group(track, "", "Track " + track, ""));
+            parameters.add(parameter(root, track, "level", new Range(0, 10, "")));
+            parameters.add(parameter(root, track, "mute", new Range(0, 1, "")));
+            parameters.add(parameter(root, track, "hidden", new Range(0, 1, "")));
+        }
+        parameters.add(new Parameter(
+                "selected",
+                "",
+                "Selected",
+                new Range(1, TRACKS, ""),
+                new Law.Stepped(TRACKS),
+                1,
+                new Binding.Osc(root + "/selected"),
+                true));
+        parameters.add(new Parameter(
+                "master",
+                "",
+                "master",
+                new Range(0, 1, ""),
+                new Law.Linear(),
+                1,
+                new Binding.Osc(root + "/master"),
+                true));
+        return new Device(
+                id,
+                id,
+                "",
+                new Seat(Wire.OSC, root, "127.0.0.1:1"),
+                new Profile(List.of(), groups, parameters, List.of(), List.of(), List.of(), List.of())
+                        .with(Choices.NONE));
+    }
+
+    private static Parameter parameter(String root, String track, String name, Range range) {
+        String id = track + "." + name;
+        return new Parameter(id, track, name, range, new Law.Linear(), 0, new Binding.Osc(root + "/" + id), true);
+    }
+}
