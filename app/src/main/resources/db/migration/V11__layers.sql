@@ -1,4 +1,4 @@
--- Layers, and which of them mappings live in.
+-- Layers, and which of them mappings live in; foci; what a mapping does in other cases than its first.
 create table layer (
     id         varchar(64)   not null primary key,
     revision   bigint        not null,
@@ -18,10 +18,24 @@ create table mapping_layer (
     constraint layer_mapping foreign key (mapping) references mapping (id) on delete cascade
 );
 
+create table focus (
+    id         varchar(64)   not null primary key,
+    revision   bigint        not null,
+    name       varchar(200)  not null,
+    noun       varchar(200)  not null,
+    device     varchar(64)   not null comment 'whose groups the places are, or "" for devices',
+    places     longtext      not null comment 'JSON: ids in order',
+    width      int           not null,
+    ends       varchar(8)    not null,
+    goes       longtext      not null comment 'JSON: what it goes with, and what it passes over',
+    constraint focus_revision foreign key (revision) references revision (id)
+);
+
 alter table mapping
     add column cases longtext not null default '{"every":false,"others":[]}' comment 'JSON: what it does in other cases';
 
 -- What stays on by itself comes back after a restart; what is held never does.
 alter table performance
     modify song varchar(64) not null default '',
-    add column layers longtext not null default '[]' comment 'JSON: ids of latched layers, the lowest first';
+    add column layers longtext not null default '[]' comment 'JSON: ids of latched layers, the lowest first',
+    add column foci longtext not null default '{}' comment 'JSON: where each focus stands';

@@ -23,8 +23,9 @@ import * as pairs from "./pairs.js";
 import * as many from "./many.js";
 import * as table from "./table.js";
 import * as layers from "./layers.js";
+import * as foci from "./foci.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers, foci };
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];
 
@@ -38,6 +39,7 @@ function mount() {
     face.dataset.drawn = "yes";
     mountFace(face);
   });
+  foci.showUnder();
   if (now.dataset.mounted) return;
   now.dataset.mounted = "yes";
   view()?.mount?.(now, live);
@@ -98,6 +100,7 @@ socket.on("presence", () => {
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
 socket.on("layers", layers.layersTurned);
+socket.on("focus", foci.focusMoved);
 socket.on("silence", layers.silenceChanged);
 socket.on("unsure", ({ devices }) => mark(devices));
 socket.on("standing", () => {

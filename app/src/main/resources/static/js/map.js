@@ -137,6 +137,7 @@ export function key(event, main) {
     h: () => openClause("while"),
     x: () => main.querySelector("#silence")?.click(),
     o: () => (location.href = "/map/layers"),
+    b: () => (location.href = "/map/foci"),
     s: () => main.querySelector(".addstage summary")?.click(),
     a: () => openClause("recipe"),
     f: () => openClause("marks"),

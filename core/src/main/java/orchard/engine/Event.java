@@ -126,10 +126,11 @@ public sealed interface Event {
     /**
      * A person moved a focus on a page.
      *
-     * @param place id of the first place it goes to; "" to leave it where it is
+     * @param place id of the first place it goes to; "" for none
+     * @param by how many places it goes on if it goes to none; 0 to leave it where it is
      * @param pinned where it is left: whether it is pinned there
      */
-    record Focused(long nanos, String focus, String place, boolean pinned) implements Event {
+    record Focused(long nanos, String focus, String place, int by, boolean pinned) implements Event {
         @Override
         public String words(Directory names) {
             return "";

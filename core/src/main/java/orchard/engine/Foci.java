@@ -83,6 +83,9 @@ final class Foci {
                 .orElse(null);
         if (focus == null) {
             cycle.note(new Refused("There is no such focus any more"));
+        } else if (event.place().isEmpty() && event.by() != 0) {
+            State.OfFocus of = focus.state();
+            to(of, focus.focus().moved(of.at, event.by(), visible(of).length), true);
         } else if (event.place().isEmpty()) {
             pin(focus.state(), event.pinned());
         } else {

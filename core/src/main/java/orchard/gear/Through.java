@@ -1,6 +1,9 @@
 package orchard.gear;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import orchard.parameter.Parameter;
 
 /**
@@ -24,6 +27,24 @@ public record Through(Focus focus, int offset, String local) {
         return names.focus(ref.device())
                 .filter(focus -> offset >= 1 && offset <= focus.width())
                 .map(focus -> new Through(focus, offset, ref.parameter().substring(cut + 1)));
+    }
+
+    /**
+     * The addresses through foci that mean a parameter right now.
+     *
+     * @param under ids of the places that lie under a focus side by side
+     */
+    public static List<Through> meaning(Ref.ToParameter ref, Directory names, Function<Focus, List<String>> under) {
+        List<Through> all = new ArrayList<>();
+        for (Focus focus : names.foci()) {
+            int place = focus.placeOf(ref, names);
+            int offset =
+                    place < 0 ? -1 : under.apply(focus).indexOf(focus.places().get(place));
+            if (offset >= 0) {
+                focus.local(ref, names).ifPresent(local -> all.add(new Through(focus, offset + 1, local)));
+            }
+        }
+        return all;
     }
 
     /** It as a reference. */

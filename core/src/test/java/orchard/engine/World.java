@@ -197,6 +197,7 @@ final class World {
                         nanos,
                         WorldRig.FOCI.get(arg % WorldRig.FOCI.size()),
                         arg % 5 == 0 ? "" : "t" + (1 + arg / 5 % 3),
+                        arg % 3 - 1,
                         arg % 2 == 0));
             case SONG -> engine.handle(new Event.SongReached(nanos, "song" + (1 + arg % 2)));
             case SILENCE ->

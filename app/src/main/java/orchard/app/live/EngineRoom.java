@@ -54,6 +54,12 @@ public final class EngineRoom {
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
         thread = new EngineThread(new Engine(compiler.compile(rig), new ToPorts(), traces), System::nanoTime);
+        keeper.foci().forEach((focus, stand) -> {
+            if (!stand.place().isEmpty()) {
+                move(focus, stand.place());
+            }
+            pin(focus, stand.pinned());
+        });
         reach(keeper.currentSong());
         keeper.latched().forEach(layer -> turn(layer, true));
         keeper.listen(this::replan);
@@ -149,6 +155,21 @@ public final class EngineRoom {
     /** A person lays a page of parameters under its controls. */
     public void open(String device, String page) {
         thread.put(nanos -> new Event.Opened(nanos, device, page));
+    }
+
+    /** A person moves a focus: its first place is this one now. */
+    public void move(String focus, String place) {
+        thread.put(nanos -> new Event.Focused(nanos, focus, place, 0, false));
+    }
+
+    /** A person moves a focus on by some places; below 0 back. */
+    public void step(String focus, int by) {
+        thread.put(nanos -> new Event.Focused(nanos, focus, "", by, false));
+    }
+
+    /** A person pins a focus where it is, or lets it go with what it follows. */
+    public void pin(String focus, boolean pinned) {
+        thread.put(nanos -> new Event.Focused(nanos, focus, "", 0, pinned));
     }
 
     /** A person turns a layer on or off. */

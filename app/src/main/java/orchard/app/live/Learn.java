@@ -13,6 +13,7 @@ import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.outcome.LayersTurned;
@@ -99,6 +100,7 @@ public final class Learn {
 
     private final RigKeeper keeper;
     private final Names names;
+    private final Values values;
     private final Meant meant;
     /** What moved clearly enough to be meant, and when it did so last; oldest first. */
     private final Map<Ref, Long> lately = new LinkedHashMap<>();
@@ -126,7 +128,8 @@ public final class Learn {
 
     private String picked = "";
 
-    Learn(RigKeeper keeper, Names names) {
+    Learn(RigKeeper keeper, Names names, Values values) {
+        this.values = values;
         this.keeper = keeper;
         this.names = names;
         meant = new Meant(names);
@@ -346,6 +349,8 @@ public final class Learn {
     /** What else moved lately, the newest first. */
     private List<Other> others() {
         List<Other> found = new ArrayList<>();
+        Through.meaning(parameter, names, values::under)
+                .forEach(through -> found.add(new Other(through.ref().key(), through.words(), false)));
         List<Map.Entry<Ref, Long>> newest = new ArrayList<>(lately.entrySet());
         Collections.reverse(newest);
         for (Map.Entry<Ref, Long> entry : newest) {

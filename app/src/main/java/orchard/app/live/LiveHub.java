@@ -16,6 +16,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
 import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
+import orchard.app.store.FocusStand;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
@@ -24,6 +25,7 @@ import orchard.gear.Selector;
 import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
+import orchard.outcome.FocusMoved;
 import orchard.outcome.GroupNamed;
 import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
@@ -257,6 +259,14 @@ public final class LiveHub {
         } else if (outcome instanceof LayersTurned turned) {
             keeper.latched(turned.latched());
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
+        } else if (outcome instanceof FocusMoved moved) {
+            Map<String, FocusStand> stands = new LinkedHashMap<>();
+            values.foci()
+                    .forEach(one ->
+                            stands.put(one.focus(), new FocusStand(one.under().get(0), one.pinned())));
+            keeper.foci(stands);
+            socket.tellAll(
+                    Map.of("type", "focus", "focus", moved.focus(), "under", moved.under(), "pinned", moved.pinned()));
         } else if (outcome instanceof SilenceChanged) {
             socket.tellAll(Map.of("type", "silence"));
         } else if (outcome instanceof CaseTaken taken) {

@@ -8,14 +8,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.light.Light;
 import orchard.outcome.ControlMoved;
+import orchard.outcome.FocusMoved;
 import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
 import orchard.outcome.Outcome;
@@ -69,6 +72,7 @@ public final class Values {
     private final Map<String, String> displays = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
+    private final Map<String, FocusMoved> foci = new ConcurrentHashMap<>();
     private volatile List<String> stack = List.of();
     private volatile SilenceChanged silence = new SilenceChanged(List.of(), List.of());
     private final Map<String, OfControl> controls = new ConcurrentHashMap<>();
@@ -92,6 +96,27 @@ public final class Values {
     /** Ids of the layers that are on, the lowest first. */
     public List<String> stack() {
         return stack;
+    }
+
+    /** What lies under a focus, and whether it is pinned; null if it was not told yet. */
+    public FocusMoved focus(String id) {
+        return foci.get(id);
+    }
+
+    /** Ids of the places under a focus, as far as it was told; its first places, before it was. */
+    public List<String> under(Focus focus) {
+        FocusMoved moved = foci.get(focus.id());
+        return moved != null && moved.under().size() == focus.width()
+                ? moved.under()
+                : IntStream.range(0, focus.width())
+                        .mapToObj(
+                                i -> i < focus.places().size() ? focus.places().get(i) : "")
+                        .toList();
+    }
+
+    /** Where all foci stand that were told. */
+    public List<FocusMoved> foci() {
+        return List.copyOf(foci.values());
     }
 
     /** Ids of mappings, layers and devices that are silenced. */
@@ -127,6 +152,9 @@ public final class Values {
             }
             if (outcome instanceof LayersTurned turned) {
                 stack = turned.stack();
+            }
+            if (outcome instanceof FocusMoved moved) {
+                foci.put(moved.focus(), moved);
             }
             if (outcome instanceof SilenceChanged changed) {
                 silence = changed;

@@ -269,6 +269,21 @@ public class RigKeeper {
         behind(() -> store.latched(layers));
     }
 
+    /** Where the foci stood when that was last kept; nowhere if the database is away. */
+    public Map<String, FocusStand> foci() {
+        try {
+            return store.foci();
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("Where the foci stood could not be read: {}", e.getMessage());
+            return Map.of();
+        }
+    }
+
+    /** Keeps where the foci stand, behind the show. */
+    public void foci(Map<String, FocusStand> stands) {
+        behind(() -> store.foci(stands));
+    }
+
     private void behind(Runnable keeping) {
         behind.execute(() -> {
             try {

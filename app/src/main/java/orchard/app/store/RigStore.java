@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import orchard.app.store.RevisionTable.Made;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
@@ -48,6 +49,7 @@ class RigStore {
     private final DeviceTable devices;
     private final MappingTable mappings;
     private final PresetTable presets;
+    private final FocusTable foci;
     private final LayerTable layers;
     private final LayoutTable layouts;
     private final SongTable songs;
@@ -58,6 +60,7 @@ class RigStore {
             DeviceTable devices,
             MappingTable mappings,
             PresetTable presets,
+            FocusTable foci,
             LayerTable layers,
             LayoutTable layouts,
             SongTable songs,
@@ -66,6 +69,7 @@ class RigStore {
         this.devices = devices;
         this.mappings = mappings;
         this.presets = presets;
+        this.foci = foci;
         this.layers = layers;
         this.layouts = layouts;
         this.songs = songs;
@@ -80,6 +84,7 @@ class RigStore {
         devices.all().forEach(v -> add(parts, versions, new Part.OfDevice(v.value()), v.revision()));
         mappings.all().forEach(v -> add(parts, versions, new Part.OfMapping(v.value()), v.revision()));
         presets.all().forEach(v -> add(parts, versions, new Part.OfPreset(v.value()), v.revision()));
+        foci.all().forEach(v -> add(parts, versions, new Part.OfFocus(v.value()), v.revision()));
         layers.all().forEach(v -> add(parts, versions, new Part.OfLayer(v.value()), v.revision()));
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
@@ -149,6 +154,17 @@ class RigStore {
         songs.latched(layers);
     }
 
+    /** Where the foci stood. */
+    @Transactional(readOnly = true)
+    public Map<String, FocusStand> foci() {
+        return songs.foci();
+    }
+
+    @Transactional
+    public void foci(Map<String, FocusStand> stands) {
+        songs.foci(stands);
+    }
+
     @Transactional(readOnly = true)
     public Optional<String> currentSong() {
         return songs.current();
@@ -171,6 +187,12 @@ class RigStore {
         @Override
         public Void mapping(Mapping mapping) {
             mappings.delete(mapping.id());
+            return null;
+        }
+
+        @Override
+        public Void focus(Focus focus) {
+            foci.delete(focus.id());
             return null;
         }
 
@@ -223,6 +245,12 @@ class RigStore {
         @Override
         public Void mapping(Mapping mapping) {
             mappings.insert(mapping, revision);
+            return null;
+        }
+
+        @Override
+        public Void focus(Focus focus) {
+            foci.insert(focus, revision);
             return null;
         }
 

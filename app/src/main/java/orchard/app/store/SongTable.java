@@ -1,6 +1,7 @@
 package orchard.app.store;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.rig.PartJson;
@@ -15,6 +16,7 @@ class SongTable {
 
     private static final TypeReference<List<Action>> BEGINS = new TypeReference<>() {};
 
+    private static final TypeReference<Map<String, FocusStand>> STANDS = new TypeReference<>() {};
     private static final TypeReference<List<String>> IDS = new TypeReference<>() {};
 
     private final JdbcClient jdbc;
@@ -62,6 +64,22 @@ class SongTable {
     void latched(List<String> layers) {
         String json = PartJson.write(layers, IDS);
         jdbc.sql("insert into performance (one, layers) values (true, ?) on duplicate key update layers = ?")
+                .params(json, json)
+                .update();
+    }
+
+    /** Where the foci stood. */
+    Map<String, FocusStand> foci() {
+        return jdbc.sql("select foci from performance")
+                .query(String.class)
+                .optional()
+                .map(foci -> PartJson.read(foci, STANDS))
+                .orElse(Map.of());
+    }
+
+    void foci(Map<String, FocusStand> stands) {
+        String json = PartJson.write(stands, STANDS);
+        jdbc.sql("insert into performance (one, foci) values (true, ?) on duplicate key update foci = ?")
                 .params(json, json)
                 .update();
     }

@@ -247,7 +247,14 @@ class MapPage {
         }
         model.addAttribute("triggerControl", trigger.control());
         model.addAttribute("triggerKey", trigger.key());
-        model.addAttribute("targetKey", target.map(Ref::key).orElse(""));
+        model.addAttribute(
+                "targetKey",
+                target.flatMap(t -> FocusView.now(t, rig, values)).map(Ref::key).orElse(""));
+        model.addAttribute(
+                "through",
+                target.map(Ref.ToParameter::device)
+                        .filter(id -> rig.focus(id).isPresent())
+                        .orElse(null));
         boolean circled = mapping.when().gesture().kind() == Gesture.Kind.CIRCLE;
         model.addAttribute(
                 "message",
@@ -364,7 +371,11 @@ class MapPage {
             }
         }
         model.addAttribute("groups", new Options(choices));
-        Optional<Ref.ToParameter> target = selected.flatMap(Mapping::target);
+        Optional<Ref.ToParameter> target =
+                selected.flatMap(Mapping::target).flatMap(t -> FocusView.now(t, rig, values));
+        selected.flatMap(Mapping::target)
+                .flatMap(t -> rig.focus(t.device()))
+                .ifPresent(focus -> model.addAttribute("focusStrip", FocusView.of(focus, names, values)));
         String chosen = !group.isEmpty()
                 ? group
                 : target.flatMap(t -> rig.parameter(t).map(p -> t.device() + "/" + p.group()))

@@ -8,7 +8,9 @@ import java.util.Locale;
 import java.util.Map;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Focus;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -32,7 +34,20 @@ final class ParameterTitles {
                 all.titles.put(ref, own);
             }
         }
+        rig.foci().forEach(focus -> all.through(focus, rig, names));
         return all;
+    }
+
+    /** What is reached through a focus, by each of its places side by side. */
+    private void through(Focus focus, Rig rig, Directory names) {
+        for (String local : FocusView.locals(focus, rig)) {
+            for (int offset = 1; offset <= focus.width(); offset++) {
+                Through through = new Through(focus, offset, local);
+                String title = through.words() + " · " + focus.name();
+                refs.putIfAbsent(title, through.ref());
+                titles.putIfAbsent(through.ref(), title);
+            }
+        }
     }
 
     /** All of them as options of a list that helps typing. */

@@ -50,9 +50,9 @@ final class SentenceList {
         if (!in.isEmpty()) {
             html.raw("<li class=\"layerhead\">");
             if (!sign.isEmpty()) {
-                html.raw("<svg class=\"pattern\" aria-hidden=\"true\"><rect class=\"sign-")
-                        .raw(sign)
-                        .raw("\" width=\"100%\" height=\"100%\"></rect></svg>");
+                html.raw("<svg class=\"pattern\" aria-hidden=\"true\"><rect width=\"100%\" height=\"100%\"")
+                        .attribute("class", "sign-" + sign)
+                        .raw("></rect></svg>");
             }
             html.text(name)
                     .raw("<span class=\"mono\">")

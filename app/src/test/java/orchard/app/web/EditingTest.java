@@ -194,7 +194,7 @@ class EditingTest {
         });
         browser.go("/check");
         browser.see("main", "It sets a parameter of a device that is not in the rig (wherry).");
-        assertThat(browser.text(".tab[href='/map'] .count")).startsWith("26");
+        assertThat(browser.text(".tab[href='/map'] .count")).startsWith("29");
         browser.click(".finding");
         browser.see(".says .refused", "It sets a parameter of a device that is not in the rig");
         browser.chord(Keys.CONTROL, "z");

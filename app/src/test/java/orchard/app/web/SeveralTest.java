@@ -51,14 +51,14 @@ class SeveralTest {
         browser.see(pick("parameter", "wherry/track5.pan") + " .nth", "2");
         browser.see("#pairsay", "2 pairs; 2 controls without a partner");
         browser.click("#makepairs");
-        browser.see("#mappings", "38 mappings");
+        browser.see("#mappings", "47 mappings");
         browser.see("#sentences", "When Encoder 4 of Sluice turns, set Drum low › Pan");
         browser.see("#sentences", "When Encoder 5 of Sluice turns, set Clockwork › Pan");
         orchard.standIn("sluice").play("encoder5", "turn", 30);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/5/pan").equals("0 %"));
         orchard.standIn("wherry").play("/wherry/track/5/pan", "set", 0.5);
         browser.chord(Keys.CONTROL, "z");
-        browser.see("#mappings", "36 mappings");
+        browser.see("#mappings", "45 mappings");
         assertThat(browser.complaints()).isEmpty();
     }
 
