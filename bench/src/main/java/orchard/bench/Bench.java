@@ -18,6 +18,7 @@ public final class Bench {
         EditBench.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
+                        .include(LayerBench.class.getSimpleName())
                         .include(StageBench.class.getSimpleName())
                         .include(CodecBench.class.getSimpleName())
                         .addProfiler(GCProfiler.class)

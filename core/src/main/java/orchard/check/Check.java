@@ -18,6 +18,9 @@ public final class Check {
             new Absent(),
             new Half(),
             new TwoDrivers(),
+            new NoWayOut(),
+            new NeverActs(),
+            new EmptyFocus(),
             new SameMessage(),
             new OtherProgramme());
 

@@ -46,6 +46,7 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
     /** The page on which a finding is put right. */
     public enum Page {
         MAP,
+        FOCI,
         DESCRIBE,
         MEMORY,
         SONGS,

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
@@ -36,6 +37,31 @@ record TwoDrivers() implements Finder {
         return null;
     }
 
+    /** Whether two of some mappings can act at the same time: in different layers that exclude each other, or lie over one another on one control, they cannot. */
+    private static boolean together(List<Mapping> mappings, Scene scene) {
+        for (int i = 0; i < mappings.size(); i++) {
+            for (int j = i + 1; j < mappings.size(); j++) {
+                if (together(mappings.get(i), mappings.get(j), scene)) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    private static boolean together(Mapping one, Mapping other, Scene scene) {
+        boolean sameLayers = Set.copyOf(one.layers()).equals(Set.copyOf(other.layers()));
+        boolean oneHand = other.when().triggers().containsAll(one.when().triggers());
+        boolean rivals = !one.layers().isEmpty()
+                && !other.layers().isEmpty()
+                && one.layers().stream()
+                        .flatMap(id -> scene.rig().layer(id).stream())
+                        .allMatch(layer -> other.layers().stream()
+                                .flatMap(id -> scene.rig().layer(id).stream())
+                                .allMatch(layer::excludes));
+        return sameLayers || !oneHand && !rivals;
+    }
+
     @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
@@ -46,7 +72,8 @@ record TwoDrivers() implements Finder {
             }
         }
         drivers.forEach((target, mappings) -> {
-            if (mappings.size() > 1 && !mappings.stream().allMatch(mapping -> mapping.putsControl(scene.names()))) {
+            if (together(mappings, scene)
+                    && !mappings.stream().allMatch(mapping -> mapping.putsControl(scene.names()))) {
                 String triggers = mappings.stream()
                         .flatMap(m -> m.when().triggers().stream())
                         .map(scene.names()::words)

@@ -63,6 +63,7 @@ class CheckPage {
     private static String leads(Finding finding) {
         return switch (finding.place().page()) {
             case MAP -> "the mapping";
+            case FOCI -> "the focus";
             case DESCRIBE -> "the control";
             case MEMORY -> "its memory";
             case SONGS -> "the set list";
@@ -75,6 +76,7 @@ class CheckPage {
         Finding.Place place = finding.place();
         return switch (place.page()) {
             case MAP -> "/map?mapping=" + Replies.query(place.part());
+            case FOCI -> "/map/foci#" + Replies.query(place.part());
             case DESCRIBE ->
                 "/describe?device=" + Replies.query(place.part()) + "&control=" + Replies.query(place.detail());
             case MEMORY -> "/describe?view=memory&device=" + Replies.query(place.part());

@@ -35,8 +35,8 @@ class PagesTest {
         "/describe?device=cobble&view=memory, Read again",
         "/describe?device=sluice&view=files, On paper",
         "/describe/plan?device=sluice&kind=NOTE&count=40, 40 found",
-        "/map?mapping=m2, 45 mappings",
-        "/map?mapping=m4, 45 mappings",
+        "/map?mapping=m2, 46 mappings",
+        "/map?mapping=m4, 46 mappings",
         "/map?mapping=gone, gone",
         "/map?mapping=m24&action=-1&stage=1, Wrap",
         "/map?mapping=m25&action=1&stage=0, Going down from",
@@ -150,7 +150,7 @@ class PagesTest {
                 .as("one stray key deletes nothing")
                 .isPresent();
         browser.press(Keys.DELETE);
-        browser.see("#mappings", "44 mappings");
+        browser.see("#mappings", "45 mappings");
         browser.go("/perform");
         browser.chord(Keys.CONTROL, "z");
         browser.go("/rehearse");

@@ -1,0 +1,102 @@
+package orchard.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.NextLayer;
+import orchard.action.SwitchLayer;
+import orchard.action.SwitchLayer.Way;
+import orchard.gear.Layer;
+import orchard.gear.LayerStack;
+import orchard.gear.Ref;
+import orchard.mapping.Listening;
+import orchard.mapping.Mapping;
+
+/** A layer can be turned on by a control, and then no control turns it off again. */
+record NoWayOut() implements Finder {
+
+    @Override
+    public String title() {
+        return "No way out of a layer";
+    }
+
+    @Override
+    public Effect effect() {
+        return Effect.SURPRISES;
+    }
+
+    @Override
+    public boolean isAbsence() {
+        return false;
+    }
+
+    @Override
+    public boolean ofRig() {
+        return true;
+    }
+
+    @Override
+    public Finding.Page countedOn() {
+        return null;
+    }
+
+    @Override
+    public List<Finding> look(Scene scene) {
+        List<Finding> findings = new ArrayList<>();
+        for (Layer layer : scene.rig().layers()) {
+            Optional<Mapping> entry = layer.switched() ? entry(layer, scene) : Optional.empty();
+            entry.filter(way -> !leaves(layer, scene))
+                    .ifPresent(way -> findings.add(new Finding(
+                            this,
+                            "Layer " + layer.name() + " stays on: no control turns it off.",
+                            "Press " + scene.names().words(way.trigger())
+                                    + ": it is on. Then nothing that listens in it, or falls"
+                                    + " through it, turns it off; only the stack on Map and Perform does.",
+                            new Finding.Place(Finding.Page.MAP, way.id(), ""))));
+        }
+        return findings;
+    }
+
+    /** A mapping that turns a layer on so that it stays. */
+    private static Optional<Mapping> entry(Layer layer, Scene scene) {
+        return scene.rig().mappings().stream()
+                .filter(mapping -> mapping.everyAction()
+                        .anyMatch(action -> action instanceof SwitchLayer to
+                                        && to.layer().equals(layer.id())
+                                        && (to.way() == Way.TURN || to.way() == Way.ON)
+                                || action instanceof NextLayer next
+                                        && next.layers(scene.rig()).contains(layer.id())))
+                .findFirst();
+    }
+
+    /** Whether a mapping turns it off that listens to its control while the layer is on. */
+    private static boolean leaves(Layer layer, Scene scene) {
+        LayerStack stack = LayerStack.of(scene.rig().layers(), List.of(layer.id()), List.of());
+        Listening listening = new Listening(stack, scene.rig());
+        return scene.rig().mappings().stream()
+                .filter(mapping -> mapping.everyAction().anyMatch(action -> turnsOff(action, layer, scene)))
+                .anyMatch(mapping -> mapping.when().triggers().stream()
+                        .anyMatch(trigger -> listening.of(about(trigger, scene)).contains(mapping)));
+    }
+
+    private static List<Mapping> about(Ref.ToControl control, Scene scene) {
+        return scene.rig().mappings().stream()
+                .filter(mapping -> mapping.when().triggers().contains(control))
+                .toList();
+    }
+
+    private static boolean turnsOff(Action action, Layer layer, Scene scene) {
+        if (action instanceof NextLayer next) {
+            List<String> through = next.layers(scene.rig());
+            return through.size() > 1 && through.contains(layer.id());
+        }
+        if (!(action instanceof SwitchLayer to)) {
+            return false;
+        }
+        boolean isSame = to.layer().equals(layer.id());
+        boolean isRival = scene.rig().layer(to.layer()).filter(layer::excludes).isPresent();
+        return isSame && (to.way() == Way.TURN || to.way() == Way.OFF)
+                || isRival && (to.way() == Way.TURN || to.way() == Way.ON);
+    }
+}

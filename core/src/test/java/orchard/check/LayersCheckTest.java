@@ -1,0 +1,161 @@
+package orchard.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.Gear;
+import orchard.action.Action;
+import orchard.action.NextLayer;
+import orchard.action.SetParameter;
+import orchard.action.SwitchLayer;
+import orchard.action.SwitchLayer.Way;
+import orchard.condition.All;
+import orchard.condition.Always;
+import orchard.condition.Compared;
+import orchard.condition.Condition;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
+import orchard.gear.Focus;
+import orchard.gear.Layer;
+import orchard.gear.Ref;
+import orchard.mapping.Actions;
+import orchard.mapping.Branch;
+import orchard.mapping.Mapping;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.shape.Shape;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What can be wrong with layers, cases and foci before anybody plays. */
+class LayersCheckTest {
+
+    private static final Ref.ToParameter VOLUME = new Ref.ToParameter("desk", "volume");
+
+    private final List<Part> parts = new ArrayList<>(Gear.rig().parts());
+
+    private void layer(String id, String group, boolean blocks) {
+        parts.add(new Part.OfLayer(new Layer(id, id, Layer.Sign.DOTS, group, blocks, List.of(), null)));
+    }
+
+    private Mapping map(String control, List<String> layers, Action action) {
+        Mapping mapping = Gear.mapping("m" + parts.size(), control, control.startsWith("p") ? "gate" : "turn", "volume")
+                .with(new Actions(List.of(action)))
+                .in(layers);
+        parts.add(new Part.OfMapping(mapping));
+        return mapping;
+    }
+
+    private void replace(Mapping mapping) {
+        parts.set(parts.size() - 1, new Part.OfMapping(mapping));
+    }
+
+    private List<String> find(Class<? extends Finder> finder) {
+        Rig rig = Rig.of(parts);
+        return Check.ofRig(Scene.of(rig, rig)).stream()
+                .filter(finding -> finder.isInstance(finding.finder()))
+                .map(Finding::sentence)
+                .toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"TURN, true", "ON, false", "HELD, true", "ONCE, true"})
+    void aLayerThatCannotBeLeftIsNamed(Way way, boolean isLeft) {
+        layer("storm", "", false);
+        map("p1", List.of(), new SwitchLayer("storm", way));
+        map("k1", List.of("storm"), new SetParameter(VOLUME));
+        assertThat(find(NoWayOut.class))
+                .isEqualTo(isLeft ? List.of() : List.of("Layer storm stays on: no control turns it off."));
+    }
+
+    @Test
+    void aLayerThatHidesItsOwnKeyCannotBeLeft() {
+        layer("storm", "", false);
+        map("p1", List.of(), new SwitchLayer("storm", Way.TURN));
+        map("p1", List.of("storm"), new SetParameter(VOLUME));
+        assertThat(find(NoWayOut.class)).hasSize(1);
+    }
+
+    @Test
+    void aRivalLeadsOut() {
+        layer("day", "time", false);
+        layer("night", "time", false);
+        map("p1", List.of(), new NextLayer("time", 1));
+        assertThat(find(NoWayOut.class)).isEmpty();
+    }
+
+    @Test
+    void aLayerThatBlocksKeepsItsWayOut() {
+        layer("mute", "", true);
+        map("p1", List.of(), new SwitchLayer("mute", Way.TURN));
+        assertThat(find(NoWayOut.class)).isEmpty();
+    }
+
+    @Test
+    void aLayerThatNothingTurnsOnIsNamed() {
+        layer("storm", "", false);
+        map("k1", List.of("storm"), new SetParameter(VOLUME));
+        assertThat(find(NeverActs.class)).containsExactly("Knob 1 of Box: no control turns layer storm on.");
+    }
+
+    @Test
+    void conditionsThatExcludeEachOtherAreNamed() {
+        layer("storm", "", false);
+        map("p1", List.of(), new SwitchLayer("storm", Way.TURN));
+        Mapping mapping = map("k1", List.of(), new SetParameter(VOLUME));
+        replace(mapping.with(List.of(branch(mapping, new All(List.of(above(-6), below(-20)))))));
+        assertThat(find(NeverActs.class))
+                .containsExactly(
+                        "Knob 1 of Box: it cannot be that Surf › Volume is above −6.0 dB and Surf › Volume is below"
+                                + " −20.0 dB.");
+        replace(mapping.with(List.of(branch(mapping, new All(List.of(above(-20), below(-6)))))));
+        assertThat(find(NeverActs.class)).isEmpty();
+        Condition storm = new LayerOn("storm");
+        replace(mapping.with(List.of(branch(mapping, new All(List.of(storm, new Not(storm)))))));
+        assertThat(find(NeverActs.class)).hasSize(1);
+    }
+
+    @Test
+    void aCaseBehindOneThatAlwaysActsIsNamed() {
+        Mapping mapping = map("k1", List.of(), new SetParameter(VOLUME));
+        Mapping two = mapping.with(List.of(branch(mapping, new Always()), branch(mapping, above(-6))));
+        replace(two);
+        assertThat(find(NeverActs.class))
+                .containsExactly("Knob 1 of Box: its case 2 comes behind one that always acts.");
+        replace(two.every(true));
+        assertThat(find(NeverActs.class)).isEmpty();
+    }
+
+    @Test
+    void twoOfOneControlInLayersDoNotFight() {
+        layer("storm", "", false);
+        map("p1", List.of(), new SwitchLayer("storm", Way.TURN));
+        map("k1", List.of(), new SetParameter(VOLUME));
+        map("k1", List.of("storm"), new SetParameter(VOLUME));
+        assertThat(find(TwoDrivers.class)).isEmpty();
+        map("k2", List.of("storm"), new SetParameter(VOLUME));
+        assertThat(find(TwoDrivers.class)).hasSize(1);
+    }
+
+    @Test
+    void aFocusOverWhatIsGoneIsNamed() {
+        parts.add(new Part.OfFocus(new Focus(
+                "bank", "Bank", "track", "desk", List.of("track", "gone"), 2, Focus.Ends.STOP, null, null, "")));
+        assertThat(find(EmptyFocus.class))
+                .containsExactly("Bank goes over 1 that is not there, the first of them at place 2.");
+    }
+
+    private static Branch branch(Mapping mapping, Condition during) {
+        return new Branch(during, Shape.WHOLE, mapping.actions());
+    }
+
+    private static Condition above(double real) {
+        return new Compared(VOLUME, Compared.Is.ABOVE, real, real);
+    }
+
+    private static Condition below(double real) {
+        return new Compared(VOLUME, Compared.Is.BELOW, real, real);
+    }
+}
