@@ -42,6 +42,7 @@ class ForgottenTest {
             "orchard/light/LightKind",
             "orchard/gear/Ref",
             "orchard/condition/Condition",
+            "orchard/trigger/Trigger",
             "orchard/engine/Debt",
             "orchard/session/SessionMessage",
             "orchard/signal/OscPacket",
@@ -51,6 +52,7 @@ class ForgottenTest {
     private static final Map<String, Set<String>> VISITED = Map.of(
             "orchard/action/Action", Set.of("orchard/engine/ActionRunner"),
             "orchard/condition/Condition", Set.of("orchard/engine/ConditionCompiler"),
+            "orchard/trigger/Trigger", Set.of("orchard/engine/TriggerCompiler"),
             "orchard/engine/Event", Set.of("orchard/engine/Engine"),
             "orchard/rig/Part", Set.of("orchard/rig/PartCheck"));
 

@@ -20,6 +20,7 @@ class ModulesTest {
             "light",
             "gear",
             "condition",
+            "trigger",
             "table",
             "recognise",
             "seat",

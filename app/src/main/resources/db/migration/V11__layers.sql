@@ -32,6 +32,7 @@ create table focus (
 );
 
 alter table mapping
+    add column also longtext not null default '[]' comment 'JSON: what sets it off besides controls',
     add column cases longtext not null default '{"every":false,"others":[]}' comment 'JSON: what it does in other cases';
 
 -- What stays on by itself comes back after a restart; what is held never does.

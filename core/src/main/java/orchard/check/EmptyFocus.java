@@ -75,8 +75,7 @@ record EmptyFocus() implements Finder {
                         this,
                         "%s has no “%s” like the others."
                                 .formatted(focus.placeName(place, scene.names()), through.local()),
-                        scene.names().words(mapping.trigger()) + " does nothing when " + focus.name()
-                                + " stands there.",
+                        mapping.cause(scene.names()) + " does nothing when " + focus.name() + " stands there.",
                         new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
     }
 }

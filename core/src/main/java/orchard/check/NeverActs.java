@@ -50,7 +50,7 @@ record NeverActs() implements Finder {
             why(mapping, scene)
                     .ifPresent(why -> findings.add(new Finding(
                             this,
-                            scene.names().words(mapping.trigger()) + ": " + why,
+                            mapping.cause(scene.names()) + ": " + why,
                             "What it does is kept, and will not come about.",
                             new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
         }

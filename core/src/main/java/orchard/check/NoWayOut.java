@@ -50,7 +50,7 @@ record NoWayOut() implements Finder {
                     .ifPresent(way -> findings.add(new Finding(
                             this,
                             "Layer " + layer.name() + " stays on: no control turns it off.",
-                            "Press " + scene.names().words(way.trigger())
+                            "Press " + way.cause(scene.names())
                                     + ": it is on. Then nothing that listens in it, or falls"
                                     + " through it, turns it off; only the stack on Map and Perform does.",
                             new Finding.Place(Finding.Page.MAP, way.id(), ""))));

@@ -61,6 +61,7 @@ final class Attendance {
         of.present = present;
         if (before != present) {
             cycle.note(new PresenceChanged(of.id, present));
+            Triggers.turned(state, of, present);
         }
         if (present) {
             of.comings += before ? 0 : 1;

@@ -289,6 +289,7 @@ public final class Compiler {
         return new Plan.Wiring(
                 songs,
                 focusPlans(focused),
+                watched(plans),
                 layerPlans,
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
@@ -326,6 +327,17 @@ public final class Compiler {
         Parameter parameter =
                 devices.get(ref.device()).parametersById().get(ref.parameter()).parameter();
         return parameter.binding().touched(true) != null;
+    }
+
+    private static List<Plan.Watched> watched(List<MappingPlan> plans) {
+        Map<State.Source, List<Plan.Watch>> watches = new LinkedHashMap<>();
+        plans.forEach(plan -> plan.watches()
+                .forEach(watch -> watch.sources()
+                        .forEach(source -> watches.computeIfAbsent(source, s -> new ArrayList<>())
+                                .add(watch))));
+        return watches.entrySet().stream()
+                .map(entry -> new Plan.Watched(entry.getKey(), entry.getValue().toArray(Nothing.WATCHES)))
+                .toList();
     }
 
     private List<Plan.FocusPlan> focusPlans(Map<State.OfFocus, Set<State.OfLight>> focused) {

@@ -61,6 +61,7 @@ public final class Engine {
     private final Layers layers;
     private final Silence silence;
     private final Foci foci;
+    private final Triggers triggers;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -88,7 +89,7 @@ public final class Engine {
         this.parameters = new Parameters(state, cycle, lights, this::watched);
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
-        this.pages = new Pages(cycle, lights, layers);
+        this.pages = new Pages(state, cycle, lights, layers);
         this.presets = new Presets(cycle, parameters, pages);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.actions = new ActionRunner(
@@ -100,6 +101,7 @@ public final class Engine {
         this.stops = new Stops(state, cycle, targets, payments, attendance, layers);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
+        this.triggers = new Triggers(state, cycle, mappings);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
@@ -111,6 +113,7 @@ public final class Engine {
     /** What a focus goes with stands elsewhere. */
     private void watched(State.OfParameter parameter) {
         foci.changed(parameter);
+        triggers.changed(parameter);
     }
 
     /** Another mapping may listen to a control on which a finger lies. */
@@ -129,7 +132,7 @@ public final class Engine {
 
     /** The mappings whose presses are not over, in the order in which these began. */
     List<Mapping> held() {
-        return state.ledger.which(press -> press.plan != null).stream()
+        return state.ledger.which(press -> press.plan != null && press.control != null).stream()
                 .map(press -> press.plan.mapping())
                 .toList();
     }
@@ -178,6 +181,7 @@ public final class Engine {
         long due = Math.min(Math.min(lights.due(), keepAliveDue), parameters.due());
         due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
         due = Math.min(due, attendance.due());
+        due = Math.min(due, Triggers.due(plan));
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
@@ -199,6 +203,7 @@ public final class Engine {
         } catch (Throwable t) {
             fence.failed("This", t);
         }
+        fence.around("What it set off", triggers::run);
         lights.flush();
         end(event);
     }
@@ -207,6 +212,7 @@ public final class Engine {
     private void passed(long cause, Runnable work) {
         cycle.begin(cause);
         fence.around("What was due", work);
+        fence.around("What it set off", triggers::run);
         lights.flush();
         if (!cycle.outcomes().isEmpty()) {
             end(new Event.Passed(cycle.now));
@@ -235,6 +241,8 @@ public final class Engine {
                 passed(timer.press().cause, () -> run(timer));
             } else if (mappings.due() <= due) {
                 mappings.tick(this::passed);
+            } else if (Triggers.due(plan) <= due) {
+                passed(0, () -> triggers.tick(plan));
             } else if (attendance.due() <= due) {
                 passed(0, attendance::settle);
             } else {
@@ -257,6 +265,7 @@ public final class Engine {
         if (!begun) {
             begun = true;
             parameters.begin(plan.kept());
+            triggers.begin(plan);
         }
         event.accept(dispatch);
     }
@@ -341,6 +350,7 @@ public final class Engine {
             foci.replanned(event.plan());
             layers.replanned(event.plan());
             silence.replanned(event.plan());
+            triggers.replanned(event.plan(), begun);
             moved.forEach(pages::found);
             insidersAreThere();
             parameters.begin(plan.kept());

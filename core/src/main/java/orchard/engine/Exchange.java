@@ -90,13 +90,17 @@ final class Exchange {
         if (press.plan == null) {
             return true;
         }
+        boolean isThere = next.rig().mapping(press.plan.state().id).isPresent();
+        if (press.control == null) {
+            return isThere; // nothing is held, but something waits
+        }
         Ref.ToControl ref = press.control.ref;
         DevicePlan device = next.device(ref.device());
         ControlPlan then = device == null ? null : device.controlPlan(press.control);
         boolean speaksTheSame = then != null
                 && then.dimension().equals(press.control.plan.dimension())
                 && then.control().kind() == press.control.plan.control().kind();
-        return speaksTheSame && next.rig().mapping(press.plan.state().id).isPresent();
+        return speaksTheSame && isThere;
     }
 
     /** What becomes of a device when another plan takes effect. */

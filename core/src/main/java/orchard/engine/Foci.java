@@ -148,6 +148,7 @@ final class Foci {
         point(focus);
         tell(focus);
         FocusPlan plan = focus.plan;
+        Triggers.turned(state, focus, true);
         if (leads && plan.selection() != null && plan.focus().selection().leads()) {
             lead(focus, plan.selection());
         }

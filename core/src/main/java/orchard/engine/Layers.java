@@ -315,6 +315,8 @@ final class Layers {
     }
 
     private void note(List<State.OfLayer> before, List<State.OfLayer> now) {
+        now.stream().filter(layer -> !before.contains(layer)).forEach(layer -> Triggers.turned(state, layer, true));
+        before.stream().filter(layer -> !now.contains(layer)).forEach(layer -> Triggers.turned(state, layer, false));
         cycle.note(new LayersTurned(
                 ids(now),
                 ids(state.latched.stream()

@@ -54,7 +54,7 @@ final class LightRuleCompiler {
         Ref.ToControl trigger = mapping.trigger();
         Control mover = rig.device(trigger.device())
                 .flatMap(device -> device.profile().control(trigger.control()))
-                .orElseThrow();
+                .orElse(null);
         for (Show.Answer answer : mapping.show().answers()) {
             Optional<Device> shower = rig.device(answer.light().device());
             boolean exists = shower.flatMap(
@@ -63,8 +63,9 @@ final class LightRuleCompiler {
             if (!exists || lightsItself(rig, answer.light())) {
                 continue;
             }
-            boolean paged =
-                    mover.page() != null && trigger.device().equals(shower.get().id());
+            boolean paged = mover != null
+                    && mover.page() != null
+                    && trigger.device().equals(shower.get().id());
             answers.add(new LightRule(
                     cells.mapping(mapping.id()),
                     cells.light(answer.light()),
@@ -73,7 +74,7 @@ final class LightRuleCompiler {
                     shape,
                     cells.address(target, rig),
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
-                    mover.pageNumber(),
+                    mover == null ? 1 : mover.pageNumber(),
                     ""));
         }
         return answers;

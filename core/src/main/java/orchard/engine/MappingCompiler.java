@@ -13,6 +13,7 @@ import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.Target;
+import orchard.engine.Plan.Watch;
 import orchard.gear.Dimension;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
@@ -44,6 +45,7 @@ final class MappingCompiler {
     static Set<String> uses(Mapping mapping, Rig rig) {
         Set<String> uses = new LinkedHashSet<>();
         mapping.when().triggers().forEach(trigger -> uses.add(trigger.device()));
+        mapping.when().also().forEach(trigger -> uses.addAll(trigger.devices()));
         mapping.show().answers().forEach(answer -> uses.add(answer.light().device()));
         mapping.branches().stream()
                 .map(branch -> branch.shape().accumulate().map(Accumulate::slow))
@@ -62,6 +64,8 @@ final class MappingCompiler {
     /** Whether a mapping has to do with layers. */
     static boolean isLayered(Mapping mapping, Rig rig) {
         return !mapping.layers().isEmpty()
+                || mapping.when().also().stream()
+                        .anyMatch(trigger -> !trigger.layers().isEmpty())
                 || mapping.branches().stream()
                         .anyMatch(branch -> branch.during().layers().findAny().isPresent())
                 || mapping.everyAction()
@@ -116,6 +120,7 @@ final class MappingCompiler {
                 null,
                 heard(mapping.when().triggers()),
                 Nothing.CONTROLS,
+                List.of(),
                 List.of());
     }
 
@@ -168,7 +173,26 @@ final class MappingCompiler {
                         ? heard(mapping.when().triggers())
                         : new State.OfControl[] {circle.x(), circle.y(), circle.lifted()},
                 touched(rig, mapping, branches.stream().flatMap(branch -> Stream.of(branch.targets()))),
-                answers.answers(rig, mapping));
+                answers.answers(rig, mapping),
+                watches(rig, mapping, before));
+    }
+
+    /** What sets a mapping off besides controls; what reads as before goes on as before. */
+    private List<Watch> watches(Rig rig, Mapping mapping, MappingPlan before) {
+        TriggerCompiler compiler = new TriggerCompiler(rig, cells, cells.mapping(mapping.id()));
+        return mapping.when().also().stream()
+                .map(trigger -> {
+                    Watch made = trigger.accept(compiler);
+                    return before == null
+                            ? made
+                            : before.watches().stream()
+                                    .filter(one -> one.trigger().equals(trigger)
+                                            && one.sources().equals(made.sources())
+                                            && one.address() == made.address())
+                                    .findFirst()
+                                    .orElse(made);
+                })
+                .toList();
     }
 
     private Plan.Circle circle(Mapping mapping) {

@@ -83,6 +83,33 @@ final class Mappings {
         }
     }
 
+    /** Something happened that sets a mapping off, and no hand did it. */
+    void happened(MappingPlan mapping, double position) {
+        if (!works(mapping)) {
+            return;
+        }
+        if (!mapping.isOn()) {
+            note(mapping, 0, "was set off, but no layer it lives in is on");
+            return;
+        }
+        BranchPlan[] taken = taken(mapping, null, position);
+        fence.enter();
+        try {
+            for (BranchPlan branch : taken) {
+                for (Target target : branch.targets()) {
+                    if (target.place() == null) {
+                        targets.run(mapping, branch, target, null, position, true);
+                    }
+                }
+                if (branch.isDiscrete()) {
+                    actions.press(state.ledger.passing(null, mapping, branch, cycle.number), position);
+                }
+            }
+        } catch (Throwable t) {
+            fence.failed(mapping, t);
+        }
+    }
+
     /** The cases in which a mapping acts now; none if no case holds. */
     BranchPlan[] taken(MappingPlan mapping, State.OfControl control, double position) {
         BranchPlan[] branches = mapping.branches();
@@ -90,7 +117,8 @@ final class Mappings {
             return branches;
         }
         boolean every = mapping.mapping().cases().every();
-        double number = Double.isNaN(cycle.struck) || !control.plan.isKey() ? position : cycle.struck;
+        double number =
+                Double.isNaN(cycle.struck) || control == null || !control.plan.isKey() ? position : cycle.struck;
         BranchPlan[] taken = Nothing.BRANCHES;
         for (BranchPlan branch : branches) {
             boolean holds = false;

@@ -19,6 +19,7 @@ final class Nothing {
     static final Plan.BranchPlan[][] SINGLE = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
+    static final Plan.Watch[] WATCHES = {};
     static final State.OfFocus[] FOCI = {};
     static final State.OfAddress[] ADDRESSES = {};
     static final State.OfLayer[] LAYERS = {};

@@ -9,11 +9,13 @@ import orchard.outcome.Refused;
 /** Pages that are turned, of controls and of parameters. */
 final class Pages {
 
+    private final State engine;
     private final Cycle cycle;
     private final Lights lights;
     private final Layers layers;
 
-    Pages(Cycle cycle, Lights lights, Layers layers) {
+    Pages(State engine, Cycle cycle, Lights lights, Layers layers) {
+        this.engine = engine;
         this.cycle = cycle;
         this.lights = lights;
         this.layers = layers;
@@ -38,8 +40,10 @@ final class Pages {
     void turnTo(SelectorPlan pages, int page) {
         State.OfSelector state = pages.state();
         if (state.at != page) {
+            String left = state.current;
             state.at = page;
             state.current = pages.selector().id(page);
+            Triggers.songTurned(engine, state, left, state.current);
             state.turns++;
             found(pages);
         }

@@ -82,7 +82,7 @@ final class Parameters {
         parameter.text = null;
         parameter.sent = settled;
         lights.changed(parameter);
-        if (parameter.foci.length > 0) {
+        if (parameter.foci.length + parameter.watches.length > 0) {
             watched.accept(parameter);
         }
     }
@@ -252,7 +252,7 @@ final class Parameters {
         parameter.confirmed = true;
         parameter.agreed = position;
         lights.changed(parameter);
-        if (parameter.foci.length > 0) {
+        if (parameter.foci.length + parameter.watches.length > 0) {
             watched.accept(parameter);
         }
     }

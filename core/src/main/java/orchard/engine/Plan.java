@@ -38,6 +38,7 @@ import orchard.shape.ShapeFunction;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.trigger.Trigger;
 
 /**
  * A rig made ready for the engine: every lookup by name done, every range turned into positions. Immutable; made by
@@ -60,6 +61,9 @@ public final class Plan {
     private final List<Turned> turned;
     private final List<LayerPlan> layers;
     private final List<FocusPlan> foci;
+    private final List<Watched> watched;
+    private final Watch[] beginning;
+    private final Watch[] timed;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -73,6 +77,35 @@ public final class Plan {
 
     /** A parameter whose device wants to know of the finger on a control by which a mapping sets it. */
     record Touch(State.OfMapping mapping, State.OfAddress address) {}
+
+    /**
+     * What sets a mapping off besides controls.
+     *
+     * @param sources what tells of it; none for the beginning and for time
+     * @param address of a value: which one, or null
+     * @param value of a value: the position it is measured against
+     */
+    record Watch(
+            State.OfMapping mapping,
+            State.OfTrigger memory,
+            Trigger trigger,
+            List<State.Source> sources,
+            State.OfAddress address,
+            double value) {
+
+        @Override
+        public boolean equals(Object other) {
+            return this == other;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(this);
+        }
+    }
+
+    /** What something sets off. */
+    record Watched(State.Source source, Watch[] watches) {}
 
     /**
      * A layer.
@@ -112,6 +145,7 @@ public final class Plan {
     record Wiring(
             SelectorPlan songs,
             List<FocusPlan> foci,
+            List<Watched> watched,
             List<LayerPlan> layers,
             List<Listening> listening,
             List<Answering> answering,
@@ -139,6 +173,9 @@ public final class Plan {
         this.layers = wiring.layers();
         this.songs = wiring.songs();
         this.foci = wiring.foci();
+        this.watched = wiring.watched();
+        this.beginning = watches(Trigger.Kind.LOAD);
+        this.timed = watches(Trigger.Kind.TIME);
         this.layered = listening.stream()
                 .filter(Listening::layered)
                 .map(Listening::control)
@@ -170,6 +207,28 @@ public final class Plan {
 
     List<LayerPlan> layers() {
         return layers;
+    }
+
+    private Watch[] watches(Trigger.Kind kind) {
+        return mappings.stream()
+                .flatMap(mapping -> mapping.watches().stream())
+                .filter(watch -> watch.trigger().kind() == kind)
+                .toArray(Watch[]::new);
+    }
+
+    /** What the beginning sets off. */
+    Watch[] beginning() {
+        return beginning;
+    }
+
+    /** What time sets off. */
+    Watch[] timed() {
+        return timed;
+    }
+
+    /** Everything that sets mappings off besides controls. */
+    List<Watched> watched() {
+        return watched;
     }
 
     List<FocusPlan> foci() {
@@ -250,6 +309,7 @@ public final class Plan {
                 of.control().listeners = Nothing.MAPPINGS;
                 of.control().touches = Nothing.TOUCHES;
             });
+            before.watched.forEach(of -> of.source().watches = Nothing.WATCHES);
             before.layers.forEach(of -> of.state().plan = null);
             before.foci.forEach(of -> {
                 of.state().plan = null;
@@ -283,6 +343,9 @@ public final class Plan {
         }
         for (LayerPlan layer : layers) {
             layer.state().plan = layer;
+        }
+        for (Watched of : watched) {
+            of.source().watches = of.watches();
         }
         for (FocusPlan focus : foci) {
             focus.state().plan = focus;
@@ -591,6 +654,7 @@ public final class Plan {
      * @param triggers the controls it listens to
      * @param touched senses of fingers on these, which tell what it sets where the device asks for that
      * @param answers what lights answer it
+     * @param watches what sets it off besides controls
      */
     record MappingPlan(
             State.OfMapping state,
@@ -603,7 +667,17 @@ public final class Plan {
             Circle circle,
             State.OfControl[] triggers,
             State.OfControl[] touched,
-            List<LightRule> answers) {
+            List<LightRule> answers,
+            List<Watch> watches) {
+
+        /** Whether it lives below all layers, or a layer of its own is on. */
+        boolean isOn() {
+            boolean isOn = layers.length == 0;
+            for (State.OfLayer layer : layers) {
+                isOn |= layer.isOn();
+            }
+            return isOn;
+        }
 
         /** Whether any move, or a press, sets it off. */
         boolean isMove() {

@@ -93,8 +93,34 @@ final class State {
     /** A message that waits. */
     record Dated(long due, long order, Event.Dated event) {}
 
+    /** Something whose coming, going or moving sets mappings off. */
+    abstract static class Source {
+        /** What it sets off, as the plan in force says. */
+        Plan.Watch[] watches = Nothing.WATCHES;
+    }
+
+    /** What a trigger remembers. */
+    static final class OfTrigger {
+        /** Where its value stood, and how often its address had moved then. */
+        double before = Double.NaN;
+
+        long moves;
+        /** When it is due next, or {@link Long#MAX_VALUE}. */
+        long next = Long.MAX_VALUE;
+    }
+
+    /** Mappings that were set off in this turn and have not acted yet, in the order in which they were. */
+    final ArrayDeque<Fired> fired = new ArrayDeque<>();
+
+    /**
+     * A mapping that was set off.
+     *
+     * @param position where what set it off stands, 0..1
+     */
+    record Fired(OfMapping mapping, double position) {}
+
     /** A device. */
-    static final class OfDevice {
+    static final class OfDevice extends Source {
         final String id;
         DevicePlan plan;
         boolean present;
@@ -174,7 +200,7 @@ final class State {
     }
 
     /** A parameter. */
-    static final class OfParameter {
+    static final class OfParameter extends Source {
         final Ref.ToParameter ref;
         final OfDevice device;
         /** What it is, as the plan in force says. */
@@ -240,7 +266,7 @@ final class State {
     }
 
     /** A focus. */
-    static final class OfFocus {
+    static final class OfFocus extends Source {
         final String id;
         /** What it goes over, as the plan in force says; null once it is gone. */
         Plan.FocusPlan plan;
@@ -287,7 +313,7 @@ final class State {
     }
 
     /** A layer. */
-    static final class OfLayer {
+    static final class OfLayer extends Source {
         final String id;
         /** What it is, as the plan in force says; null once it is gone. */
         Plan.LayerPlan plan;
@@ -304,7 +330,7 @@ final class State {
     }
 
     /** Which of several is current. */
-    static final class OfSelector {
+    static final class OfSelector extends Source {
         /** The lights that may show something else when it moves. */
         OfLight[] lights = Nothing.LIGHTS;
         /** Id of the current place, "" for none; it stays the same when places are moved or come between. */

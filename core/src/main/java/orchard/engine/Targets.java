@@ -33,6 +33,7 @@ final class Targets {
     /**
      * A control was moved that a parameter follows.
      *
+     * @param control the one that was moved, or null if no hand did it
      * @param position of the control, or how far it counted
      * @param absolute whether that says where it stands, not only how far it went
      */
@@ -63,7 +64,7 @@ final class Targets {
         if (!fine && branch.slow() != null) {
             memory.fine = Double.NaN; // the next time begins from where it is then
         }
-        boolean asks = absolute && !fine && target.takeover() != Takeover.JUMP;
+        boolean asks = control != null && absolute && !fine && target.takeover() != Takeover.JUMP;
         if (asks) {
             Takeovers.sees(target, control);
         }

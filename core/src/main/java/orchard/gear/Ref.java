@@ -17,6 +17,9 @@ public sealed interface Ref {
     /** Points at one dimension of a control. */
     record ToControl(String device, String control, String dimension) implements Ref {
 
+        /** At none: nothing that is moved. */
+        public static final ToControl NONE = new ToControl("", "", "");
+
         /** The reference in a key; empty if it is none. */
         public static Optional<ToControl> of(String key) {
             String[] parts = key.split("/", 3);

@@ -7,6 +7,7 @@ import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
+import orchard.trigger.Trigger;
 
 /** Finds what a mapping points at but is not there. */
 public final class Fault {
@@ -32,6 +33,12 @@ public final class Fault {
             if (circles && !isSurface(control.get())) {
                 return Optional.of(control.get().name() + " of " + device.get().name()
                         + " cannot be circled: it does not tell x and y.");
+            }
+        }
+        for (Trigger also : mapping.when().also()) {
+            Optional<String> fault = also.fault(directory);
+            if (fault.isPresent()) {
+                return fault;
             }
         }
         boolean isNowhere = !mapping.layers().isEmpty()
@@ -63,7 +70,7 @@ public final class Fault {
                 return Optional.of(directory.title(device.get(), parameter.get()) + " can only be read, not set.");
             }
         }
-        int controls = mapping.when().triggers().size();
+        int controls = Math.max(1, mapping.when().triggers().size());
         for (Branch branch : mapping.branches()) {
             Optional<String> fault = Stream.concat(
                             branch.actions().onPress().stream(), branch.actions().onRelease().stream())

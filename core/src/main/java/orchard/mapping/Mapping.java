@@ -70,9 +70,14 @@ public record Mapping(
         this(id, when, List.of(), during, shape, actions, show, null, Marks.NONE, Cases.NONE);
     }
 
-    /** The first control that sets it off. */
+    /** The first control that sets it off; {@link Ref.ToControl#NONE} where none does. */
     public Ref.ToControl trigger() {
-        return when.triggers().get(0);
+        return when.triggers().isEmpty() ? Ref.ToControl.NONE : when.triggers().get(0);
+    }
+
+    /** What sets it off first, in words. */
+    public String cause(Directory names) {
+        return when.triggers().isEmpty() ? when.also().get(0).words(names) : names.words(trigger());
     }
 
     /** All cases, the first one first. */

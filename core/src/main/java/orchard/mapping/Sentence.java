@@ -19,6 +19,7 @@ import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
 import orchard.shape.Stage;
+import orchard.trigger.Trigger;
 
 /**
  * A mapping as one plain sentence. Some phrases name a clause and are the places to edit it; the words between them only
@@ -64,8 +65,18 @@ public record Sentence(List<Phrase> phrases) {
         Optional<Control> control =
                 directory.device(trigger.device()).flatMap(d -> d.profile().control(trigger.control()));
         phrases.add(plain("When "));
-        phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory), 0));
-        phrases.add(plain(" " + verb(mapping.when(), control)));
+        if (!mapping.when().triggers().isEmpty()) {
+            phrases.add(new Phrase(Clause.WHEN, triggers(mapping.when(), directory), 0));
+        }
+        if (!mapping.when().triggers().isEmpty()) {
+            phrases.add(plain(" " + verb(mapping.when(), control)));
+        }
+        for (Trigger also : mapping.when().also()) {
+            boolean isFirst = mapping.when().triggers().isEmpty()
+                    && also == mapping.when().also().get(0);
+            phrases.add(plain(isFirst ? "" : " or "));
+            phrases.add(new Phrase(Clause.WHEN, also.words(directory), 0));
+        }
         if (!mapping.layers().isEmpty()) {
             phrases.add(plain(", in "));
             phrases.add(new Phrase(

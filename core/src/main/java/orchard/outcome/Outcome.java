@@ -6,7 +6,8 @@ import orchard.signal.Message;
 
 /** One thing that came of an event while the engine dealt with it. Positions are 0..1. */
 public sealed interface Outcome
-        permits CaseTaken,
+        permits CascadeCut,
+                CaseTaken,
                 Considered,
                 ControlMoved,
                 Doubted,

@@ -16,6 +16,7 @@ import orchard.shape.Stage;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.OscArgument;
+import orchard.trigger.Trigger;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.type.TypeReference;
@@ -45,6 +46,7 @@ public final class PartJson {
             .addMixIn(OscArgument.class, Variant.class)
             .addMixIn(Stage.class, Variant.class)
             .addMixIn(Condition.class, Variant.class)
+            .addMixIn(Trigger.class, Variant.class)
             .addMixIn(Action.class, Variant.class)
             .addMixIn(Value.class, Variant.class)
             .build();

@@ -131,5 +131,6 @@ class PlansTest {
             "orchard.engine.Plan.mappings",
             "orchard.engine.Plan.presets",
             "orchard.engine.Plan.ruled",
-            "orchard.engine.Plan.turned");
+            "orchard.engine.Plan.turned",
+            "orchard.engine.Plan.watched");
 }

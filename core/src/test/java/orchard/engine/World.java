@@ -40,6 +40,7 @@ import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.trigger.TimePasses;
 
 /**
  * An engine with gear around it that behaves as gear does: a box with hands on it, software that answers, a synth that counts its notes, cables that go.
@@ -469,7 +470,8 @@ final class World {
                 wrong.add("note " + on.note() + " was begun twice");
             }
         } else if (message instanceof MidiMessage.NoteOff off) {
-            boolean typed = log.get(log.size() - 1).startsWith("TYPED"); // a hand may type an end that nothing began
+            boolean typed = !log.isEmpty()
+                    && log.get(log.size() - 1).startsWith("TYPED"); // a hand may type an end that nothing began
             if (!Boolean.TRUE.equals(sounding.put(off.channel() + "/" + off.note(), false)) && !typed) {
                 wrong.add("note " + off.note() + " was ended twice");
             }
@@ -621,6 +623,13 @@ final class World {
             step(Kind.SLOW, 0);
         }
         pass(8_000);
+        for (Mapping mapping : rig.mappings()) { // what time sets off would be on its way while one looks
+            boolean isTimed = mapping.when().also().stream().anyMatch(TimePasses.class::isInstance);
+            if (isTimed) {
+                edit(rig.apply(Edit.remove("untimed", new Part.OfMapping(mapping))));
+            }
+        }
+        pass(2_000);
         checkHeld();
         if (engine.holdsLayers() && engine.held().isEmpty()) {
             boolean forNext = WorldRig.SWITCHED.stream().noneMatch(engine::holdsForNext);

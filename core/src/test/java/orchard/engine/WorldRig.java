@@ -96,6 +96,13 @@ import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.trigger.DeviceComes;
+import orchard.trigger.FocusMoves;
+import orchard.trigger.LayerTurns;
+import orchard.trigger.SongTurns;
+import orchard.trigger.TimePasses;
+import orchard.trigger.Trigger;
+import orchard.trigger.ValueMoves;
 
 /** A rig in which there is one of everything, and mappings of every kind, wholly given by their seeds. */
 final class WorldRig {
@@ -385,7 +392,10 @@ final class WorldRig {
                 : LAYERS.stream().filter(layer -> random.nextInt(4) == 0).toList();
         return new Mapping(
                 id,
-                new When(List.of(trigger), gesture),
+                new When(
+                        List.of(trigger),
+                        gesture,
+                        isRow || isLookUp || random.nextInt(4) > 0 ? List.of() : List.of(also(random))),
                 layers,
                 isRow || isLookUp || random.nextInt(3) > 0 ? new Always() : condition(random, 0),
                 shape,
@@ -394,6 +404,18 @@ final class WorldRig {
                 takeover,
                 Marks.NONE,
                 isRow || isLookUp || random.nextInt(3) > 0 ? Cases.NONE : cases(random));
+    }
+
+    private static Trigger also(Random random) {
+        return switch (random.nextInt(7)) {
+            case 0 -> new ValueMoves(parameter("mode"), ValueMoves.Way.CHANGES, 0);
+            case 1 -> new ValueMoves(parameter("blend"), ValueMoves.Way.values()[random.nextInt(5)], 40);
+            case 2 -> new LayerTurns(LAYERS.get(random.nextInt(LAYERS.size())), random.nextBoolean());
+            case 3 -> new FocusMoves(FOCI.get(random.nextInt(FOCI.size())));
+            case 4 -> new SongTurns("song" + (1 + random.nextInt(2)), random.nextBoolean());
+            case 5 -> new DeviceComes(random.nextBoolean() ? "synth" : "box", random.nextBoolean());
+            default -> new TimePasses(0.4);
+        };
     }
 
     private static Cases cases(Random random) {

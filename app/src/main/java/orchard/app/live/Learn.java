@@ -384,7 +384,7 @@ public final class Learn {
                     : Ref.ToParameter.of(key).orElseThrow();
             Mapping after = new MappingCopier(rig).pair(before.id(), before.layers(), moved, target);
             return Edit.change(
-                    "Map " + names.words(after.trigger()) + " to " + names.words(target),
+                    "Map " + after.cause(names) + " to " + names.words(target),
                     new Part.OfMapping(before),
                     new Part.OfMapping(after));
         });
@@ -398,6 +398,6 @@ public final class Learn {
                         ? List.of()
                         : List.of(stack.get(stack.size() - 1));
         Mapping made = new MappingCopier(rig).pair(rig.freeId("m"), top, moved, target);
-        return Edit.add("Map " + names.words(made.trigger()) + " to " + names.words(target), new Part.OfMapping(made));
+        return Edit.add("Map " + made.cause(names) + " to " + names.words(target), new Part.OfMapping(made));
     }
 }

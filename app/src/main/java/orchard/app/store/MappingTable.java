@@ -20,6 +20,7 @@ import orchard.parameter.Marks;
 import orchard.rig.PartJson;
 import orchard.shape.Shape;
 import orchard.shape.Stage;
+import orchard.trigger.Trigger;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -34,6 +35,7 @@ class MappingTable {
 
     private static final TypeReference<Gesture> GESTURE = new TypeReference<>() {};
     private static final TypeReference<Marks> MARKS = new TypeReference<>() {};
+    private static final TypeReference<List<Trigger>> ALSO = new TypeReference<>() {};
     private static final TypeReference<Cases> CASES = new TypeReference<>() {};
     private static final TypeReference<Action> ACTION = new TypeReference<>() {};
 
@@ -79,7 +81,10 @@ class MappingTable {
                     String id = rs.getString("id");
                     Mapping mapping = new Mapping(
                             id,
-                            new When(triggers.get(id), PartJson.read(rs.getString("gesture"), GESTURE)),
+                            new When(
+                                    triggers.getOrDefault(id, List.of()),
+                                    PartJson.read(rs.getString("gesture"), GESTURE),
+                                    PartJson.read(rs.getString("also"), ALSO)),
                             layers.getOrDefault(id, List.of()),
                             PartJson.read(rs.getString("during"), DURING),
                             new Shape(PartJson.read(rs.getString("shape"), STAGES)),
@@ -114,8 +119,8 @@ class MappingTable {
 
     void insert(Mapping mapping, long revision) {
         jdbc.sql("""
-                        insert into mapping (id, revision, during, shape, gesture, takeover, marks, cases)
-                        values (?, ?, ?, ?, ?, ?, ?, ?)
+                        insert into mapping (id, revision, during, shape, gesture, takeover, marks, cases, also)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .param(mapping.id())
                 .param(revision)
@@ -125,6 +130,7 @@ class MappingTable {
                 .param(mapping.takeover() == null ? null : mapping.takeover().name())
                 .param(PartJson.write(mapping.marks(), MARKS))
                 .param(PartJson.write(mapping.cases(), CASES))
+                .param(PartJson.write(mapping.when().also(), ALSO))
                 .update();
         batch.batchUpdate(
                 "insert into mapping_trigger (mapping, place, device, control, dimension) values (?, ?, ?, ?, ?)",

@@ -23,6 +23,7 @@ import orchard.rig.EditRefused;
 import orchard.rig.MappingCopier;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
+import orchard.trigger.Trigger;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,17 +65,25 @@ class ClauseActions {
             @RequestParam(defaultValue = "1") String count,
             @RequestParam(defaultValue = "MOVE") Gesture.Kind gesture,
             @RequestParam(defaultValue = "0.5 s") String seconds,
-            @RequestParam(defaultValue = "") String takeover) {
-        Ref.ToControl first = control(id, control);
+            @RequestParam(defaultValue = "") String takeover,
+            @RequestParam MultiValueMap<String, String> typed) {
+        Ref.ToControl first = control.isEmpty() ? Ref.ToControl.NONE : control(id, control);
         boolean timed = gesture == Gesture.Kind.HOLD || gesture == Gesture.Kind.DOUBLE;
         double time = timed ? number(id, "seconds", seconds, new Range(0.05, 10, "s")) : 0;
         int many = count(id, count);
         return edits.change(id, seen, "Control of ", (rig, mapping) -> {
             // what is there already may be missing, and the rest be changed all the same
-            if (!mapping.trigger().equals(first)) {
+            if (!mapping.trigger().equals(first) && !first.equals(Ref.ToControl.NONE)) {
                 there(rig, id, first);
             }
-            When when = new When(new MappingCopier(rig).run(id, first, many), new Gesture(gesture, time));
+            List<Trigger> also = TriggerForm.read(id, typed, names, titles.of(rig));
+            if (first.equals(Ref.ToControl.NONE) && also.isEmpty()) {
+                throw EditRefused.invalid(
+                        id, "control", "Something has to set it off: choose a control, or add what else does");
+            }
+            List<Ref.ToControl> controls =
+                    first.equals(Ref.ToControl.NONE) ? List.of() : new MappingCopier(rig).run(id, first, many);
+            When when = new When(controls, new Gesture(gesture, time), also);
             boolean same = mapping.trigger().equals(first);
             return mapping.with(when)
                     .with(same ? mapping.show() : new Show(new MappingCopier(rig).answers(first)))
@@ -83,6 +92,16 @@ class ClauseActions {
                                     ? null
                                     : Typed.of("takeover", takeover).oneOf("takeover", Takeover.class));
         });
+    }
+
+    /** A line of what else sets it off, with the fields that its kind has now. */
+    @GetMapping("/map/{id}/trigger")
+    String trigger(@PathVariable String id, @RequestParam MultiValueMap<String, String> typed, Model model) {
+        Rig rig = keeper.rig();
+        model.addAttribute("triggerKinds", Trigger.Kind.values());
+        model.addAttribute("mappingId", id);
+        model.addAttribute("line", TriggerForm.anew(typed, rig, names, titles.of(rig)));
+        return typed.containsKey("line") ? "map/also :: line(l=${line})" : "map/also :: item(l=${line})";
     }
 
     /** The control that was chosen from a list. */
@@ -201,8 +220,7 @@ class ClauseActions {
         return edits.add(
                 id,
                 seen,
-                (rig, mapping) ->
-                        "Repeat “" + names.words(mapping.trigger()) + "” " + many + (many == 1 ? " time" : " times"),
+                (rig, mapping) -> "Repeat “" + mapping.cause(names) + "” " + many + (many == 1 ? " time" : " times"),
                 (rig, mapping) -> new MappingCopier(rig).further(mapping, many));
     }
 

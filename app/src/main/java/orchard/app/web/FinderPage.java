@@ -16,6 +16,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.inventory.Doubt;
 import orchard.inventory.Inventory;
 import orchard.mapping.Mapping;
@@ -227,7 +228,8 @@ class FinderPage {
         model.addAttribute("number", all.indexOf(parameter) + 1);
         model.addAttribute(
                 "reasons",
-                reasons(rig.mappings().stream().filter(m -> m.targets().contains(ref))));
+                reasons(rig.mappings().stream()
+                        .filter(m -> m.targets().stream().anyMatch(target -> reaches(target, ref, rig)))));
         List<Choice> choices = new ArrayList<>();
         for (int i = 0; i < Math.min(MOST_FAVOURITES, parameter.count()); i++) {
             double real = parameter.range().low()
@@ -243,6 +245,15 @@ class FinderPage {
             return place < 0 ? MOST_FAVOURITES + choice.number() : place;
         }));
         model.addAttribute("choices", parameter.hasNames() ? choices : List.of());
+    }
+
+    /** Whether an address is a parameter, or comes to it through a focus that stands somewhere. */
+    private static boolean reaches(Ref.ToParameter target, Ref.ToParameter ref, Rig rig) {
+        return target.equals(ref)
+                || Through.of(target, rig)
+                        .filter(through -> through.focus().placeOf(ref, rig) >= 0)
+                        .filter(through -> through.focus().local(ref, rig).equals(Optional.of(through.local())))
+                        .isPresent();
     }
 
     private void show(Device device, Control control, Rig rig, Model model) {

@@ -174,9 +174,7 @@ class ManyPage {
         return change(mapping, "Range", (rig, m) -> {
             if (!(m.actions().onPress().get(0) instanceof SetParameter)) {
                 throw EditRefused.invalid(
-                        m.id(),
-                        "low",
-                        "No parameter follows " + names.words(m.trigger()) + ", so it has no range; tick it off.");
+                        m.id(), "low", "No parameter follows " + m.cause(names) + ", so it has no range; tick it off.");
             }
             Parameter parameter = MappingEdits.parameter(rig, m, -1, "low");
             double from = quantity(m, "low", low, parameter);
@@ -317,7 +315,7 @@ class ManyPage {
         try {
             return changing.change(rig, before);
         } catch (Mistake e) {
-            throw EditRefused.invalid(before.id(), "", names.words(before.trigger()) + ": " + e.getMessage());
+            throw EditRefused.invalid(before.id(), "", before.cause(names) + ": " + e.getMessage());
         }
     }
 

@@ -31,6 +31,7 @@ import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.Scale;
+import orchard.trigger.Trigger;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -220,6 +221,8 @@ class MapPage {
         model.addAttribute("branch", branch);
         model.addAttribute("caseCount", whole.branches().size());
         model.addAttribute("every", whole.cases().every());
+        model.addAttribute("triggerKinds", Trigger.Kind.values());
+        model.addAttribute("triggerLines", TriggerForm.of(whole.when().also(), rig, names, titles.of(rig)));
         model.addAttribute("conditionKinds", Condition.Kind.values());
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
@@ -262,7 +265,7 @@ class MapPage {
                         ? "the place of a finger on it"
                         : dimension
                                 .map(d -> names.noteNames().spelled(d.pattern().words()))
-                                .orElse("nothing that is known"));
+                                .orElse(trigger.equals(Ref.ToControl.NONE) ? "" : "nothing that is known"));
         if (follows && parameter.isPresent()) {
             Parameter p = parameter.get();
             model.addAttribute("parameter", p);
@@ -276,7 +279,7 @@ class MapPage {
         dimension.ifPresent(d -> curve(mapping, before, action, d, rig, model));
         model.addAttribute("controls", controls.of(rig));
         model.addAttribute("titles", options.of(rig));
-        model.addAttribute("chosenControl", trigger.key());
+        model.addAttribute("chosenControl", trigger.equals(Ref.ToControl.NONE) ? "" : trigger.key());
         model.addAttribute("gesture", mapping.when().gesture());
         model.addAttribute(
                 "seconds",
@@ -343,6 +346,7 @@ class MapPage {
 
     private List<Choice> controls(Rig rig) {
         List<Choice> all = new ArrayList<>();
+        all.add(new Choice("", "no control"));
         for (Device device : rig.gear()) {
             for (Control control : device.profile().controls()) {
                 for (Dimension dimension : control.dimensions()) {

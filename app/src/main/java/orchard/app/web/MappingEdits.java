@@ -138,7 +138,7 @@ class MappingEdits {
     }
 
     private String shortly(Mapping mapping) {
-        return names.words(mapping.trigger())
+        return mapping.cause(names)
                 + mapping.target().map(target -> " → " + names.words(target)).orElse("");
     }
 

@@ -329,6 +329,7 @@ class ParameterPagesPage {
                 .flatMap(mapping -> mapping.when().triggers().stream())
                 .collect(Collectors.toSet());
         return rig.mappings().stream()
+                .filter(mapping -> mapping.layers().isEmpty()) // those of a layer lie over the pages, and let them be
                 .filter(mapping -> mapping.actions().onPress().stream().noneMatch(SetOfPage.class::isInstance))
                 .filter(mapping -> mapping.when().triggers().stream().anyMatch(row::contains))
                 .toList();

@@ -69,7 +69,7 @@ final class SentenceList {
                     .filter(other -> !other.id().equals(mapping.id()))
                     .filter(other -> other.layers().equals(mapping.layers()))
                     .filter(other -> !(mapping.putsControl(names) && other.putsControl(names)))
-                    .map(other -> names.words(other.trigger()))
+                    .map(other -> other.cause(names))
                     .findFirst()
                     .orElse("");
             draw(mapping, names, alsoSetBy, html);

@@ -11,6 +11,7 @@ import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Names;
+import orchard.app.live.Values;
 import orchard.gear.Control;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
@@ -230,7 +231,9 @@ class MapTest {
         for (Mapping mapping : orchard.keeper().rig().mappings()) {
             String sentence = HtmlUtils.htmlEscape(
                     Sentence.of(mapping, orchard.bean(Names.class)).text(), "UTF-8");
-            for (Ref.ToParameter target : mapping.targets()) {
+            for (Ref.ToParameter one : mapping.targets()) {
+                Ref.ToParameter target = FocusView.now(one, orchard.keeper().rig(), orchard.bean(Values.class))
+                        .orElseThrow();
                 assertThat(client.get("/map/find?at=p/" + target.device() + "/" + target.parameter())
                                 .body())
                         .contains("What moves this?", sentence);
@@ -306,7 +309,7 @@ class MapTest {
         browser.see("form[data-clause=repeat] .refusal", "From Encoder 1 on there are only 8 endless knobs");
         browser.type("#times", "7");
         browser.press(Keys.ENTER);
-        browser.see("#mappings", "43 mappings");
+        browser.see("#mappings", "53 mappings");
         browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
         orchard.standIn("sluice").play("encoder3", "turn", 20);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/3/pan").equals("0 %"));
