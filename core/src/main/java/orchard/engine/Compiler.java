@@ -229,10 +229,13 @@ public final class Compiler {
         return all;
     }
 
-    private List<Plan.LayerPlan> layerPlans() {
+    private List<Plan.LayerPlan> layerPlans(Map<State.OfLayer, Set<State.OfLight>> lights) {
         return layers.stream()
                 .map(layer -> new Plan.LayerPlan(
-                        cells.layer(layer.id()), layer, layer.page() == null ? null : page(layer.page())))
+                        cells.layer(layer.id()),
+                        layer,
+                        layer.page() == null ? null : page(layer.page()),
+                        lights.getOrDefault(cells.layer(layer.id()), Set.of()).toArray(Nothing.LIGHTS)))
                 .toList();
     }
 
@@ -246,7 +249,7 @@ public final class Compiler {
     private Plan.Wiring wiring(List<MappingPlan> plans, SelectorPlan songs) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
         Map<State.OfControl, Set<Plan.Touch>> touches = new HashMap<>();
-        List<Plan.LayerPlan> layerPlans = layerPlans();
+        Map<State.OfLayer, Set<State.OfLight>> ofLayers = new HashMap<>();
         Set<State.OfControl> layered = layered(plans);
         Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
         Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
@@ -262,6 +265,15 @@ public final class Compiler {
             }
             for (LightRule answer : plan.answers()) {
                 rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
+                if (answer.pages() != null) {
+                    turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
+                            .add(answer.light());
+                }
+                if (answer.layer() != null) {
+                    ofLayers.computeIfAbsent(answer.layer(), l -> new LinkedHashSet<>())
+                            .add(answer.light());
+                    continue;
+                }
                 for (State.OfParameter place : answer.address().places) {
                     if (place != null) {
                         lights.computeIfAbsent(place, p -> new LinkedHashSet<>())
@@ -270,10 +282,6 @@ public final class Compiler {
                 }
                 if (answer.address().focus != null) {
                     focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
-                            .add(answer.light());
-                }
-                if (answer.pages() != null) {
-                    turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
                             .add(answer.light());
                 }
             }
@@ -290,7 +298,7 @@ public final class Compiler {
                 songs,
                 focusPlans(focused),
                 watched(plans),
-                layerPlans,
+                layerPlans(ofLayers),
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
                                 entry.getKey(),

@@ -37,6 +37,9 @@ final class LightRuleCompiler {
         List<LightRule> answers = new ArrayList<>();
         answersOfPages(rig, mapping, answers);
         Optional<Ref.ToParameter> about = mapping.target();
+        if (about.isEmpty()) {
+            answersOfLayers(rig, mapping, answers);
+        }
         if (about.isEmpty() || mapping.show().answers().isEmpty()) {
             return answers;
         }
@@ -75,9 +78,39 @@ final class LightRuleCompiler {
                     cells.address(target, rig),
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                     mover == null ? 1 : mover.pageNumber(),
-                    ""));
+                    "",
+                    null));
         }
         return answers;
+    }
+
+    /** What switches a layer is lit while that is on. */
+    private void answersOfLayers(Rig rig, Mapping mapping, List<LightRule> answers) {
+        Optional<String> layer = mapping.everyAction()
+                .flatMap(action -> action.layers(rig).stream())
+                .filter(id -> rig.layer(id).isPresent())
+                .findFirst();
+        Ref.ToControl trigger = mapping.trigger();
+        Control mover = rig.device(trigger.device())
+                .flatMap(device -> device.profile().control(trigger.control()))
+                .orElse(null);
+        for (Show.Answer answer : mapping.show().answers()) {
+            Optional<Device> shower = rig.device(answer.light().device());
+            boolean isThere = shower.flatMap(
+                            device -> device.profile().light(answer.light().light()))
+                    .isPresent();
+            if (layer.isPresent() && isThere && !lightsItself(rig, answer.light())) {
+                boolean paged = mover != null
+                        && mover.page() != null
+                        && trigger.device().equals(shower.get().id());
+                answers.add(LightRule.ofLayer(
+                        cells.mapping(mapping.id()),
+                        cells.light(answer.light()),
+                        cells.layer(layer.get()),
+                        paged ? cells.group(shower.get(), mover.page().group()).state() : null,
+                        mover == null ? 1 : mover.pageNumber()));
+            }
+        }
     }
 
     /** The action by which a case sets a parameter. */
@@ -110,7 +143,8 @@ final class LightRuleCompiler {
                                 cells.parameter(laid.parameter()).plain,
                                 laid.pages().state(),
                                 laid.place().page(),
-                                laid.entry().label()));
+                                laid.entry().label(),
+                                null));
                     }
                 }
             }

@@ -111,8 +111,9 @@ public final class Plan {
      * A layer.
      *
      * @param page what turns the page it comes with, or null
+     * @param lights those that show whether it is on
      */
-    record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page) {}
+    record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page, State.OfLight[] lights) {}
 
     /**
      * A focus.
@@ -554,6 +555,7 @@ public final class Plan {
      * @param pages the pages its control is on, or null
      * @param page the page on which it answers
      * @param label what the parameter is called on a display, or ""
+     * @param layer the layer it answers instead of a parameter, or null
      */
     record LightRule(
             State.OfMapping mapping,
@@ -564,18 +566,24 @@ public final class Plan {
             State.OfAddress address,
             State.OfSelector pages,
             int page,
-            String label) {
+            String label,
+            State.OfLayer layer) {
+
+        /** A lamp that is lit while a layer is on. */
+        static LightRule ofLayer(
+                State.OfMapping mapping, State.OfLight light, State.OfLayer layer, State.OfSelector pages, int page) {
+            return new LightRule(
+                    mapping, light, Show.Rule.ON_OFF, position -> position >= 0.5, null, null, pages, page, "", layer);
+        }
 
         /** What it answers now. */
         State.OfParameter parameter() {
-            return address.now;
+            return address == null ? null : address.now;
         }
 
         boolean isInForce() {
-            return mapping.active
-                    && (pages == null || pages.at == page)
-                    && address.now != null
-                    && !Double.isNaN(address.now.position);
+            boolean isHere = mapping.active && (pages == null || pages.at == page);
+            return layer != null ? isHere : isHere && address.now != null && !Double.isNaN(address.now.position);
         }
     }
 

@@ -299,6 +299,20 @@ class LayersTest {
         assertThat(bench.words("box")).containsExactly("note 39 on, velocity 0, ch 1", "note 39 on, velocity 5, ch 1");
     }
 
+    @Test
+    void theKeyOfALayerIsLitWhileThatIsOn() {
+        mappings.add(mapping("pad3", "gate", List.of(), new SwitchLayer("storm", Way.TURN))
+                .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "led3"), Show.Rule.ON_OFF)))));
+        open();
+        bench.pass(50);
+        bench.sent.clear();
+        hit(3);
+        bench.pass(50);
+        turn("storm", false);
+        bench.pass(50);
+        assertThat(bench.words("box")).containsExactly("note 39 on, velocity 5, ch 1", "note 39 on, velocity 0, ch 1");
+    }
+
     /** An edit takes the layer away that is held: it is off, and what was pressed in it is let go as it was pressed. */
     @Test
     void aLayerThatIsDeletedWhileItIsHeldIsOff() {

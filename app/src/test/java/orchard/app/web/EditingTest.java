@@ -176,7 +176,7 @@ class EditingTest {
     void clausesAreChosenFromLists(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.click(".phrase[data-clause=do]");
-        browser.type(".actionlines [data-field=parameter]", "Undertow › Pan");
+        browser.type("[data-clause=do] .actionlines [data-field=parameter]", "Undertow › Pan");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(".sentence", "set Undertow › Pan");
         browser.click(".phrase[data-clause=when]");

@@ -141,15 +141,15 @@ class MapTest {
                 },
                 () -> hand(orchard, "wherry", "/wherry/track/4/device/1/cutoff", 0.3));
         browser.press("e");
-        browser.click(".actionlines li:nth-child(1) [data-field=what] option[value=SET]");
-        browser.until(() ->
-                !browser.all(".actionlines li:nth-child(1) [data-field=value]").isEmpty());
-        browser.type(".actionlines li:nth-child(1) [data-field=value]", "1 kHz");
+        browser.click("[data-clause=do] .actionlines li:nth-child(1) [data-field=what] option[value=SET]");
+        browser.until(() -> !browser.all("[data-clause=do] .actionlines li:nth-child(1) [data-field=value]")
+                .isEmpty());
+        browser.type("[data-clause=do] .actionlines li:nth-child(1) [data-field=value]", "1 kHz");
         addLine(browser, 2, "set", "Narrator › Filter › Cutoff", "400 furlongs");
         choose(browser, 2, "when", "on release");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see("form[data-clause=do] .refusal", "Line 2: “furlongs” is not this parameter's unit");
-        browser.type(".actionlines li:nth-child(2) [data-field=value]", "400 Hz");
+        browser.type("[data-clause=do] .actionlines li:nth-child(2) [data-field=value]", "400 Hz");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "When Side 4 of Cobble is pressed, set Narrator › Filter › Cutoff to 1.00 kHz");
         browser.see(SENTENCE, "and when it is let go, set Narrator › Filter › Cutoff to 400 Hz");
@@ -165,7 +165,7 @@ class MapTest {
     void aPresetIsChosenFromThoseOfTheDeviceThatIsChosen(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m31");
         browser.press("e");
-        String line = ".actionlines li:nth-child(1) ";
+        String line = "[data-clause=do] .actionlines li:nth-child(1) ";
         browser.click(line + "[data-field=place] option[value=preset2]");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "When Key 1 of Gull is pressed, recall “Storm” on Lamp Loft");
@@ -209,7 +209,7 @@ class MapTest {
         browser.until(() -> mapping(orchard, "m5").takeover() != null);
         browser.until(() -> !browser.find("form[data-clause=when]").isDisplayed());
         browser.press("e");
-        browser.type(".actionlines [data-field=parameter]", "Undertow › Volume");
+        browser.type("[data-clause=do] .actionlines [data-field=parameter]", "Undertow › Volume");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "Undertow › Volume");
         String before = orchard.shows("wherry", "/wherry/track/7/volume");
@@ -489,8 +489,8 @@ class MapTest {
     }
 
     private static void addLine(Browser browser, int line, String what, String parameter, String value) {
-        browser.click("[data-add-line]");
-        String at = ".actionlines li:nth-child(" + line + ") ";
+        browser.click("[data-clause=do] [data-add-line]");
+        String at = "[data-clause=do] .actionlines li:nth-child(" + line + ") ";
         browser.until(() -> !browser.all(at + "[data-field=what]").isEmpty());
         browser.click(at + "[data-field=what] option[value=" + what.toUpperCase(Locale.ROOT) + "]");
         browser.until(() ->
@@ -502,7 +502,7 @@ class MapTest {
     }
 
     private static void choose(Browser browser, int line, String field, String words) {
-        browser.find(".actionlines li:nth-child(" + line + ") [data-field=" + field + "]")
+        browser.find("[data-clause=do] .actionlines li:nth-child(" + line + ") [data-field=" + field + "]")
                 .sendKeys(words);
     }
 

@@ -175,19 +175,19 @@ class RecipesTest {
     void aParameterIsPickedInATree(TestOrchard orchard, Browser browser) {
         browser.go("/map?mapping=m5");
         browser.press("e");
-        browser.click(".actionlines [data-tree]");
+        browser.click("[data-clause=do] .actionlines [data-tree]");
         click(browser, ".tree > details > summary", "Lamp Loft");
         click(browser, ".tree details details summary", "Tower");
         click(browser, ".tree [data-leaf]", "Hue");
-        browser.until(() -> browser.attribute(".actionlines [data-field=parameter]", "value")
+        browser.until(() -> browser.attribute("[data-clause=do] .actionlines [data-field=parameter]", "value")
                 .equals("Tower › Hue · Lamp Loft"));
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(SENTENCE, "set Tower › Hue");
         browser.press("e");
-        browser.type(".actionlines [data-field=parameter]", "Volume");
+        browser.type("[data-clause=do] .actionlines [data-field=parameter]", "Volume");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see("form[data-clause=do] .refusal", "no parameter is called “Volume”");
-        browser.type(".actionlines [data-field=parameter]", "Narrator › Meter");
+        browser.type("[data-clause=do] .actionlines [data-field=parameter]", "Narrator › Meter");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see("form[data-clause=do] .refusal", "is only told and cannot be set");
     }
