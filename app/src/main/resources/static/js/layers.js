@@ -31,10 +31,9 @@ export function layersTurned() {
 }
 
 /** Other sentences act than before. */
-export function silenceChanged() {
-  if (document.querySelector("[data-silence], #stack, #silencebar")) drawInPassing();
-}
-
-export function key() {
-  return false;
+export function silenceChanged({ words }) {
+  const hush = document.getElementById("hush");
+  hush.hidden = !words;
+  hush.querySelector("#hushed").textContent = words;
+  if (document.querySelector("#page [data-silence], #stack")) drawInPassing();
 }

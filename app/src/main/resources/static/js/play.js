@@ -65,6 +65,12 @@ socket.on("touch", (message) => {
   show(element, mine ? Number(element.querySelector(".fill").dataset.value) : message.value, message.text);
 });
 socket.on("live", (message) => rename(board, message.groups));
+// Layers that are on stand beside the name, the topmost first.
+const layers = document.getElementById("playlayers");
+socket.on("layers", ({ stack }) => {
+  layers.querySelectorAll("[data-layer]").forEach((one) => (one.hidden = !stack.includes(one.dataset.layer)));
+  [...stack].reverse().forEach((id) => layers.append(layers.querySelector(`[data-layer="${CSS.escape(id)}"]`) ?? ""));
+});
 // An edit made elsewhere is shown once no finger is down: a move is never cut short.
 function reloadWhenFree() {
   if (board.querySelector(".held")) setTimeout(reloadWhenFree, 300);

@@ -20,12 +20,14 @@ import orchard.shape.Shape;
  */
 public sealed interface Action
         permits Choose,
+                GoToSong,
                 Hold,
                 MoveFocus,
                 NextLayer,
                 Nudge,
                 OpenPage,
                 PinFocus,
+                Ramp,
                 Recall,
                 Reset,
                 ResetMoved,
@@ -63,6 +65,10 @@ public sealed interface Action
         NEXT_LAYER("go to another layer of", (parameter, device, names) -> new NextLayer("", 1)),
         FOCUS("move a focus", (parameter, device, names) -> new MoveFocus("", "", 1, false)),
         PIN("pin a focus", (parameter, device, names) -> new PinFocus("", PinFocus.Way.TURN)),
+        RAMP(
+                "bring to, over a time",
+                (parameter, device, names) -> new Ramp(parameter, Value.standard(parameter, names), 2)),
+        SONG("go to a song", (parameter, device, names) -> new GoToSong("", 1)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
@@ -194,6 +200,8 @@ public sealed interface Action
     interface Visitor<R> {
         R choose(Choose action);
 
+        R goToSong(GoToSong action);
+
         R hold(Hold action);
 
         R moveFocus(MoveFocus action);
@@ -205,6 +213,8 @@ public sealed interface Action
         R openPage(OpenPage action);
 
         R pinFocus(PinFocus action);
+
+        R ramp(Ramp action);
 
         R recall(Recall action);
 

@@ -1,8 +1,10 @@
 package orchard.check;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import orchard.condition.All;
 import orchard.condition.Compared;
@@ -46,8 +48,9 @@ record NeverActs() implements Finder {
     @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
+        Set<String> reachable = reachable(scene);
         for (Mapping mapping : scene.rig().mappings()) {
-            why(mapping, scene)
+            why(mapping, reachable, scene)
                     .ifPresent(why -> findings.add(new Finding(
                             this,
                             mapping.cause(scene.names()) + ": " + why,
@@ -57,12 +60,12 @@ record NeverActs() implements Finder {
         return findings;
     }
 
-    private static Optional<String> why(Mapping mapping, Scene scene) {
+    private static Optional<String> why(Mapping mapping, Set<String> reachable, Scene scene) {
         List<Layer> layers = mapping.layers().stream()
                 .flatMap(id -> scene.rig().layer(id).stream())
                 .toList();
-        if (!layers.isEmpty() && layers.stream().noneMatch(layer -> comes(layer, scene))) {
-            return Optional.of("no control turns layer " + layers.get(0).name() + " on.");
+        if (!layers.isEmpty() && layers.stream().noneMatch(layer -> reachable.contains(layer.id()))) {
+            return Optional.of("nothing turns layer " + layers.get(0).name() + " on.");
         }
         List<Branch> branches = mapping.branches();
         boolean taken = false;
@@ -79,12 +82,25 @@ record NeverActs() implements Finder {
         return Optional.empty();
     }
 
-    /** Whether anything brings a layer. */
-    private static boolean comes(Layer layer, Scene scene) {
-        return !layer.switched()
-                || scene.rig().mappings().stream()
-                        .flatMap(Mapping::everyAction)
-                        .anyMatch(action -> action.layers(scene.rig()).contains(layer.id()));
+    /** The layers that can come, beginning with what listens below them all: one that only a key in itself turns on never does. */
+    private static Set<String> reachable(Scene scene) {
+        Set<String> reachable = new HashSet<>();
+        boolean goesOn = true;
+        while (goesOn) {
+            int before = reachable.size();
+            for (Layer layer : scene.rig().layers()) {
+                if (layer.page() != null || !layer.together().isEmpty() && reachable.containsAll(layer.together())) {
+                    reachable.add(layer.id());
+                }
+            }
+            scene.rig().mappings().stream()
+                    .filter(mapping -> mapping.layers().isEmpty()
+                            || mapping.layers().stream().anyMatch(reachable::contains))
+                    .flatMap(Mapping::everyAction)
+                    .forEach(action -> reachable.addAll(action.layers(scene.rig())));
+            goesOn = reachable.size() > before;
+        }
+        return reachable;
     }
 
     /** Whether two of what has to hold at once exclude each other. */

@@ -22,6 +22,7 @@ public sealed interface Condition
                 Any,
                 Compared,
                 DevicePresent,
+                FocusAt,
                 Known,
                 LayerOn,
                 Not,
@@ -43,6 +44,7 @@ public sealed interface Condition
         STRUCK("its own number is", names -> new Struck(Compared.Is.ABOVE, 100, 127)),
         PAGE("a page is open", names -> new PageOpen("", "", "")),
         PRESET("a preset was recalled last", names -> new PresetRecalled("", "")),
+        FOCUS("a focus stands somewhere", names -> new FocusAt("", "")),
         SONG("a song is current", names -> new SongIs("")),
         DEVICE("a device is there", names -> new DevicePresent(""));
 
@@ -131,6 +133,8 @@ public sealed interface Condition
         R compared(Compared condition);
 
         R devicePresent(DevicePresent condition);
+
+        R focusAt(FocusAt condition);
 
         R known(Known condition);
 

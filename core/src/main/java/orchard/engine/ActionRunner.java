@@ -4,12 +4,14 @@ import java.util.Arrays;
 import java.util.List;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PinFocus;
+import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -24,6 +26,8 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.SelectorPlan;
+import orchard.gear.Selector;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
 import orchard.parameter.Parameter;
@@ -45,6 +49,7 @@ final class ActionRunner {
     private final Presets presets;
     private final Layers layers;
     private final Foci foci;
+    private final Ramps ramps;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
@@ -58,6 +63,7 @@ final class ActionRunner {
             Presets presets,
             Layers layers,
             Foci foci,
+            Ramps ramps,
             Runnable stopAll) {
         this.state = state;
         this.cycle = cycle;
@@ -68,6 +74,7 @@ final class ActionRunner {
         this.presets = presets;
         this.layers = layers;
         this.foci = foci;
+        this.ramps = ramps;
         this.stopAll = stopAll;
     }
 
@@ -151,6 +158,21 @@ final class ActionRunner {
         }
 
         @Override
+        public Void goToSong(GoToSong action) {
+            if (plan.selector() != null) {
+                Selector songs = plan.selector().state().selector; // the set list as it is now
+                SelectorPlan now = new SelectorPlan(plan.selector().state(), songs);
+                int to = action.song().isEmpty()
+                        ? songs.onward(plan.selector().state().at, action.by() * steps)
+                        : songs.number(action.song());
+                if (to > 0) {
+                    pages.turnTo(now, to);
+                }
+            }
+            return null;
+        }
+
+        @Override
         public Void hold(Hold action) {
             ActionRunner.this.hold(press, plan, action);
             return null;
@@ -189,6 +211,15 @@ final class ActionRunner {
             if (plan.focus() != null) {
                 boolean on = action.way() == PinFocus.Way.TURN ? !plan.focus().pinned : action.way() == PinFocus.Way.ON;
                 foci.pin(plan.focus(), on);
+            }
+            return null;
+        }
+
+        @Override
+        public Void ramp(Ramp action) {
+            double to = position(plan, action.value());
+            if (!Double.isNaN(to) && isThere(plan.parameter())) {
+                ramps.begin(press.plan.state(), plan.parameter(), to, action.seconds());
             }
             return null;
         }

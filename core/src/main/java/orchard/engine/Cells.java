@@ -122,6 +122,9 @@ final class Cells {
 
     /** Which of somebody's is current. */
     State.OfSelector selector(Selector.Owner owner) {
+        if (owner.kind() == Selector.Kind.SONGS) {
+            return songs;
+        }
         return all(owner.device()).selectors.computeIfAbsent(owner, o -> new State.OfSelector());
     }
 

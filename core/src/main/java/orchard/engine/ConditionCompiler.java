@@ -7,6 +7,7 @@ import orchard.condition.Any;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
+import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -16,6 +17,7 @@ import orchard.condition.SongIs;
 import orchard.condition.Struck;
 import orchard.engine.Plan.Holding;
 import orchard.gear.Dimension;
+import orchard.gear.Focus;
 import orchard.gear.Selector;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -89,6 +91,17 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Con
         }
         State.OfDevice of = cells.device(condition.device());
         return number -> of.present;
+    }
+
+    @Override
+    public Holding focusAt(FocusAt condition) {
+        Focus focus = rig.focus(condition.focus()).orElse(null);
+        if (focus == null) {
+            return NEVER;
+        }
+        State.OfFocus of = cells.focus(condition.focus());
+        int place = focus.places().indexOf(condition.place());
+        return number -> of.plan != null && Foci.isUnder(of, place);
     }
 
     @Override

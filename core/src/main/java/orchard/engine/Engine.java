@@ -62,6 +62,7 @@ public final class Engine {
     private final Silence silence;
     private final Foci foci;
     private final Triggers triggers;
+    private final Ramps ramps;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -92,13 +93,14 @@ public final class Engine {
         this.pages = new Pages(state, cycle, lights, layers);
         this.presets = new Presets(cycle, parameters, pages);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
+        this.ramps = new Ramps(state, cycle, parameters);
         this.actions = new ActionRunner(
-                state, cycle, fence, parameters, payments, pages, presets, layers, foci, this::stopAll);
+                state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
         this.controls = new Controls(state, cycle, mappings, lights, layers);
         this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments);
-        this.stops = new Stops(state, cycle, targets, payments, attendance, layers);
+        this.stops = new Stops(state, cycle, targets, payments, attendance, layers, ramps);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
         this.triggers = new Triggers(state, cycle, mappings);
@@ -181,7 +183,7 @@ public final class Engine {
         long due = Math.min(Math.min(lights.due(), keepAliveDue), parameters.due());
         due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
         due = Math.min(due, attendance.due());
-        due = Math.min(due, Triggers.due(plan));
+        due = Math.min(due, Math.min(Triggers.due(plan), ramps.due()));
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
@@ -241,6 +243,8 @@ public final class Engine {
                 passed(timer.press().cause, () -> run(timer));
             } else if (mappings.due() <= due) {
                 mappings.tick(this::passed);
+            } else if (ramps.due() <= due) {
+                ramps.tick(this::passed);
             } else if (Triggers.due(plan) <= due) {
                 passed(0, () -> triggers.tick(plan));
             } else if (attendance.due() <= due) {
@@ -347,6 +351,7 @@ public final class Engine {
         @Override
         public void replanned(Event.Replanned event) {
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
+            ramps.replanned(event.plan());
             foci.replanned(event.plan());
             layers.replanned(event.plan());
             silence.replanned(event.plan());

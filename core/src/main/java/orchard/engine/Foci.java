@@ -191,6 +191,18 @@ final class Foci {
         }
     }
 
+    /** Whether a place lies under a focus that is there. */
+    static boolean isUnder(State.OfFocus focus, int place) {
+        int[] visible = visible(focus);
+        for (int offset = 0; offset < focus.plan.focus().width(); offset++) {
+            int under = focus.plan.focus().under(focus.at, offset, visible.length);
+            if (under >= 0 && visible[under] == place) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** The addresses of a focus that do not mean what they should; none, if moving it does its work. */
     static List<String> astray(FocusPlan plan) {
         int[] visible = visible(plan.state());

@@ -109,6 +109,38 @@ final class State {
         long next = Long.MAX_VALUE;
     }
 
+    /** Parameters that are on their way to a value. */
+    final List<OfRamp> ramps = new ArrayList<>();
+
+    /** A parameter that is on its way to a value. */
+    static final class OfRamp {
+        /** What sent it there, and the trace in which it did. */
+        final OfMapping mapping;
+
+        final OfParameter parameter;
+        final double from;
+        final double to;
+        final long begun;
+        final long nanos;
+        final long cause;
+        /** Where it was left. */
+        double left;
+        /** When it goes on. */
+        long next;
+
+        OfRamp(OfMapping mapping, OfParameter parameter, double from, double to, long begun, long nanos, long cause) {
+            this.mapping = mapping;
+            this.parameter = parameter;
+            this.from = from;
+            this.to = to;
+            this.begun = begun;
+            this.nanos = nanos;
+            this.cause = cause;
+            this.left = from;
+            this.next = begun;
+        }
+    }
+
     /** Mappings that were set off in this turn and have not acted yet, in the order in which they were. */
     final ArrayDeque<Fired> fired = new ArrayDeque<>();
 

@@ -13,14 +13,23 @@ final class Stops {
     private final Payments payments;
     private final Attendance attendance;
     private final Layers layers;
+    private final Ramps ramps;
 
-    Stops(State state, Cycle cycle, Targets targets, Payments payments, Attendance attendance, Layers layers) {
+    Stops(
+            State state,
+            Cycle cycle,
+            Targets targets,
+            Payments payments,
+            Attendance attendance,
+            Layers layers,
+            Ramps ramps) {
         this.state = state;
         this.cycle = cycle;
         this.targets = targets;
         this.payments = payments;
         this.attendance = attendance;
         this.layers = layers;
+        this.ramps = ramps;
     }
 
     /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
@@ -46,6 +55,7 @@ final class Stops {
                 && (target.plan.parameter() == null
                         || !target.plan.parameter().device.id.equals(only)));
         state.dated.removeIf(dated -> all || dated.event().device().equals(only));
+        ramps.end(ramp -> all || ramp.parameter.device.id.equals(only));
         if (all) {
             layers.panic();
             plan.mappings().forEach(mapping -> {

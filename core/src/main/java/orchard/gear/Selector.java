@@ -124,7 +124,10 @@ public record Selector(Owner owner, List<Place> places, Ends ends) {
             case PRESETS ->
                 Optional.of(presets(owner.device(), names))
                         .filter(presets -> !presets.places().isEmpty());
-            case SONGS -> Optional.empty();
+            case SONGS ->
+                Optional.of(names.songPlaces())
+                        .filter(songs -> !songs.isEmpty())
+                        .map(songs -> new Selector(owner, songs, Ends.STOP));
         };
     }
 

@@ -11,14 +11,16 @@ import orchard.outcome.Line.Tone;
  */
 public record SilenceChanged(List<String> silenced, List<String> alone) implements Outcome {
 
+    /** How much of the rig is kept from acting, in a few words; "" for nothing. */
+    public String words() {
+        String tried = alone.isEmpty() ? "" : alone.size() + " alone";
+        String kept = silenced.isEmpty() ? "" : silenced.size() + " silenced";
+        return tried + (tried.isEmpty() || kept.isEmpty() ? "" : ", ") + kept;
+    }
+
     @Override
     public List<Line> lines(Telling telling) {
-        String tried = alone.isEmpty() ? "" : alone.size() + " tried alone";
-        String kept = silenced.isEmpty() ? "" : silenced.size() + " silenced";
-        return List.of(Line.of(
-                Tone.THROUGH,
-                tried.isEmpty() && kept.isEmpty()
-                        ? "Everything acts again."
-                        : "From now on: " + tried + (tried.isEmpty() || kept.isEmpty() ? "" : ", ") + kept + "."));
+        return List.of(
+                Line.of(Tone.THROUGH, words().isEmpty() ? "Everything acts again." : "From now on: " + words() + "."));
     }
 }

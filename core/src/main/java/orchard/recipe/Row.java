@@ -7,6 +7,7 @@ import java.util.stream.IntStream;
 import orchard.action.Choose;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -59,7 +60,7 @@ record Row() implements Recipe {
         List<Ref.ToControl> row = new MappingCopier(of.rig()).run(of.mapping().id(), of.gate(), values.size());
         return of.mapping()
                 .with(Shape.WHOLE)
-                .with(new When(row))
+                .with(new When(row, Gesture.MOVE, of.mapping().when().also()))
                 .with(new Actions(List.of(new Choose(of.target(), values, null))))
                 .with(new Show(List.of()));
     }

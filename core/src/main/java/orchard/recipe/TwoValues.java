@@ -8,6 +8,7 @@ import orchard.action.SetTo;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.mapping.Actions;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.mapping.When;
 import orchard.mistake.Mistake;
@@ -61,7 +62,10 @@ record TwoValues() implements Recipe {
         } else if (!of.isPressed()) {
             return of.following(new Shape(List.of(new Switch(0.45, 0.55), new Scale(0, 1, low, high, false))));
         }
-        Mapping pressed = of.mapping().with(Shape.WHOLE).with(new When(List.of(of.gate())));
+        Mapping pressed = of.mapping()
+                .with(Shape.WHOLE)
+                .with(new When(
+                        List.of(of.gate()), Gesture.MOVE, of.mapping().when().also()));
         return typed.text("how").equals("release")
                 ? pressed.with(new Actions(
                         List.of(new SetTo(of.target(), new Value.Fixed(high))),

@@ -11,6 +11,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.light.Light;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
@@ -204,7 +205,8 @@ public final class MappingCopier {
                 mapping.when().triggers().stream().map(controls).toList();
         boolean answers = !mapping.show().answers().isEmpty();
         return mapping.as(id)
-                .with(new When(triggers, mapping.when().gesture()))
+                .with(new When(
+                        triggers, mapping.when().gesture(), mapping.when().also()))
                 .with(mapping.branches().stream()
                         .map(branch -> new Branch(
                                 branch.during(),
@@ -285,6 +287,10 @@ public final class MappingCopier {
     }
 
     private Ref.ToParameter next(Mapping mapping, Ref.ToParameter from, int by) {
+        Optional<Through> through = Through.of(from, rig);
+        if (through.isPresent()) {
+            return next(mapping, through.get(), by);
+        }
         Parameter parameter = rig.parameter(from).orElseThrow(() -> gone(mapping, "count"));
         return beside(from, by)
                 .orElseThrow(() -> EditRefused.invalid(
@@ -295,6 +301,19 @@ public final class MappingCopier {
                                 .map(group -> "Behind %s there are not %d more with “%s”"
                                         .formatted(group.name(), by, parameter.name()))
                                 .orElse(parameter.name() + " is in no group that has others beside it")));
+    }
+
+    /** The place so many further on under the same focus. */
+    private static Ref.ToParameter next(Mapping mapping, Through from, int by) {
+        int offset = from.offset() + by;
+        if (offset > from.focus().width()) {
+            throw EditRefused.invalid(
+                    mapping.id(),
+                    "count",
+                    "%s is only %d wide, and this is number %d of it"
+                            .formatted(from.focus().name(), from.focus().width(), from.offset()));
+        }
+        return new Through(from.focus(), offset, from.local()).ref();
     }
 
     /** The parameter of the same name in the group so many further on; beside groups with the same parent only. */

@@ -45,6 +45,8 @@ class ActionFieldsTest {
                 new SetTo(CUTOFF, new Value.Fixed(1000)),
                 new SetTo(CUTOFF, new Value.Same(VOLUME)),
                 new Hold(VOLUME, new Value.Fixed(-6)),
+                new Ramp(VOLUME, new Value.Fixed(-6), 4),
+                new GoToSong("", -1),
                 new Toggle(VOLUME, -60, 0),
                 new Nudge(VOLUME, -3, true),
                 new Reset(CUTOFF),

@@ -7,6 +7,7 @@ import java.util.List;
 import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.NextLayer;
+import orchard.action.Reset;
 import orchard.action.SetParameter;
 import orchard.action.SwitchLayer;
 import orchard.action.SwitchLayer.Way;
@@ -21,10 +22,15 @@ import orchard.gear.Layer;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
+import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
+import orchard.mapping.When;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
+import orchard.trigger.LayerTurns;
+import orchard.trigger.Trigger;
+import orchard.trigger.ValueMoves;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -97,7 +103,14 @@ class LayersCheckTest {
     void aLayerThatNothingTurnsOnIsNamed() {
         layer("storm", "", false);
         map("k1", List.of("storm"), new SetParameter(VOLUME));
-        assertThat(find(NeverActs.class)).containsExactly("Knob 1 of Box: no control turns layer storm on.");
+        assertThat(find(NeverActs.class)).containsExactly("Knob 1 of Box: nothing turns layer storm on.");
+    }
+
+    @Test
+    void aLayerThatIsItsOwnShiftNeverComes() {
+        layer("storm", "", false);
+        map("p1", List.of("storm"), new SwitchLayer("storm", Way.HELD));
+        assertThat(find(NeverActs.class)).containsExactly("Pad 1 of Box: nothing turns layer storm on.");
     }
 
     @Test
@@ -137,6 +150,27 @@ class LayersCheckTest {
         assertThat(find(TwoDrivers.class)).isEmpty();
         map("k2", List.of("storm"), new SetParameter(VOLUME));
         assertThat(find(TwoDrivers.class)).hasSize(1);
+    }
+
+    @Test
+    void mappingsThatSetEachOtherOffAreNamedWithTheWayRound() {
+        Ref.ToParameter cutoff = new Ref.ToParameter("desk", "cutoff");
+        when(new ValueMoves(VOLUME, ValueMoves.Way.RISES, -6), new Reset(cutoff));
+        when(new ValueMoves(cutoff, ValueMoves.Way.CHANGES, 0), new Reset(VOLUME));
+        assertThat(find(Round.class))
+                .containsExactly(
+                        "These set each other off: “Surf › Volume rises above −6.0 dB”, then “Surf › Cutoff changes”.");
+        parts.remove(parts.size() - 1);
+        assertThat(find(Round.class)).isEmpty();
+        when(new LayerTurns("storm", true), new SwitchLayer("storm", Way.TURN));
+        layer("storm", "", false);
+        assertThat(find(Round.class)).containsExactly("A mapping sets itself off: “layer storm comes”.");
+    }
+
+    private void when(Trigger trigger, Action action) {
+        Mapping mapping = Gear.mapping("m" + parts.size(), "k1", "turn", "volume");
+        parts.add(new Part.OfMapping(
+                mapping.with(new Actions(List.of(action))).with(new When(List.of(), Gesture.MOVE, List.of(trigger)))));
     }
 
     @Test

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import orchard.Gear;
 import orchard.condition.Compared.Is;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Layer;
 import orchard.gear.ParameterPage;
 import orchard.gear.Preset;
@@ -43,6 +44,8 @@ class ConditionTest {
                 desk.with(desk.profile().with(desk.profile().choices().withParameterPages(List.of(tone))))));
         parts.add(new Part.OfPreset(new Preset("preset1", "desk", "Low tide", "drone", "", Marks.NONE, List.of())));
         parts.add(new Part.OfLayer(new Layer("storm", "Storm", Layer.Sign.WAVES)));
+        parts.add(new Part.OfFocus(
+                new Focus("bank", "Bank", "track", "desk", List.of("track"), 1, Focus.Ends.STOP, null, null, "")));
         parts.add(new Part.OfSong(new Song("song1", 1, "Low Water", "")));
         return Rig.of(parts);
     }
@@ -70,6 +73,7 @@ class ConditionTest {
                         "“Low tide” of Desk was not recalled last"),
                 Arguments.of(
                         new SongIs("song1"), "the song “Low Water” is current", "the song “Low Water” is not current"),
+                Arguments.of(new FocusAt("bank", "track"), "Surf lies under Bank", "Surf does not lie under Bank"),
                 Arguments.of(new DevicePresent("desk"), "Desk is there", "Desk is not there"));
     }
 

@@ -14,6 +14,7 @@ import orchard.action.SetParameter;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.condition.Always;
+import orchard.condition.FocusAt;
 import orchard.gear.Choices;
 import orchard.gear.Device;
 import orchard.gear.Focus;
@@ -24,6 +25,7 @@ import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
 import orchard.mapping.Actions;
+import orchard.mapping.Branch;
 import orchard.mapping.Fault;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
@@ -242,7 +244,24 @@ class FociTest {
         assertThat(set()).isEqualTo("t6.level");
     }
 
-    /** A focus over devices decides which of two pieces of software a fader drives. */
+    @Test
+    void aConditionAsksWhatLiesUnderIt() {
+        bank(4, Ends.STOP, null, "");
+        mappings.add(mapping("pad3", "gate", new Toggle(through("bank", 1, "mute"), 0, 1))
+                .with(List.of(new Branch(
+                        new FocusAt("bank", "t6"),
+                        Shape.WHOLE,
+                        new Actions(List.of(new Toggle(through("bank", 1, "mute"), 0, 1)))))));
+        pad("pad2", new MoveFocus("bank", "t5", 0, false));
+        open();
+        hit(3);
+        assertThat(bench.last().first(ParameterSet.class)).isNull();
+        letGo(3);
+        hit(2);
+        hit(3);
+        assertThat(set()).isEqualTo("t5.mute");
+    }
+
     @Test
     void devicesArePlaces() {
         foci.add(new Focus("which", "Which", "desk", "", List.of("desk", "other"), 1, Ends.WRAP, null, null, ""));

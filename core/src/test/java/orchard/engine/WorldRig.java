@@ -6,12 +6,14 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PinFocus;
+import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -31,6 +33,7 @@ import orchard.condition.Any;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
+import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -432,7 +435,7 @@ final class WorldRig {
     }
 
     private static Condition condition(Random random, int deep) {
-        return switch (random.nextInt(deep < 2 ? 11 : 8)) {
+        return switch (random.nextInt(deep < 2 ? 12 : 9)) {
             case 0 -> new LayerOn(LAYERS.get(random.nextInt(LAYERS.size())));
             case 1 -> new Compared(parameter("mode"), Compared.Is.AT, random.nextInt(4), 0);
             case 2 -> new Compared(parameter("blend"), Compared.Is.BETWEEN, 20, 70);
@@ -440,9 +443,10 @@ final class WorldRig {
             case 4 -> new Struck(Compared.Is.values()[random.nextInt(4)], 64, 100);
             case 5 -> random.nextBoolean() ? new PageOpen("box", "pads", "2") : new PageOpen("desk", "", "two");
             case 6 -> new PresetRecalled("desk", "dusk");
+            case 8 -> new FocusAt(FOCI.get(random.nextInt(FOCI.size())), "t" + (1 + random.nextInt(3)));
             case 7 -> random.nextBoolean() ? new DevicePresent("synth") : new SongIs("song1");
-            case 8 -> new Not(condition(random, deep + 1));
-            case 9 -> new All(List.of(condition(random, deep + 1), condition(random, deep + 1)));
+            case 9 -> new Not(condition(random, deep + 1));
+            case 10 -> new All(List.of(condition(random, deep + 1), condition(random, deep + 1)));
             default -> new Any(List.of(condition(random, deep + 1), condition(random, deep + 1)));
         };
     }
@@ -494,7 +498,7 @@ final class WorldRig {
                     ? new NextLayer("time", random.nextBoolean() ? 1 : -1)
                     : new SwitchLayer(SWITCHED.get(random.nextInt(SWITCHED.size())), way);
         }
-        int kind = random.nextInt(onRelease ? 10 : 15);
+        int kind = random.nextInt(onRelease ? 10 : 17);
         return switch (kind) {
             case 0 -> new SetTo(parameter, new Value.Fixed(1 + random.nextInt(3)));
             case 1 -> new SetTo(parameter("blend"), new Value.Same(parameter("mode")));
@@ -506,6 +510,8 @@ final class WorldRig {
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");
             case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));
+            case 15 -> new Ramp(parameter, new Value.Fixed(2), 0.1 + random.nextInt(8) / 10.0);
+            case 16 -> new GoToSong(random.nextBoolean() ? "" : "song2", random.nextBoolean() ? 1 : -1);
             case 10 -> new Hold(parameter, new Value.Fixed(2));
             case 11 -> new ResetMoved();
             case 12 -> new Choose(parameter("mode"), List.of(1.0, 2.0), 0.0);

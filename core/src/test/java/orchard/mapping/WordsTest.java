@@ -10,12 +10,14 @@ import java.util.stream.Stream;
 import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PinFocus;
+import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -183,6 +185,10 @@ class WordsTest {
                 Arguments.of(new PinFocus("bank", PinFocus.Way.TURN), "pin Bank or let it go"),
                 Arguments.of(new PinFocus("bank", PinFocus.Way.ON), "pin Bank"),
                 Arguments.of(new PinFocus("bank", PinFocus.Way.OFF), "let Bank go"),
+                Arguments.of(new Ramp(CUTOFF, kilohertz, 2), "bring Surf › Cutoff to 1.00 kHz over 2 s"),
+                Arguments.of(new GoToSong("", 1), "go to the next song"),
+                Arguments.of(new GoToSong("", -1), "go to the song before"),
+                Arguments.of(new GoToSong("song9", 0), "go to the song that is missing (song9)"),
                 Arguments.of(new Wait(0.5), "wait 0.50 s"),
                 Arguments.of(new StopAll(), "stop everything"));
     }

@@ -37,6 +37,8 @@ import orchard.outcome.PresenceChanged;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
 import orchard.outcome.VariableSet;
+import orchard.rig.Rig;
+import orchard.rig.Song;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -240,7 +242,7 @@ public final class LiveHub {
         } else if (outcome instanceof PageOpened opened) {
             Selector.Owner pages = opened.pages();
             if (pages.kind() == Selector.Kind.SONGS) {
-                return; // who stepped on told everybody
+                reached(opened.page(), trace.rig());
             } else if (pages.kind() == Selector.Kind.PARAMETER_PAGES) {
                 socket.tellPage("pages", Map.of("type", "opened", "device", pages.device(), "page", opened.page()));
             } else {
@@ -267,8 +269,8 @@ public final class LiveHub {
             keeper.foci(stands);
             socket.tellAll(
                     Map.of("type", "focus", "focus", moved.focus(), "under", moved.under(), "pinned", moved.pinned()));
-        } else if (outcome instanceof SilenceChanged) {
-            socket.tellAll(Map.of("type", "silence"));
+        } else if (outcome instanceof SilenceChanged changed) {
+            socket.tellAll(Map.of("type", "silence", "words", changed.words()));
         } else if (outcome instanceof CaseTaken taken) {
             mappings.put(taken.mapping() + "/cases", Map.of("taken", taken.cases()));
         } else if (outcome instanceof PresetRecalled recalled) {
@@ -277,6 +279,18 @@ public final class LiveHub {
         } else if (outcome instanceof PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
         }
+    }
+
+    /** A sentence went to a song: everybody follows, and it says what it begins with. Who steps on Perform has done both already. */
+    private void reached(int page, Rig rig) {
+        List<Song> songs = rig.songs();
+        if (page > songs.size() || songs.get(page - 1).id().equals(keeper.currentSong())) {
+            return;
+        }
+        Song song = songs.get(page - 1);
+        keeper.currentSong(song.id());
+        socket.tellAll(Map.of("type", "song", "song", song.id()));
+        song.says().forEach(say -> engine.say(say.device(), say.message(), "begin of “" + song.name() + "”"));
     }
 
     /** Tells all pages when a device stands otherwise than before, or a mapping was muted or freed. */

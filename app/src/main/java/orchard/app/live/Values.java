@@ -124,6 +124,11 @@ public final class Values {
         return silence.silenced();
     }
 
+    /** How much of the rig is kept from acting, in a few words; "" for nothing. */
+    public String silence() {
+        return silence.words();
+    }
+
     /** Ids of mappings, layers and devices that alone may act; none for all. */
     public List<String> alone() {
         return silence.alone();

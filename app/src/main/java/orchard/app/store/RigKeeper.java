@@ -40,6 +40,8 @@ public class RigKeeper {
     private final List<Consumer<Rig>> listeners = new CopyOnWriteArrayList<>();
     private volatile Now now;
     private volatile String currentSong;
+    /** The layers that were last kept; only who follows the engine asks. */
+    private volatile List<String> latched = List.of();
 
     RigKeeper(RigStore store) {
         this.store = store;
@@ -264,9 +266,12 @@ public class RigKeeper {
         }
     }
 
-    /** Keeps which layers stay on, behind the show. */
+    /** Keeps which layers stay on, behind the show; a shift that is only held changes nothing. */
     public void latched(List<String> layers) {
-        behind(() -> store.latched(layers));
+        if (!layers.equals(latched)) {
+            latched = layers;
+            behind(() -> store.latched(layers));
+        }
     }
 
     /** Where the foci stood when that was last kept; nowhere if the database is away. */

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import orchard.action.Action;
+import orchard.action.MoveFocus;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
@@ -71,7 +72,10 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
                 .orElseGet(() -> "new" + UUID.randomUUID().toString().replace("-", ""));
         Typed in = new Typed(values(typed, line));
         Ref.ToParameter parameter = chosen(in.text("parameter"), titles);
-        Action action = kind(in.text("what")).fresh(parameter, in.text("device"), names);
+        Action.Kind kind = kind(in.text("what"));
+        Action action = kind == Action.Kind.FOCUS
+                ? new MoveFocus(in.text("focus"), "", 1, false) // whose places are offered
+                : kind.fresh(parameter, in.text("device"), names);
         return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names, titles);
     }
 

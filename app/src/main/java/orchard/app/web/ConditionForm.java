@@ -8,7 +8,11 @@ import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
 import orchard.condition.Condition;
+import orchard.condition.DevicePresent;
+import orchard.condition.FocusAt;
 import orchard.condition.Not;
+import orchard.condition.PageOpen;
+import orchard.condition.PresetRecalled;
 import orchard.gear.Directory;
 import orchard.mistake.Mistake;
 import orchard.parameter.Field;
@@ -82,9 +86,10 @@ record ConditionForm(String line, boolean not, int was, Condition.Kind kind, Str
     private static Condition about(Condition fresh, Typed in, Directory names) {
         String device = in.text("device");
         return switch (fresh.kind().orElseThrow()) {
-            case PAGE -> new orchard.condition.PageOpen(device, "", "");
-            case PRESET -> new orchard.condition.PresetRecalled(device, "");
-            case DEVICE -> new orchard.condition.DevicePresent(device);
+            case PAGE -> new PageOpen(device, "", "");
+            case PRESET -> new PresetRecalled(device, "");
+            case DEVICE -> new DevicePresent(device);
+            case FOCUS -> new FocusAt(in.text("focus"), "");
             default -> fresh;
         };
     }

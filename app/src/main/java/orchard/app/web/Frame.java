@@ -14,6 +14,7 @@ import orchard.app.live.Learn;
 import orchard.app.live.Loops;
 import orchard.app.live.Memories;
 import orchard.app.live.Names;
+import orchard.app.live.Values;
 import orchard.app.port.PortRoom;
 import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
@@ -53,8 +54,10 @@ class Frame {
     private final Learn learn;
     private final Memories memories;
     private final Loops loops;
+    private final Values values;
 
-    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories, Loops loops) {
+    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories, Loops loops, Values values) {
+        this.values = values;
         this.loops = loops;
         this.names = names;
         this.memories = memories;
@@ -83,6 +86,7 @@ class Frame {
 
     @ModelAttribute
     void frame(Model model, HttpServletRequest request) {
+        model.addAttribute("hushed", values.silence());
         model.addAttribute("sheets", SHEETS);
         String path = request.getRequestURI();
         boolean stage = path.startsWith("/perform") || path.startsWith("/play");

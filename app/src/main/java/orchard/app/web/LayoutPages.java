@@ -90,6 +90,7 @@ class LayoutPages {
         model.addAttribute("drawn", drawn(layout, keeper.rig()));
         model.addAttribute("columns", Layout.COLUMNS);
         model.addAttribute("rows", Layout.ROWS);
+        model.addAttribute("stack", LayerView.of(keeper.rig(), names, values));
         return "play/page";
     }
 

@@ -37,21 +37,27 @@ class BadInputTest {
             "/connect/sessions/leave",
             "/check/free",
             "/songs",
+            "/map/layers",
+            "/silence",
             "/layouts",
             "/rehearse/{id}/on",
             "/rehearse/{id}/off");
 
-    private static final Map<String, String> THERE = new TreeMap<>(Map.of(
-            "/map/presets", "preset1",
-            "/map/table", "peat",
-            "/map/pages", "peat",
-            "/map/find", "wherry",
-            "/map", "m2",
-            "/layouts", "layout1",
-            "/songs", "song1",
-            "/connect", "gull",
-            "/describe", "cobble",
-            "/rehearse", "peat"));
+    private static final Map<String, String> THERE = new TreeMap<>(Map.ofEntries(
+            Map.entry("/map/presets", "preset1"),
+            Map.entry("/map/table", "peat"),
+            Map.entry("/map/pages", "peat"),
+            Map.entry("/map/find", "wherry"),
+            Map.entry("/map", "m2"),
+            Map.entry("/layouts", "layout1"),
+            Map.entry("/songs", "song1"),
+            Map.entry("/connect", "gull"),
+            Map.entry("/describe", "cobble"),
+            Map.entry("/rehearse", "peat"),
+            Map.entry("/map/layers", "layer1"),
+            Map.entry("/map/foci", "focus1"),
+            Map.entry("/layers", "layer1"),
+            Map.entry("/foci", "focus1")));
 
     private record Request(String path, List<String> fields) {}
 

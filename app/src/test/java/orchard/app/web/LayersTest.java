@@ -207,7 +207,11 @@ class LayersTest {
         orchard.standIn("cobble").play("knob1", "turn", 64);
         browser.see("[data-live-why]", "silenced");
         assertThat(orchard.shows("wherry", CUTOFF)).isEqualTo("200 Hz");
-        browser.press("x");
+        browser.go("/perform");
+        browser.see("#hush", "1 silenced");
+        browser.click("#hush");
+        browser.until(() -> !browser.find("#hush").isDisplayed());
+        browser.go("/map?mapping=m2");
         browser.see("#silence", "Silence");
     }
 
@@ -241,6 +245,11 @@ class LayersTest {
         browser.see(SENTENCE, "set 2nd track of Bank › Pan");
         Focus bank = orchard.keeper().rig().focus("focus1").orElseThrow();
         assertThat(last(orchard).targets().get(0).device()).isEqualTo(bank.id());
+        browser.press("n");
+        browser.type("#times", "7" + Keys.ENTER);
+        browser.see("[data-clause=repeat] .refusal", "Bank is only 8 wide, and this is number 2 of it");
+        browser.type("#times", "6" + Keys.ENTER);
+        browser.until(() -> last(orchard).targets().get(0).parameter().equals("8:Pan"));
         assertThat(browser.complaints()).isEmpty();
     }
 }

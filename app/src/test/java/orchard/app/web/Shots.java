@@ -55,7 +55,10 @@ class Shots {
         picture(orchard, browser, "daylight", "/describe/plan?device=cobble&count=40", "plan");
         byTouch(orchard, browser);
         picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
-        picture(orchard, browser, "lamplight", "/map?mapping=m24&action=-1&stage=1", "map-lamplight");
+        orchard.standIn("treadle").play("switch8", "hit", 1); // Storm
+        orchard.standIn("sluice").play("key4", "hit", 1); // Markers
+        orchard.standIn("sluice").play("key4", "release", 0);
+        picture(orchard, browser, "lamplight", "/map?mapping=m42", "map-lamplight");
         picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
         picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
         picture(orchard, browser, "daylight", "/map/pages?device=peat", "pages");

@@ -1,0 +1,159 @@
+package orchard.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.action.Action;
+import orchard.action.GoToSong;
+import orchard.action.Ramp;
+import orchard.action.SetParameter;
+import orchard.action.Value;
+import orchard.mapping.Actions;
+import orchard.mapping.Mapping;
+import orchard.mistake.Mistake;
+import orchard.outcome.PageOpened;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.shape.Shape;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+
+/** Parameters that go to a value in some time, and songs that sentences go to. */
+class RampsTest {
+
+    private final List<Mapping> mappings = new ArrayList<>();
+    private Bench bench;
+
+    @Test
+    void itGoesThereEvenlyAndArrives() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        letGo(2);
+        bench.pass(500);
+        assertThat(blend()).isCloseTo(0.5, within(0.03));
+        bench.pass(600);
+        assertThat(blend()).isEqualTo(1);
+        assertThat(bench.engine.nextDue()).as("nothing goes on").isGreaterThan(bench.nanos + 400_000_000);
+    }
+
+    @Test
+    void aHandOnTheParameterEndsIt() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        mappings.add(Synth.on(
+                        "fader",
+                        "position",
+                        new Actions(List.of(new SetParameter(WorldRig.parameter("blend"), Shape.WHOLE))))
+                .as("m2"));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(300);
+        bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 127));
+        bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
+        bench.pass(1_000);
+        assertThat(blend()).isZero();
+    }
+
+    /** Its own device, moved by somebody there, ends it as well. */
+    @Test
+    void aHandOnTheDeskEndsIt() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(300);
+        bench.tell("blend", 5, "");
+        bench.pass(100);
+        double there = blend();
+        bench.pass(1_000);
+        assertThat(blend()).isIn(there, 1.0); // what is told while Orchard sends is taken when it stands
+    }
+
+    @Test
+    void panicAndEditsEndItWhereItIs() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(300);
+        bench.engine.handle(new Event.Panic(bench.nanos));
+        double there = blend();
+        bench.pass(1_000);
+        assertThat(blend()).isEqualTo(there).isBetween(0.2, 0.4);
+        letGo(2);
+        hit(2);
+        bench.pass(200);
+        Rig rig = bench.engine.plan().rig();
+        bench.edit(rig.apply(Edit.remove("gone", rig.part("m1").orElseThrow())));
+        double then = blend();
+        bench.pass(1_000);
+        assertThat(blend()).isEqualTo(then);
+    }
+
+    @Test
+    void aSecondOneBeginsFromWhereTheFirstIs() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        pad("pad3", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(0), 0.5));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(500);
+        hit(3);
+        bench.pass(250);
+        assertThat(blend()).isCloseTo(0.25, within(0.04));
+        bench.pass(400);
+        assertThat(blend()).isZero();
+    }
+
+    @Test
+    void aRampEnds() {
+        assertThatThrownBy(() -> new Ramp(WorldRig.parameter("blend"), new Value.Fixed(1), 36_000))
+                .isInstanceOf(Mistake.class)
+                .hasMessageContaining("an hour");
+    }
+
+    @Test
+    void songsAreSteppedThroughAndOneStaysAtTheEnd() {
+        pad("pad2", new GoToSong("", 1));
+        pad("pad3", new GoToSong("song1", 0));
+        open();
+        hit(2);
+        assertThat(bench.last().first(PageOpened.class).page()).isEqualTo(2);
+        letGo(2);
+        hit(2);
+        assertThat(bench.last().first(PageOpened.class)).isNull();
+        hit(3);
+        assertThat(bench.last().first(PageOpened.class).page()).isEqualTo(1);
+    }
+
+    private double blend() {
+        return bench.engine.position(WorldRig.parameter("blend"));
+    }
+
+    private void hit(int pad) {
+        bench.arrive("box", new MidiMessage.NoteOn(1, WorldRig.FIRST_PAD + pad, 100));
+    }
+
+    private void letGo(int pad) {
+        bench.arrive("box", new MidiMessage.NoteOff(1, WorldRig.FIRST_PAD + pad, 0));
+    }
+
+    private void pad(String pad, Action action) {
+        mappings.add(Synth.on(pad, "gate", new Actions(List.of(action))).as("m" + (mappings.size() + 1)));
+    }
+
+    private void open() {
+        Rig rig = WorldRig.empty();
+        for (Mapping mapping : mappings) {
+            rig = rig.apply(Edit.add("add", new Part.OfMapping(mapping)));
+        }
+        bench = new Bench(rig);
+        bench.sent.clear();
+    }
+}
