@@ -38,8 +38,30 @@ final class Layers {
                 layer -> layer.plan == null || !layer.plan.layer().together().isEmpty());
         state.holding.removeIf(
                 held -> held.layer.plan == null || !held.layer.plan.layer().switched());
+        int[] before = next.mappings().stream()
+                .map(MappingPlan::state)
+                .mapToInt(Layers::place)
+                .toArray();
+        for (MappingPlan mapping : next.mappings()) { // those that layers do not decide about stay so
+            mapping.state().active = true;
+            mapping.state().rank = 0;
+        }
         restack();
+        for (int i = 0; i < before.length; i++) {
+            tell(next.mappings().get(i), before[i]);
+        }
         next.touchSenses().forEach(retouched);
+    }
+
+    private static int place(State.OfMapping mapping) {
+        return mapping.active ? mapping.rank : -1;
+    }
+
+    /** Lights are told if a mapping lies elsewhere than before. */
+    private void tell(MappingPlan mapping, int before) {
+        if (before != place(mapping.state())) {
+            mapping.answers().forEach(answer -> lights.turned(answer.light()));
+        }
     }
 
     /** A page was turned. */
@@ -201,7 +223,7 @@ final class Layers {
                 State.OfMapping of = mapping.state();
                 if (of.looked != state.looked) {
                     of.looked = state.looked;
-                    of.wasRank = of.active ? of.rank : -1;
+                    of.wasRank = place(of);
                     of.active = false;
                     of.rank = Math.max(0, rank(mapping));
                 }
@@ -219,9 +241,7 @@ final class Layers {
                 State.OfMapping of = mapping.state();
                 if (of.looked != state.looked) {
                     of.looked = state.looked;
-                    if (of.wasRank != (of.active ? of.rank : -1)) {
-                        mapping.answers().forEach(answer -> lights.turned(answer.light()));
-                    }
+                    tell(mapping, of.wasRank);
                 }
             }
             if (control.touches.length > 0) {

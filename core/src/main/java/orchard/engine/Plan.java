@@ -332,8 +332,6 @@ public final class Plan {
         for (MappingPlan mapping : mappings) {
             mapping.takeEffect();
             mapping.state().inForce = this;
-            mapping.state().active = true;
-            mapping.state().rank = 0;
         }
         if (before != null) {
             for (MappingPlan mapping : before.mappings) {
