@@ -20,6 +20,7 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
@@ -166,6 +167,24 @@ class CopiesTest {
                     .as("the second knob has no lights")
                     .isEmpty();
         });
+    }
+
+    @Test
+    void underAFocusTheNextPlaceIsTheNextOfTheFocus() {
+        Mapping first = Gear.mapping("m1", "k1", "turn", "cutoff")
+                .with(new Actions(List.of(new SetParameter(new Ref.ToParameter("bank", "1:Volume")))));
+        assertThat(new MappingCopier(withBank(2, first)).further(first, 1))
+                .singleElement()
+                .satisfies(next -> assertThat(next.targets()).containsExactly(new Ref.ToParameter("bank", "2:Volume")));
+        assertThatThrownBy(() -> new MappingCopier(withBank(1, first)).further(first, 1))
+                .hasMessageContaining("Bank is only 1 wide, and this is number 1 of it");
+    }
+
+    private static Rig withBank(int width, Mapping mapping) {
+        List<Part> parts = new ArrayList<>(withTracks(mapping).parts());
+        parts.add(new Part.OfFocus(new Focus(
+                "bank", "Bank", "track", "tracks", List.of("t1", "t2"), width, Focus.Ends.STOP, null, null, "")));
+        return Rig.of(parts);
     }
 
     @Test
