@@ -53,6 +53,7 @@ final class Parameters {
 
     /** Sets a parameter whose device is there; false if it stands there already, by its device's own word. */
     boolean set(State.OfParameter parameter, double position) {
+        parameter.sets++;
         double settled = settled(parameter.parameter, position);
         boolean stands = Math.abs(parameter.position - settled) < Position.SAME / 10;
         if (stands && parameter.confirmed) {
@@ -73,6 +74,7 @@ final class Parameters {
 
     /** Puts a parameter where it has to be once its device is back: what was agreed before tells then that this is news. */
     void setAway(State.OfParameter parameter, double position) {
+        parameter.sets++;
         moved(parameter, settled(parameter.parameter, position));
         parameter.confirmed = false;
     }
@@ -87,10 +89,21 @@ final class Parameters {
         }
     }
 
+    /** Whether a position would be sent as something else than what was sent last; always of a variable. */
+    static boolean isNews(State.OfParameter parameter, double position) {
+        Message message = message(parameter.parameter, position);
+        return message == null
+                || Double.isNaN(parameter.sent)
+                || !message.equals(message(parameter.parameter, parameter.sent));
+    }
+
     /** The message that says where it stands; null if nobody has to be told. */
     private static Message message(State.OfParameter parameter) {
-        Parameter of = parameter.parameter;
-        return of.binding().message(of.real(parameter.position), of.range());
+        return message(parameter.parameter, parameter.position);
+    }
+
+    private static Message message(Parameter of, double position) {
+        return of.binding().message(of.real(position), of.range());
     }
 
     private void send(State.OfParameter parameter, Message message) {

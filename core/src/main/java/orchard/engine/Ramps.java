@@ -6,7 +6,7 @@ import java.util.function.Predicate;
 /** Parameters that are on their way to a value, in their own time. */
 final class Ramps {
 
-    /** A parameter that stands so far from where its ramp left it was moved by somebody. */
+    /** A parameter that stands so far from where its ramp left it was moved by its device; less is how that rounds. */
     private static final double MOVED = 0.01;
 
     private final State state;
@@ -46,14 +46,18 @@ final class Ramps {
 
     private void step(State.OfRamp ramp) {
         State.OfParameter parameter = ramp.parameter;
-        boolean isAnothers = Math.abs(Parameters.known(parameter) - ramp.left) > MOVED;
-        if (isAnothers || !parameter.device.present) {
+        boolean isAnothers = parameter.sets != ramp.sets || Math.abs(Parameters.known(parameter) - ramp.left) > MOVED;
+        if (isAnothers || ramp.mapping.silent || !parameter.device.present) {
             state.ramps.remove(ramp);
             return;
         }
         double done = Position.cut((double) (cycle.now - ramp.begun) / ramp.nanos);
-        parameters.set(parameter, ramp.from + (ramp.to - ramp.from) * done);
+        double position = ramp.from + (ramp.to - ramp.from) * done;
+        if (done >= 1 || Parameters.isNews(parameter, position)) {
+            parameters.set(parameter, position); // a slow ramp does not say the same again and again
+        }
         ramp.left = parameter.position;
+        ramp.sets = parameter.sets;
         ramp.next = Math.min(ramp.begun + ramp.nanos, cycle.now + Mappings.TICK_NANOS);
         if (done >= 1) {
             state.ramps.remove(ramp);

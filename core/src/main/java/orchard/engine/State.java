@@ -123,8 +123,10 @@ final class State {
         final long begun;
         final long nanos;
         final long cause;
-        /** Where it was left. */
+        /** Where it was left, and how often it had been set then. */
         double left;
+
+        long sets;
         /** When it goes on. */
         long next;
 
@@ -137,6 +139,7 @@ final class State {
             this.nanos = nanos;
             this.cause = cause;
             this.left = from;
+            this.sets = parameter.sets;
             this.next = begun;
         }
     }
@@ -249,6 +252,8 @@ final class State {
         String text;
         /** What Orchard last sent. */
         double sent = Double.NaN;
+        /** How often Orchard set it. */
+        long sets;
 
         long sentNanos;
         /** What the device last said, of its own or as an answer: this both sides agreed on. */

@@ -60,6 +60,53 @@ class RampsTest {
         assertThat(blend()).isZero();
     }
 
+    /** However little it moves: a fader that is picked up near the ramp is a hand too. */
+    @Test
+    void theSlowestHandEndsIt() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        mappings.add(Synth.on(
+                        "fader",
+                        "position",
+                        new Actions(List.of(new SetParameter(WorldRig.parameter("blend"), Shape.WHOLE))))
+                .as("m2"));
+        open();
+        bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 0));
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(5);
+        bench.arrive("box", new MidiMessage.ControlChange(1, WorldRig.FADER, 1));
+        bench.pass(1_000);
+        assertThat(blend()).isCloseTo(0.01, within(1e-6));
+    }
+
+    @Test
+    void whatIsSlowSaysNothingTwice() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 20));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        letGo(2);
+        bench.sent.clear();
+        bench.pass(21_000);
+        assertThat(blend()).isEqualTo(1);
+        assertThat(bench.sent)
+                .filteredOn(sent -> sent.message().words().contains("/desk/blend"))
+                .hasSizeBetween(100, 101);
+    }
+
+    @Test
+    void silenceEndsIt() {
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(300);
+        bench.engine.handle(new Event.Silenced(bench.nanos, "m1", false, true));
+        double there = blend();
+        bench.pass(1_000);
+        assertThat(blend()).isEqualTo(there).isBetween(0.2, 0.4);
+    }
+
     /** Its own device, moved by somebody there, ends it as well. */
     @Test
     void aHandOnTheDeskEndsIt() {
