@@ -18,7 +18,7 @@ document.addEventListener("click", (event) => {
 });
 
 /** Layers came or went: the stack and the face are drawn as they are now, and nothing else. */
-export function layersTurned() {
+export function stackTurned() {
   if (document.getElementById("stack")) {
     htmx.ajax("GET", "/layers/stack", { source: "#stack", target: "#stack", swap: "outerHTML" });
   }

@@ -99,7 +99,7 @@ socket.on("presence", () => {
   htmx.ajax("GET", "/frame/tabs?at=" + location.pathname, { source: ".top", target: "#tabs", swap: "outerHTML" });
   if (["connect", "check", "map"].includes(page().dataset.view)) drawInPassing();
 });
-socket.on("layers", layers.layersTurned);
+socket.on("layers", layers.stackTurned);
 socket.on("focus", foci.focusMoved);
 socket.on("silence", layers.silenceChanged);
 socket.on("unsure", ({ devices }) => mark(devices));

@@ -40,8 +40,8 @@ public class RigKeeper {
     private final List<Consumer<Rig>> listeners = new CopyOnWriteArrayList<>();
     private volatile Now now;
     private volatile String currentSong;
-    /** The layers that were last kept; only who follows the engine asks. */
-    private volatile List<String> latched = List.of();
+    /** The layers that were last kept, or null before any were; only who follows the engine asks. */
+    private volatile List<String> latched;
 
     RigKeeper(RigStore store) {
         this.store = store;

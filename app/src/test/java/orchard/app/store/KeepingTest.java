@@ -329,6 +329,15 @@ class KeepingTest {
         assertThat(restarted(orchard).rig().mappings()).hasSize(before);
     }
 
+    /** Nothing is known yet of what was kept, so that it is written, even if nothing is on. */
+    @Test
+    void aLayerThatIsTurnedOffFirstAfterARestartStaysOff(TestOrchard orchard) {
+        restarted(orchard).latched(List.of("layer1"));
+        Awaitility.await().until(() -> restarted(orchard).latched().equals(List.of("layer1")));
+        restarted(orchard).latched(List.of());
+        Awaitility.await().until(() -> restarted(orchard).latched().isEmpty());
+    }
+
     private static RigKeeper restarted(TestOrchard orchard) {
         return new RigKeeper(orchard.bean(RigStore.class));
     }
