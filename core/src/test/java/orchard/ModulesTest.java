@@ -31,6 +31,7 @@ class ModulesTest {
             "mapping",
             "layout",
             "rig",
+            "text",
             "recipe",
             "outcome",
             "engine",

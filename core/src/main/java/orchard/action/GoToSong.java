@@ -22,6 +22,10 @@ import orchard.shape.Shape;
  */
 public record GoToSong(String song, int by) implements Action {
 
+    public GoToSong {
+        by = song.isEmpty() ? by : 0;
+    }
+
     @Override
     public Kind kind() {
         return Kind.SONG;

@@ -25,6 +25,8 @@ public record MoveFocus(String focus, String place, int by, boolean banks) imple
 
     public MoveFocus {
         place = place == null ? "" : place;
+        by = place.isEmpty() ? by : 0;
+        banks = banks && place.isEmpty();
     }
 
     @Override

@@ -22,7 +22,8 @@ import orchard.shape.Shape;
 public record OpenPage(String device, String page, int by, String tag) implements Action {
 
     public OpenPage {
-        tag = tag == null ? "" : tag;
+        by = page.isEmpty() ? by : 0;
+        tag = tag == null || !page.isEmpty() ? "" : tag;
     }
 
     /** The name of the page it opens, if it is there. */

@@ -22,7 +22,8 @@ import orchard.shape.Shape;
 public record Recall(String device, String preset, int by, String tag) implements Action {
 
     public Recall {
-        tag = tag == null ? "" : tag;
+        by = preset.isEmpty() ? by : 0;
+        tag = tag == null || !preset.isEmpty() ? "" : tag;
     }
 
     /** The name of the preset it recalls, if it is there. */

@@ -11,12 +11,28 @@ import orchard.shape.Shape;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
 
 /** Sends a message to a device. */
 public record Send(String device, Message message) implements Action {
 
+    /** What a note-off says that has no velocity of its own. */
+    private static final int NO_VELOCITY = 64;
+
     /** What a message looks like. */
     static final Message EXAMPLE = new MidiMessage.ControlChange(1, 20, 64);
+
+    public Send {
+        if (message instanceof MidiMessage.NoteOn note && note.velocity() == 0) {
+            message = new MidiMessage.NoteOff(
+                    note.channel(), note.note(), NO_VELOCITY); // MIDI 1.0: that is what it means
+        }
+        if (message instanceof MidiMessage midi) {
+            midi.bytes(); // a number too large for its byte is said now, and not on stage
+        } else if (!(message instanceof OscMessage)) {
+            throw new Mistake("message", "what is sent is a MIDI or an OSC message");
+        }
+    }
 
     @Override
     public Kind kind() {

@@ -70,6 +70,7 @@ public record Compared(Ref.ToParameter parameter, Is is, double real, double to)
     }
 
     public Compared {
+        to = is == Is.BETWEEN ? to : real;
         if (!Double.isFinite(real) || !Double.isFinite(to)) {
             throw new Mistake("value", "a value is a number");
         }

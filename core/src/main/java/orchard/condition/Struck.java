@@ -16,7 +16,11 @@ import orchard.parameter.Typed;
  */
 public record Struck(Compared.Is is, double number, double to) implements Condition {
 
+    /** The largest number of seven bits. */
+    private static final double HIGHEST = 127;
+
     public Struck {
+        to = is == Compared.Is.BETWEEN ? to : HIGHEST;
         if (!Double.isFinite(number) || !Double.isFinite(to)) {
             throw new Mistake("number", "what a control sends is a number");
         }

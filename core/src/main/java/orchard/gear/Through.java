@@ -75,7 +75,8 @@ public record Through(Focus focus, int offset, String local) {
         return which + " › " + local.replace(Focus.WITHIN, " › ");
     }
 
-    private static String ordinal(int number) {
+    /** A number as an ordinal: “3rd”. */
+    public static String ordinal(int number) {
         boolean teen = number % 100 / 10 == 1;
         return number
                 + switch (teen ? 0 : number % 10) {

@@ -18,6 +18,7 @@ public record Cases(boolean every, List<Branch> others) {
 
     public Cases {
         others = others == null ? List.of() : List.copyOf(others);
+        every = every && !others.isEmpty(); // where there is one case there is no question
         if (others.size() > MOST) {
             throw new Mistake("cases", "a mapping tells at most " + (MOST + 1) + " cases apart");
         }

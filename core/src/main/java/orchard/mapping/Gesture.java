@@ -28,6 +28,7 @@ public record Gesture(Kind kind, double seconds) {
     }
 
     public Gesture {
+        seconds = kind == Kind.HOLD || kind == Kind.DOUBLE ? seconds : 0;
         if ((kind == Kind.HOLD || kind == Kind.DOUBLE) && !(seconds >= 0.05 && seconds <= 10)) {
             throw new Mistake("the time of a gesture lies between 0.05 s and 10 s");
         }

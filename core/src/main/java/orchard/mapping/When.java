@@ -19,7 +19,7 @@ public record When(List<Ref.ToControl> triggers, Gesture gesture, List<Trigger> 
 
     public When {
         triggers = triggers == null ? List.of() : List.copyOf(triggers);
-        gesture = gesture == null ? Gesture.MOVE : gesture;
+        gesture = gesture == null || triggers.isEmpty() ? Gesture.MOVE : gesture;
         also = also == null ? List.of() : List.copyOf(also);
         if (triggers.isEmpty() && also.isEmpty()) {
             throw new Mistake("a mapping has at least one trigger");

@@ -26,7 +26,9 @@ public record Accumulate(double sensitivity, double acceleration, boolean around
     public static final double TENTH = 0.1;
 
     public Accumulate {
-        fine = fine == 0 ? TENTH : fine; // as it was before it could be said
+        fine = fine == 0 || slow == null
+                ? TENTH
+                : fine; // as it was before it could be said, or where it is not asked for
         Bounds.within("fine", fine, 0.01, 20);
         Bounds.within("sensitivity", sensitivity, 0.01, 100);
         Bounds.within("acceleration", acceleration, 1, 20);
@@ -79,5 +81,10 @@ public record Accumulate(double sensitivity, double acceleration, boolean around
     @Override
     public StageFunction on(Parameter parameter, Medium taken) {
         return Pure.NOTHING; // steps become movement before they come here
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.accumulate(this);
     }
 }

@@ -55,4 +55,9 @@ public record Bypassed(Stage stage) implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         return Pure.NOTHING;
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.bypassed(this);
+    }
 }

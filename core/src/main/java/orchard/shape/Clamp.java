@@ -54,4 +54,9 @@ public record Clamp(double low, double high) implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         return new Pure(x -> Math.max(low, Math.min(high, x)), y -> y, Inverse.PART);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.clamp(this);
+    }
 }

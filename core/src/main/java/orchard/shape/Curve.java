@@ -49,6 +49,9 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
         }
     }
 
+    /** The bend where none is said. */
+    public static final double USUAL = 2;
+
     public Curve {
         Bounds.within("bend", bend, 0.1, 10);
         points = List.copyOf(points == null ? List.of() : points);
@@ -133,6 +136,11 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
             case S -> new Pure(x -> s(Bounds.cut(x), steep), y -> s(Bounds.cut(y), 1 / steep), Inverse.WHOLE);
             case POINTS -> lines();
         };
+    }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.curve(this);
     }
 
     private static List<Point> points(String text) {

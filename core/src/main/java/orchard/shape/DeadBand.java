@@ -67,4 +67,9 @@ public record DeadBand(double centre, double width) implements Stage {
                         : y > centre ? high + (y - centre) / (1 - centre) * (1 - high) : centre,
                 Inverse.PART);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.deadBand(this);
+    }
 }

@@ -56,4 +56,9 @@ public record Fold(double low, double high) implements Stage {
                 y -> y,
                 Inverse.PART);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.fold(this);
+    }
 }

@@ -76,4 +76,9 @@ public record Formula(String text) implements Stage {
         Expression ready = Expression.of(text, range.low(), range.high());
         return new Pure(x -> Double.isNaN(x) ? x : ready.apply(x), y -> y, Inverse.NONE);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.formula(this);
+    }
 }

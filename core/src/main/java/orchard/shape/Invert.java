@@ -43,4 +43,9 @@ public record Invert() implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         return new Pure(x -> 1 - x, y -> 1 - y, StageFunction.Inverse.WHOLE);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.invert(this);
+    }
 }

@@ -108,4 +108,9 @@ public record LookUp(List<String> names) implements Stage {
                 },
                 Inverse.PART);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.lookUp(this);
+    }
 }

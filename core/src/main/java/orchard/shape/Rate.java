@@ -52,4 +52,9 @@ public record Rate(double seconds) implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         return Following.on(parameter, taken, seconds, false);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.rate(this);
+    }
 }

@@ -106,6 +106,11 @@ public record Scale(double from, double to, double low, double high, boolean ope
                 Inverse.PART);
     }
 
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.scale(this);
+    }
+
     /** What it does for a control without ends whose value goes round later on: beyond its ends the same way begins once more. */
     StageFunction goingOn(Parameter parameter) {
         StageFunction once = on(parameter, Medium.CONTROL);

@@ -52,4 +52,9 @@ public record Smooth(double seconds) implements Stage {
     public StageFunction on(Parameter parameter, Medium taken) {
         return Following.on(parameter, taken, seconds, true);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.smooth(this);
+    }
 }

@@ -69,6 +69,11 @@ public record Snap(double size, double hysteresis) implements Stage {
         return new Snapping(size, hysteresis, parameter.range());
     }
 
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.snap(this);
+    }
+
     /** Remembers on which step it is. */
     private record Snapping(double size, double hysteresis, Range range) implements StageFunction {
         @Override

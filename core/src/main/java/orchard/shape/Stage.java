@@ -154,4 +154,46 @@ public sealed interface Stage
      * @throws Mistake if it does not fit the parameter
      */
     StageFunction on(Parameter parameter, Medium taken);
+
+    /** Leads to the visitor's method for this stage. */
+    <R> R accept(Visitor<R> visitor);
+
+    /**
+     * Somebody who has to know of every stage.
+     *
+     * @param <R> what comes of it
+     */
+    interface Visitor<R> {
+        R accumulate(Accumulate stage);
+
+        R bypassed(Bypassed stage);
+
+        R clamp(Clamp stage);
+
+        R curve(Curve stage);
+
+        R deadBand(DeadBand stage);
+
+        R fold(Fold stage);
+
+        R formula(Formula stage);
+
+        R invert(Invert stage);
+
+        R lookUp(LookUp stage);
+
+        R rate(Rate stage);
+
+        R scale(Scale stage);
+
+        R smooth(Smooth stage);
+
+        R snap(Snap stage);
+
+        R switching(Switch stage);
+
+        R wrap(Wrap stage);
+
+        R zone(Zone stage);
+    }
 }

@@ -59,6 +59,11 @@ public record Switch(double off, double on) implements Stage {
         return new Switching(off, on);
     }
 
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.switching(this);
+    }
+
     /** Remembers which it is. */
     private record Switching(double off, double on) implements StageFunction {
         @Override

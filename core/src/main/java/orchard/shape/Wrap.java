@@ -54,4 +54,9 @@ public record Wrap(double low, double high) implements Stage {
         double half = parameter.step() / 2;
         return new Pure(x -> Expression.wrap(x, low - half, high + half), y -> y, Inverse.PART);
     }
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.wrap(this);
+    }
 }

@@ -78,6 +78,11 @@ public record Zone(double low, double high, double downLow, double downHigh, boo
         return new Zoning(this);
     }
 
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+        return visitor.zone(this);
+    }
+
     /** Remembers where the control was, which way it went and how far, and what was given last. */
     private record Zoning(Zone zone) implements StageFunction {
 

@@ -231,6 +231,13 @@ public sealed interface MidiMessage extends Message {
      * @param value 0–16383
      */
     record FineControlChange(int channel, int number, int value) implements MidiMessage {
+
+        public FineControlChange {
+            if (number < 0 || number > 31) {
+                throw new Mistake("message", "a coarse controller is 0–31, not " + number);
+            }
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(MidiJoiner.split(this));
@@ -266,6 +273,12 @@ public sealed interface MidiMessage extends Message {
      * @param step 1 for data increment, −1 for data decrement, 0 where the value itself was sent
      */
     record ParameterNumber(int channel, boolean registered, int number, int value, int step) implements MidiMessage {
+
+        public ParameterNumber {
+            step = Integer.signum(step);
+            value = Math.max(value, step == 0 ? 0 : -1);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(MidiJoiner.split(this));
@@ -296,6 +309,15 @@ public sealed interface MidiMessage extends Message {
 
     /** A system common or real-time message: status F1–F6 or F8–FF, with as many data bytes as its status has. */
     record SystemMessage(int status, int data1, int data2) implements MidiMessage {
+
+        public SystemMessage {
+            if (status <= 0xF0 || status > 0xFF || status == 0xF7) {
+                throw new Mistake("message", "a system message begins with F1–F6 or F8–FF");
+            }
+            int count = MidiDecoder.dataBytes(status);
+            data1 = count > 0 ? data1 : 0;
+            data2 = count > 1 ? data2 : 0;
+        }
 
         /** Said at least every 300 ms by some devices, so that a pulled cable is noticed. */
         public static final int ACTIVE_SENSING = 0xFE;

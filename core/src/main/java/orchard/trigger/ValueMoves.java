@@ -58,6 +58,7 @@ public record ValueMoves(Ref.ToParameter parameter, Way way, double real) implem
     }
 
     public ValueMoves {
+        real = way == Way.CHANGES ? 0 : real;
         if (!Double.isFinite(real)) {
             throw new Mistake("value", "a value is a number");
         }

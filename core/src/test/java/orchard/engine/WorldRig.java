@@ -108,7 +108,7 @@ import orchard.trigger.Trigger;
 import orchard.trigger.ValueMoves;
 
 /** A rig in which there is one of everything, and mappings of every kind, wholly given by their seeds. */
-final class WorldRig {
+public final class WorldRig {
 
     static final int PADS = 6;
     static final int FIRST_PAD = 36;
@@ -125,7 +125,7 @@ final class WorldRig {
 
     private WorldRig() {}
 
-    static Rig empty() {
+    public static Rig empty() {
         List<Part> parts = new ArrayList<>(foci());
         parts.addAll(List.of(
                 new Part.OfDevice(box()),
@@ -356,7 +356,7 @@ final class WorldRig {
     }
 
     /** A mapping of any kind there is. */
-    static Mapping mapping(String id, int seed) {
+    public static Mapping mapping(String id, int seed) {
         Random random = new Random(seed * 7919L + 13);
         Gesture gesture = random.nextInt(3) > 0 ? Gesture.MOVE : gesture(random);
         Ref.ToControl trigger = trigger(gesture, random);

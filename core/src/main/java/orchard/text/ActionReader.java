@@ -1,0 +1,267 @@
+package orchard.text;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.Choose;
+import orchard.action.GoToSong;
+import orchard.action.Hold;
+import orchard.action.MoveFocus;
+import orchard.action.NextLayer;
+import orchard.action.Nudge;
+import orchard.action.OpenPage;
+import orchard.action.PinFocus;
+import orchard.action.Ramp;
+import orchard.action.Recall;
+import orchard.action.Reset;
+import orchard.action.ResetMoved;
+import orchard.action.Send;
+import orchard.action.SetOfPage;
+import orchard.action.SetParameter;
+import orchard.action.SetTo;
+import orchard.action.StopAll;
+import orchard.action.SwitchLayer;
+import orchard.action.Tap;
+import orchard.action.Toggle;
+import orchard.action.Value;
+import orchard.action.Wait;
+import orchard.gear.Ref;
+import orchard.signal.MessageText;
+import orchard.text.grammar.SentencesBaseVisitor;
+import orchard.text.grammar.SentencesParser.ActionContext;
+import orchard.text.grammar.SentencesParser.ChooseContext;
+import orchard.text.grammar.SentencesParser.FocusToContext;
+import orchard.text.grammar.SentencesParser.HoldContext;
+import orchard.text.grammar.SentencesParser.HoldLayerContext;
+import orchard.text.grammar.SentencesParser.MarkedContext;
+import orchard.text.grammar.SentencesParser.MoveFocusContext;
+import orchard.text.grammar.SentencesParser.NextLayerContext;
+import orchard.text.grammar.SentencesParser.NextPageContext;
+import orchard.text.grammar.SentencesParser.NextPresetContext;
+import orchard.text.grammar.SentencesParser.NextSongContext;
+import orchard.text.grammar.SentencesParser.NudgeContext;
+import orchard.text.grammar.SentencesParser.OpenPageContext;
+import orchard.text.grammar.SentencesParser.PinFocusContext;
+import orchard.text.grammar.SentencesParser.RampContext;
+import orchard.text.grammar.SentencesParser.RecallContext;
+import orchard.text.grammar.SentencesParser.ResetContext;
+import orchard.text.grammar.SentencesParser.ResetMovedContext;
+import orchard.text.grammar.SentencesParser.SendContext;
+import orchard.text.grammar.SentencesParser.SetOfPageContext;
+import orchard.text.grammar.SentencesParser.SetParameterContext;
+import orchard.text.grammar.SentencesParser.SetToContext;
+import orchard.text.grammar.SentencesParser.StopAllContext;
+import orchard.text.grammar.SentencesParser.SwitchLayerContext;
+import orchard.text.grammar.SentencesParser.TapContext;
+import orchard.text.grammar.SentencesParser.ToSongContext;
+import orchard.text.grammar.SentencesParser.ToggleContext;
+import orchard.text.grammar.SentencesParser.ValueContext;
+import orchard.text.grammar.SentencesParser.WaitContext;
+import org.antlr.v4.runtime.ParserRuleContext;
+import org.antlr.v4.runtime.tree.TerminalNode;
+
+/** Reads what is done. */
+final class ActionReader extends SentencesBaseVisitor<Action> {
+
+    private final NameReader read;
+
+    ActionReader(NameReader read) {
+        this.read = read;
+    }
+
+    /** Some actions. */
+    List<Action> all(List<ActionContext> actions) {
+        return actions.stream()
+                .map(action -> Unread.at(action.getStart(), () -> visit(action)))
+                .toList();
+    }
+
+    @Override
+    public Action visitSetParameter(SetParameterContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        return new SetParameter(
+                parameter, new StageReader(read, read.rolls().names().parameter(parameter)).shape(action.shape()));
+    }
+
+    @Override
+    public Action visitSetTo(SetToContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        return new SetTo(parameter, value(action.value(), parameter));
+    }
+
+    @Override
+    public Action visitReset(ResetContext action) {
+        return new Reset(read.settable(action.parameter()));
+    }
+
+    @Override
+    public Action visitResetMoved(ResetMovedContext action) {
+        return new ResetMoved();
+    }
+
+    @Override
+    public Action visitSetOfPage(SetOfPageContext action) {
+        return new SetOfPage(read.device(action.device()));
+    }
+
+    @Override
+    public Action visitHold(HoldContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        return new Hold(parameter, value(action.value(), parameter));
+    }
+
+    @Override
+    public Action visitToggle(ToggleContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        return new Toggle(parameter, read.fixed(action.fixed(0), parameter), read.fixed(action.fixed(1), parameter));
+    }
+
+    @Override
+    public Action visitNudge(NudgeContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        double by = read.quantity(
+                action.quantity(), read.rolls().names().parameter(parameter).filter(of -> !of.hasNames()), false);
+        return new Nudge(parameter, says(action, "down") ? -by : by, says(action, "round"));
+    }
+
+    @Override
+    public Action visitChoose(ChooseContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        List<Double> values = action.fixed().stream()
+                .map(fixed -> read.fixed(fixed, parameter))
+                .toList();
+        boolean stops = says(action, "stop");
+        return new Choose(
+                parameter,
+                stops ? values.subList(0, values.size() - 1) : values,
+                stops ? values.get(values.size() - 1) : null);
+    }
+
+    @Override
+    public Action visitTap(TapContext action) {
+        return new Tap(read.settable(action.parameter()));
+    }
+
+    @Override
+    public Action visitRamp(RampContext action) {
+        Ref.ToParameter parameter = read.settable(action.parameter());
+        return new Ramp(parameter, value(action.value(), parameter), read.seconds(action.seconds()));
+    }
+
+    @Override
+    public Action visitWait(WaitContext action) {
+        return new Wait(read.seconds(action.seconds()));
+    }
+
+    @Override
+    public Action visitOpenPage(OpenPageContext action) {
+        List<String> page = read.page(action.page());
+        if (page.get(1).contains(Rolls.BETWEEN)) {
+            throw new Unread(
+                    action.page().getStart(), "the device itself turns that page; only pages of parameters are opened");
+        }
+        return new OpenPage(page.get(0), page.get(1), 0, "");
+    }
+
+    @Override
+    public Action visitNextPage(NextPageContext action) {
+        return new OpenPage(read.device(action.device()), "", by(action, action.NUMBER()), tag(action.marked()));
+    }
+
+    @Override
+    public Action visitRecall(RecallContext action) {
+        List<String> preset = read.preset(action.preset());
+        return new Recall(preset.get(0), preset.get(1), 0, "");
+    }
+
+    @Override
+    public Action visitNextPreset(NextPresetContext action) {
+        return new Recall(read.device(action.device()), "", by(action, action.NUMBER()), tag(action.marked()));
+    }
+
+    @Override
+    public Action visitToSong(ToSongContext action) {
+        return new GoToSong(read.song(action.song()), 0);
+    }
+
+    @Override
+    public Action visitNextSong(NextSongContext action) {
+        return new GoToSong("", by(action, action.NUMBER()));
+    }
+
+    @Override
+    public Action visitHoldLayer(HoldLayerContext action) {
+        return new SwitchLayer(read.layer(action.layer()), SwitchLayer.Way.HELD);
+    }
+
+    @Override
+    public Action visitSwitchLayer(SwitchLayerContext action) {
+        SwitchLayer.Way way = says(action, "or")
+                ? SwitchLayer.Way.TURN
+                : says(action, "next")
+                        ? SwitchLayer.Way.ONCE
+                        : says(action, "on") ? SwitchLayer.Way.ON : SwitchLayer.Way.OFF;
+        return new SwitchLayer(read.layer(action.layer()), way);
+    }
+
+    @Override
+    public Action visitNextLayer(NextLayerContext action) {
+        return new NextLayer(read.group(action.group()), by(action, action.NUMBER()));
+    }
+
+    @Override
+    public Action visitFocusTo(FocusToContext action) {
+        String focus = read.focus(action.focus());
+        return new MoveFocus(focus, read.place(action.part(), focus), 0, false);
+    }
+
+    @Override
+    public Action visitMoveFocus(MoveFocusContext action) {
+        return new MoveFocus(read.focus(action.focus()), "", by(action, action.NUMBER()), says(action, "width"));
+    }
+
+    @Override
+    public Action visitPinFocus(PinFocusContext action) {
+        PinFocus.Way way =
+                says(action, "or") ? PinFocus.Way.TURN : says(action, "pin") ? PinFocus.Way.ON : PinFocus.Way.OFF;
+        return new PinFocus(read.focus(action.focus()), way);
+    }
+
+    @Override
+    public Action visitSend(SendContext action) {
+        String device = read.device(action.device());
+        String text = read.text(action.STRING());
+        return Unread.at(
+                action.STRING().getSymbol(),
+                () -> new Send(
+                        device,
+                        says(action, "bytes")
+                                ? MessageSpelling.ofBytes(
+                                        text, read.rolls().names().noteNames())
+                                : MessageText.parse(text, read.rolls().names().noteNames())));
+    }
+
+    @Override
+    public Action visitStopAll(StopAllContext action) {
+        return new StopAll();
+    }
+
+    private Value value(ValueContext value, Ref.ToParameter set) {
+        return value.fixed() != null
+                ? new Value.Fixed(read.fixed(value.fixed(), set))
+                : new Value.Same(read.parameter(value.parameter()));
+    }
+
+    private int by(ParserRuleContext action, TerminalNode number) {
+        return says(action, "back") ? -read.count(number) : read.count(number);
+    }
+
+    private String tag(MarkedContext marked) {
+        return Optional.ofNullable(marked).map(of -> read.text(of.STRING())).orElse("");
+    }
+
+    private static boolean says(ParserRuleContext context, String word) {
+        return context.children.stream()
+                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
+    }
+}

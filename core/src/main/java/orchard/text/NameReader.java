@@ -1,0 +1,286 @@
+package orchard.text;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import orchard.gear.Focus;
+import orchard.gear.Ref;
+import orchard.parameter.Parameter;
+import orchard.parameter.Quantity;
+import orchard.text.grammar.SentencesParser.ControlContext;
+import orchard.text.grammar.SentencesParser.DeviceContext;
+import orchard.text.grammar.SentencesParser.FixedContext;
+import orchard.text.grammar.SentencesParser.FocusContext;
+import orchard.text.grammar.SentencesParser.GroupContext;
+import orchard.text.grammar.SentencesParser.LayerContext;
+import orchard.text.grammar.SentencesParser.LightContext;
+import orchard.text.grammar.SentencesParser.PageContext;
+import orchard.text.grammar.SentencesParser.ParameterContext;
+import orchard.text.grammar.SentencesParser.PartContext;
+import orchard.text.grammar.SentencesParser.PercentContext;
+import orchard.text.grammar.SentencesParser.PresetContext;
+import orchard.text.grammar.SentencesParser.QuantityContext;
+import orchard.text.grammar.SentencesParser.SecondsContext;
+import orchard.text.grammar.SentencesParser.SongContext;
+import org.antlr.v4.runtime.Token;
+import org.antlr.v4.runtime.tree.TerminalNode;
+import org.apache.commons.text.similarity.LevenshteinDistance;
+
+/** Reads names and numbers: what they mean in a rig. Throws {@link Unread} where they mean nothing, or too much. */
+record NameReader(Rolls rolls) {
+
+    private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(3);
+    private static final int SAID = 3;
+
+    String text(TerminalNode string) {
+        return Spelling.unquoted(string.getText());
+    }
+
+    String layer(LayerContext layer) {
+        return id(layer.part(), rolls.layers(), "layer", "");
+    }
+
+    String device(DeviceContext device) {
+        return id(device.part(), rolls.devices(), "device", "");
+    }
+
+    String song(SongContext song) {
+        return id(song.part(), rolls.songs(), "song", "");
+    }
+
+    String focus(FocusContext focus) {
+        return id(focus.part(), rolls.foci(), "focus", "");
+    }
+
+    String group(GroupContext group) {
+        return id(group.part(), rolls.groups(), "group of layers", "");
+    }
+
+    String place(PartContext place, String focus) {
+        return id(place, rolls.places(focus), "place", " of " + rolls.foci().written(focus));
+    }
+
+    /** The device of a page, and the page as {@link Rolls#pages} has it. */
+    List<String> page(PageContext page) {
+        String device = device(page.device());
+        return List.of(device, id(page.part(), rolls.pages(device), "page", on(device)));
+    }
+
+    /** The device of a preset, and the preset. */
+    List<String> preset(PresetContext preset) {
+        String device = device(preset.device());
+        return List.of(device, id(preset.part(), rolls.presets(device), "preset", on(device)));
+    }
+
+    Ref.ToLight light(LightContext light) {
+        String device = device(light.device());
+        return new Ref.ToLight(device, id(light.part(), rolls.lights(device), "light", on(device)));
+    }
+
+    Ref.ToControl control(ControlContext control) {
+        String device = device(control.device());
+        String id = control(control.part(), device);
+        if (control.dimension() == null) {
+            return new Ref.ToControl(device, id, rolls.usual(device, id).orElse(""));
+        }
+        String dimension = text(control.dimension().part().STRING());
+        boolean isThere = rolls.names()
+                .device(device)
+                .flatMap(on -> on.profile().control(id))
+                .filter(of -> of.dimension(dimension).isEmpty())
+                .isEmpty();
+        if (!isThere && !isId(control.dimension().part())) {
+            throw new Unread(
+                    control.dimension().getStart(),
+                    rolls.controls(device).written(id) + " does not send “" + dimension + "”");
+        }
+        return new Ref.ToControl(device, id, dimension);
+    }
+
+    String control(PartContext control, String device) {
+        return id(control, rolls.controls(device), "control", on(device));
+    }
+
+    Ref.ToParameter parameter(ParameterContext parameter) {
+        if (parameter.focus() != null) {
+            return through(parameter);
+        }
+        if (parameter.device() != null) {
+            String device = device(parameter.device());
+            return new Ref.ToParameter(device, id(parameter.part(), rolls.parameters(device), "parameter", on(device)));
+        }
+        String name = text(parameter.part().STRING());
+        List<Ref.ToParameter> all = rolls.devices().ids().stream()
+                .flatMap(device ->
+                        rolls.parameters(device).ids(name).stream().map(id -> new Ref.ToParameter(device, id)))
+                .toList();
+        if (all.size() != 1) {
+            throw new Unread(
+                    parameter.getStart(),
+                    all.isEmpty()
+                            ? "there is no parameter “" + name + "”"
+                            : "“" + name + "” is on several devices: say which, as in " + rolls.written(all.get(0)));
+        }
+        return all.get(0);
+    }
+
+    private Ref.ToParameter through(ParameterContext parameter) {
+        String focus = focus(parameter.focus());
+        String number = parameter.ORDINAL().getText();
+        int offset = Integer.parseInt(number.substring(0, Math.min(2, number.length() - 2)));
+        Focus of = rolls.names().focus(focus).orElse(null);
+        if (of != null && (number.length() > 4 || offset < 1 || offset > of.width())) {
+            throw new Unread(
+                    parameter.ORDINAL().getSymbol(),
+                    "“" + of.name() + "” is " + (of.width() == 1 ? "one place" : of.width() + " places")
+                            + " wide, so there is no " + number);
+        }
+        String local = id(
+                parameter.part(),
+                rolls.locals(focus),
+                "parameter",
+                " in the places of " + rolls.foci().written(focus));
+        return new Ref.ToParameter(focus, offset + ":" + local);
+    }
+
+    /** A parameter that can be set. */
+    Ref.ToParameter settable(ParameterContext parameter) {
+        Ref.ToParameter ref = parameter(parameter);
+        if (rolls.names().parameter(ref).filter(of -> !of.settable()).isPresent()) {
+            throw new Unread(
+                    parameter.getStart(), rolls.written(ref) + " is only told and cannot be set; choose another");
+        }
+        return ref;
+    }
+
+    /** A value of a parameter, in its unit. */
+    double fixed(FixedContext fixed, Ref.ToParameter of) {
+        return fixed(fixed, rolls.names().parameter(of), true);
+    }
+
+    /**
+     * A value in the unit of a parameter.
+     *
+     * @param within whether it has to lie in the parameter's range, unless it says itself that it is out of reach
+     */
+    double fixed(FixedContext fixed, Optional<Parameter> of, boolean within) {
+        if (fixed.quantity() != null) {
+            return quantity(fixed.quantity(), of, within && fixed.getChildCount() == 1);
+        }
+        String name = text(fixed.STRING());
+        if (of.isEmpty()) {
+            throw new Unread(fixed.getStart(), "“" + name + "” stands where a number belongs");
+        }
+        return quantity(fixed.getStart(), name, of.get());
+    }
+
+    /** A number with its unit. */
+    double quantity(QuantityContext quantity, Optional<Parameter> of, boolean within) {
+        String number = quantity.NUMBER().getText();
+        String unit = quantity.getChildCount() == 1 ? "" : quantity.getChild(1).getText();
+        boolean isOwn = of.isEmpty()
+                || unit.isEmpty()
+                || unit.equalsIgnoreCase(of.get().range().unit());
+        double value = isOwn ? Spelling.number(number) : quantity(quantity.getStart(), number + " " + unit, of.get());
+        if (!Double.isFinite(value)) {
+            throw new Unread(quantity.getStart(), number + " is too large");
+        }
+        if (within && of.isPresent() && !of.get().range().contains(value)) {
+            throw new Unread(
+                    quantity.getStart(),
+                    "out of reach: " + of.get().name() + " goes from "
+                            + Rolls.written(of.get().range().low(), of) + " to "
+                            + Rolls.written(of.get().range().high(), of));
+        }
+        return value;
+    }
+
+    private static double quantity(Token at, String typed, Parameter of) {
+        try {
+            return Quantity.parse(typed, of.law(), of.range());
+        } catch (Quantity.Unreadable e) {
+            throw new Unread(at, e.getMessage());
+        }
+    }
+
+    /** A share of the way, 0..1. */
+    double share(PercentContext percent) {
+        return Spelling.share(percent.NUMBER().getText());
+    }
+
+    /** A time in seconds. */
+    double seconds(SecondsContext seconds) {
+        String number = seconds.NUMBER().getText();
+        return switch (seconds.WORD().getText()) {
+            case "s" -> Spelling.number(number);
+            case "ms" -> Spelling.thousandth(number, 3);
+            case "min" -> Spelling.number(number) * 60;
+            default ->
+                throw new Unread(
+                        seconds.WORD().getSymbol(),
+                        "“" + seconds.WORD().getText() + "” is no unit of time: expected s, ms or min");
+        };
+    }
+
+    /** A whole number of places. */
+    int count(TerminalNode number) {
+        String digits = number.getText();
+        if (!digits.matches("\\d{1,5}")) {
+            throw new Unread(number.getSymbol(), "expected a whole number of 1 to 99999");
+        }
+        return Integer.parseInt(digits);
+    }
+
+    private String on(String device) {
+        return " of " + rolls.devices().written(device);
+    }
+
+    private static boolean isId(PartContext part) {
+        return part.getChildCount() == 2;
+    }
+
+    private String id(PartContext part, Roll roll, String noun, String where) {
+        String name = text(part.STRING());
+        if (isId(part)) {
+            return name;
+        }
+        List<String> ids = roll.ids(name);
+        if (ids.size() == 1) {
+            return ids.get(0);
+        }
+        if (ids.size() > 1) {
+            throw new Unread(
+                    part.getStart(),
+                    "there is more than one " + noun + " “" + name + "”" + where + ": say which by its id, "
+                            + ids.stream()
+                                    .limit(SAID)
+                                    .map(id -> "id " + Spelling.quoted(id))
+                                    .collect(Collectors.joining(" or ")));
+        }
+        throw new Unread(
+                part.getStart(),
+                "there is no " + noun + " “" + name + "”" + where
+                        + near(name, roll)
+                                .map(other -> "; did you mean " + other + "?")
+                                .orElse(""));
+    }
+
+    private static Optional<String> near(String name, Roll roll) {
+        String nearest = null;
+        int best = Integer.MAX_VALUE;
+        for (String other : roll.written()) {
+            String whole = other.replace("\"", "").toLowerCase(Locale.ROOT);
+            int cut = whole.lastIndexOf(Roll.WITHIN);
+            String last = cut < 0 ? whole : whole.substring(cut + Roll.WITHIN.length());
+            for (String one : List.of(whole, last)) {
+                int far = DISTANCE.apply(name.toLowerCase(Locale.ROOT), one);
+                if (far >= 0 && far < best) {
+                    best = far;
+                    nearest = other;
+                }
+            }
+        }
+        return Optional.ofNullable(nearest);
+    }
+}

@@ -1,0 +1,167 @@
+package orchard.text;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import orchard.action.Action;
+import orchard.condition.Always;
+import orchard.condition.Condition;
+import orchard.gear.Ref;
+import orchard.gear.Takeover;
+import orchard.mapping.Actions;
+import orchard.mapping.Branch;
+import orchard.mapping.Cases;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.parameter.Marks;
+import orchard.parameter.Parameter;
+import orchard.shape.Shape;
+import orchard.text.grammar.SentencesParser.BranchContext;
+import orchard.text.grammar.SentencesParser.CasesContext;
+import orchard.text.grammar.SentencesParser.CircledContext;
+import orchard.text.grammar.SentencesParser.GestureContext;
+import orchard.text.grammar.SentencesParser.HeldContext;
+import orchard.text.grammar.SentencesParser.MarksContext;
+import orchard.text.grammar.SentencesParser.RunContext;
+import orchard.text.grammar.SentencesParser.SentenceContext;
+import orchard.text.grammar.SentencesParser.ShowContext;
+import orchard.text.grammar.SentencesParser.TakeoverContext;
+import orchard.text.grammar.SentencesParser.TwiceContext;
+import orchard.text.grammar.SentencesParser.WhenContext;
+import orchard.trigger.Trigger;
+import org.antlr.v4.runtime.tree.ParseTree;
+import org.antlr.v4.runtime.tree.TerminalNode;
+
+/** Reads one sentence that keeps to the grammar. */
+record SentenceReader(NameReader read) {
+
+    /** @throws Unread where it means nothing in this rig */
+    Mapping mapping(String id, SentenceContext sentence) {
+        When when = Unread.at(sentence.when().getStart(), () -> when(sentence.when()));
+        List<String> layers = sentence.layer().stream().map(read::layer).toList();
+        List<Branch> branches = sentence.cases().branch().stream()
+                .map(branch -> Unread.at(branch.getStart(), () -> branch(branch)))
+                .toList();
+        Branch first = branches.get(0);
+        return Unread.at(
+                sentence.getStart(),
+                () -> new Mapping(
+                        id,
+                        when,
+                        layers,
+                        first.during(),
+                        first.shape(),
+                        first.actions(),
+                        show(sentence.show()),
+                        takeover(sentence.takeover()),
+                        marks(sentence.marks()),
+                        new Cases(every(sentence.cases()), branches.subList(1, branches.size()))));
+    }
+
+    private When when(WhenContext when) {
+        List<Ref.ToControl> controls = new ArrayList<>();
+        Gesture gesture = Gesture.MOVE;
+        if (when.controls() != null) {
+            when.controls().run().forEach(run -> controls.addAll(run(run)));
+            gesture = gesture(when.controls().gesture());
+        }
+        List<Trigger> also = when.trigger().stream()
+                .map(trigger -> Unread.at(trigger.getStart(), () -> new TriggerReader(read).visit(trigger)))
+                .toList();
+        return new When(controls, gesture, also);
+    }
+
+    private List<Ref.ToControl> run(RunContext run) {
+        if (run.control() != null) {
+            return List.of(read.control(run.control()));
+        }
+        String device = read.device(run.device());
+        String first = read.control(run.part(0), device);
+        String last = read.control(run.part(1), device);
+        return read.rolls()
+                .run(device, first, last)
+                .orElseThrow(() -> new Unread(
+                        run.part(1).getStart(),
+                        read.rolls().controls(device).written(last) + " does not stand behind "
+                                + read.rolls().controls(device).written(first)));
+    }
+
+    private Gesture gesture(GestureContext gesture) {
+        if (gesture instanceof HeldContext held) {
+            return Unread.at(
+                    held.seconds().getStart(), () -> new Gesture(Gesture.Kind.HOLD, read.seconds(held.seconds())));
+        } else if (gesture instanceof TwiceContext twice) {
+            return Unread.at(
+                    twice.seconds().getStart(), () -> new Gesture(Gesture.Kind.DOUBLE, read.seconds(twice.seconds())));
+        }
+        return gesture instanceof CircledContext ? Gesture.CIRCLE : Gesture.MOVE;
+    }
+
+    /** Whether every case acts that holds: then “and” stands between all of them, and “otherwise” between none. */
+    private static boolean every(CasesContext cases) {
+        Boolean every = null;
+        for (ParseTree child : cases.children) {
+            boolean joins =
+                    child.getText().equalsIgnoreCase("and") || child.getText().equalsIgnoreCase("otherwise");
+            if (child instanceof TerminalNode word && joins) {
+                boolean isAnd = word.getText().equalsIgnoreCase("and");
+                if (every != null && every != isAnd) {
+                    throw new Unread(
+                            word.getSymbol(),
+                            "either every case that holds acts (“and”) or the first one (“otherwise”), not some of both");
+                }
+                every = isAnd;
+            }
+        }
+        return every != null && every;
+    }
+
+    private Branch branch(BranchContext branch) {
+        Condition during = branch.condition() == null
+                ? new Always()
+                : Unread.at(branch.condition().getStart(), () -> new ConditionReader(read).visit(branch.condition()));
+        ActionReader actions = new ActionReader(read);
+        List<Action> press = actions.all(branch.actions(0).action());
+        List<Action> release = branch.actions().size() == 1
+                ? List.of()
+                : actions.all(branch.actions(1).action());
+        Optional<Parameter> measure = SentenceWriter.measure(read.rolls(), press);
+        Shape shape = new StageReader(read, measure).shape(branch.shape());
+        return new Branch(during, shape, Unread.at(branch.actions(0).getStart(), () -> new Actions(press, release)));
+    }
+
+    private Show show(ShowContext show) {
+        return new Show(
+                show == null
+                        ? List.of()
+                        : show.answer().stream()
+                                .map(answer -> new Show.Answer(
+                                        read.light(answer.light()),
+                                        answer.start.getText().equalsIgnoreCase("its")
+                                                ? Show.Rule.VALUE
+                                                : Show.Rule.ON_OFF))
+                                .toList());
+    }
+
+    private static Takeover takeover(TakeoverContext takeover) {
+        return takeover == null
+                ? null
+                : switch (takeover.getChild(1).getText().toLowerCase()) {
+                    case "jumps" -> Takeover.JUMP;
+                    case "is" -> Takeover.PICK_UP;
+                    default -> Takeover.CONVERGE;
+                };
+    }
+
+    private Marks marks(MarksContext marks) {
+        return marks == null
+                ? Marks.NONE
+                : Unread.at(
+                        marks.getStart(),
+                        () -> new Marks(
+                                marks.start.getText().equalsIgnoreCase("favourite"),
+                                marks.STRING().stream().map(read::text).toList()));
+    }
+}

@@ -1,0 +1,45 @@
+package orchard.text;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.text.grammar.SentencesLexer;
+import org.antlr.v4.runtime.CharStreams;
+import org.antlr.v4.runtime.Token;
+
+/** The words of a text. */
+final class Tokens {
+
+    private Tokens() {}
+
+    /** All words of a text, the end last. */
+    static List<Token> of(String text) {
+        SentencesLexer lexer = new SentencesLexer(CharStreams.fromString(text));
+        lexer.removeErrorListeners(); // what is no word is one that nobody expects
+        List<Token> all = new ArrayList<>();
+        Token token;
+        do {
+            token = lexer.nextToken();
+            all.add(token);
+        } while (token.getType() != Token.EOF);
+        return all;
+    }
+
+    /** Whether a unit can stand behind its number as one word. */
+    static boolean isUnit(String unit) {
+        if (unit.isEmpty()) {
+            return false;
+        }
+        List<Token> words = of(unit);
+        return words.size() == 2
+                && (words.get(0).getType() == SentencesLexer.WORD || unit.equals("%"))
+                && words.get(0).getText().equals(unit);
+    }
+
+    /** An id before its sentence. */
+    static String label(String id) {
+        List<Token> words = of(id + ":");
+        return words.size() == 2 && words.get(0).getType() == SentencesLexer.LABEL
+                ? id + ":"
+                : Spelling.quoted(id) + ":";
+    }
+}
