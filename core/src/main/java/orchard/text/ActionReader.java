@@ -212,7 +212,7 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     @Override
     public Action visitFocusTo(FocusToContext action) {
         String focus = read.focus(action.focus());
-        return new MoveFocus(focus, read.place(action.part(), focus), 0, false);
+        return new MoveFocus(focus, read.place(action.place(), focus), 0, false);
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import orchard.gear.Device;
 import orchard.gear.Directory;
@@ -81,13 +82,7 @@ public record Completion(int from, List<String> offers) {
     }
 
     private static Stream<String> names(Expected expected, List<Token> words, Rolls rolls) {
-        Stream<String> all = expected.rules().stream().sorted().flatMap(rule -> ofRule(rule, words, rolls));
-        Token last = words.size() < 2 ? null : words.get(words.size() - 2);
-        boolean isLocal = last != null && last.getType() == SentencesLexer.WITHIN && words.size() >= 3;
-        return isLocal
-                ? rolls.foci().ids(name(words.get(words.size() - 3))).stream()
-                        .flatMap(focus -> rolls.locals(focus).written().stream())
-                : all;
+        return expected.rules().stream().sorted().flatMap(rule -> ofRule(rule, words, rolls));
     }
 
     private static Stream<String> ofRule(int rule, List<Token> words, Rolls rolls) {
@@ -96,29 +91,27 @@ public record Completion(int from, List<String> offers) {
             case SentencesParser.RULE_song -> rolls.songs().written().stream();
             case SentencesParser.RULE_focus -> rolls.foci().written().stream();
             case SentencesParser.RULE_group -> rolls.groups().written().stream();
+            case SentencesParser.RULE_place ->
+                rolls.foci().ids().stream().flatMap(focus -> rolls.places(focus).written().stream());
+            case SentencesParser.RULE_localName -> locals(words, rolls);
             case SentencesParser.RULE_device -> devices(words, rolls);
-            case SentencesParser.RULE_control ->
-                of(
-                        rolls,
-                        device -> rolls.controls(device).ids().stream()
-                                .map(id -> rolls.written(new Ref.ToControl(
-                                        device, id, rolls.usual(device, id).orElse("")))));
-            case SentencesParser.RULE_light ->
+            case SentencesParser.RULE_dimension, SentencesParser.RULE_controlName -> controls(words, rolls);
+            case SentencesParser.RULE_lightName ->
                 of(
                         rolls,
                         device -> rolls.lights(device).ids().stream()
                                 .map(id -> rolls.written(new Ref.ToLight(device, id))));
-            case SentencesParser.RULE_page ->
+            case SentencesParser.RULE_pageName ->
                 of(
                         rolls,
                         device -> rolls.pages(device).written().stream()
                                 .map(page -> page + " of " + rolls.devices().written(device)));
-            case SentencesParser.RULE_preset ->
+            case SentencesParser.RULE_presetName ->
                 of(
                         rolls,
                         device -> rolls.presets(device).written().stream()
                                 .map(preset -> preset + " of " + rolls.devices().written(device)));
-            case SentencesParser.RULE_parameter ->
+            case SentencesParser.RULE_parameterName ->
                 Stream.concat(
                         through(rolls),
                         of(
@@ -129,12 +122,42 @@ public record Completion(int from, List<String> offers) {
         };
     }
 
-    /** The devices that have what is named before; all of them where that is nothing. */
-    private static Stream<String> devices(List<Token> words, Rolls rolls) {
-        boolean isNamed = words.size() >= 3
+    /** What the places of the focus have that is named before. */
+    private static Stream<String> locals(List<Token> words, Rolls rolls) {
+        return words.stream()
+                .filter(word -> word.getType() == SentencesLexer.STRING)
+                .reduce((first, second) -> second)
+                .stream()
+                .flatMap(focus -> rolls.foci().ids(name(focus)).stream())
+                .flatMap(focus -> rolls.locals(focus).written().stream());
+    }
+
+    /** All controls; behind “"pressure" of” those that send it. */
+    private static Stream<String> controls(List<Token> words, Rolls rolls) {
+        String dimension = isBehindOf(words) ? name(words.get(words.size() - 3)) : "";
+        return of(
+                rolls,
+                device -> rolls.controls(device).ids().stream()
+                        .filter(id -> dimension.isEmpty()
+                                || rolls.names()
+                                        .dimension(new Ref.ToControl(device, id, dimension))
+                                        .isPresent())
+                        .map(id -> dimension.isEmpty()
+                                ? rolls.written(new Ref.ToControl(
+                                        device, id, rolls.usual(device, id).orElse("")))
+                                : rolls.controls(device).written(id) + " of "
+                                        + rolls.devices().written(device)));
+    }
+
+    private static boolean isBehindOf(List<Token> words) {
+        return words.size() >= 3
                 && words.get(words.size() - 2).getText().equalsIgnoreCase("of")
                 && words.get(words.size() - 3).getType() == SentencesLexer.STRING;
-        if (!isNamed) {
+    }
+
+    /** The devices that have what is named before; all of them where that is nothing. */
+    private static Stream<String> devices(List<Token> words, Rolls rolls) {
+        if (!isBehindOf(words)) {
             return rolls.devices().written().stream();
         }
         String name = name(words.get(words.size() - 3));
@@ -156,7 +179,7 @@ public record Completion(int from, List<String> offers) {
                         .map(local -> rolls.written(new Ref.ToParameter(focus, "1:" + local))));
     }
 
-    private static Stream<String> of(Rolls rolls, java.util.function.Function<String, Stream<String>> each) {
+    private static Stream<String> of(Rolls rolls, Function<String, Stream<String>> each) {
         return rolls.devices().ids().stream().flatMap(each);
     }
 

@@ -139,7 +139,7 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     @Override
     public Condition visitFocusAt(FocusAtContext state) {
         String focus = read.focus(state.focus());
-        return unless(state, new FocusAt(focus, read.place(state.part(), focus)));
+        return unless(state, new FocusAt(focus, read.place(state.place(), focus)));
     }
 
     private static Condition unless(ParserRuleContext state, Condition condition) {

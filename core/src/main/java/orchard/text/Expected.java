@@ -2,7 +2,6 @@ package orchard.text;
 
 import com.vmware.antlr4c3.CodeCompletionCore;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -37,39 +36,28 @@ record Expected(List<String> keywords, Set<Integer> rules) {
 
     private static Map<Integer, String> names() {
         Map<Integer, String> names = new TreeMap<>();
-        names.put(SentencesParser.RULE_control, "a control");
-        names.put(SentencesParser.RULE_parameter, "a parameter");
-        names.put(SentencesParser.RULE_light, "a light");
+        names.put(SentencesParser.RULE_controlName, "a control");
+        names.put(SentencesParser.RULE_dimension, "a control");
+        names.put(SentencesParser.RULE_parameterName, "a parameter");
+        names.put(SentencesParser.RULE_lightName, "a light");
         names.put(SentencesParser.RULE_layer, "a layer");
         names.put(SentencesParser.RULE_device, "a device");
         names.put(SentencesParser.RULE_song, "a song");
         names.put(SentencesParser.RULE_focus, "a focus");
-        names.put(SentencesParser.RULE_page, "a page");
-        names.put(SentencesParser.RULE_preset, "a preset");
+        names.put(SentencesParser.RULE_pageName, "a page");
+        names.put(SentencesParser.RULE_presetName, "a preset");
+        names.put(SentencesParser.RULE_localName, "a parameter of the place");
+        names.put(SentencesParser.RULE_place, "a place of a focus");
         names.put(SentencesParser.RULE_group, "a group of layers");
         return names;
     }
-
-    /** Words in the middle of a name: what comes behind them is only a part of it. */
-    private static final Set<String> WITHIN = Set.of("of", "›", ">", "id", "the");
-
-    private static final Set<Integer> LONG_NAMES = Set.of(
-            SentencesParser.RULE_control,
-            SentencesParser.RULE_parameter,
-            SentencesParser.RULE_light,
-            SentencesParser.RULE_page,
-            SentencesParser.RULE_preset);
 
     /** What may stand at the place of a word. */
     static Expected at(List<Token> words, int place) {
         CommonTokenStream stream = new CommonTokenStream(new ListTokenSource(words));
         stream.fill();
         SentencesParser parser = new SentencesParser(stream);
-        Set<Integer> asked = new HashSet<>(NAMES.keySet());
-        if (place > 0 && isWithin(words.get(place - 1))) {
-            asked.removeAll(LONG_NAMES);
-        }
-        CodeCompletionCore core = new CodeCompletionCore(parser, asked, Set.of());
+        CodeCompletionCore core = new CodeCompletionCore(parser, NAMES.keySet(), Set.of());
         CodeCompletionCore.CandidatesCollection found = core.collectCandidates(place, null);
         Set<String> keywords = new LinkedHashSet<>();
         new TreeMap<>(found.tokens).forEach((type, after) -> {
@@ -81,12 +69,6 @@ record Expected(List<String> keywords, Set<Integer> rules) {
             }
         });
         return new Expected(List.copyOf(keywords), Set.copyOf(found.rules.keySet()));
-    }
-
-    private static boolean isWithin(Token before) {
-        return before.getType() == SentencesLexer.STRING
-                || before.getType() == SentencesLexer.ORDINAL
-                || WITHIN.contains(before.getText().toLowerCase(Locale.ROOT));
     }
 
     private static String literal(Vocabulary vocabulary, int type) {
@@ -117,7 +99,7 @@ record Expected(List<String> keywords, Set<Integer> rules) {
     /** It in words. */
     String words() {
         List<String> all = new ArrayList<>();
-        rules.forEach(rule -> all.add(NAMES.get(rule)));
+        rules.stream().sorted().map(NAMES::get).distinct().forEach(all::add);
         keywords.forEach(word -> all.add(KINDS.containsValue(word) ? word : "“" + word + "”"));
         int last = all.size() - 1;
         return all.isEmpty()

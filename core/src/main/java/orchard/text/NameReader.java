@@ -9,6 +9,7 @@ import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
 import orchard.text.grammar.SentencesParser.ControlContext;
+import orchard.text.grammar.SentencesParser.ControlNameContext;
 import orchard.text.grammar.SentencesParser.DeviceContext;
 import orchard.text.grammar.SentencesParser.FixedContext;
 import orchard.text.grammar.SentencesParser.FocusContext;
@@ -19,6 +20,7 @@ import orchard.text.grammar.SentencesParser.PageContext;
 import orchard.text.grammar.SentencesParser.ParameterContext;
 import orchard.text.grammar.SentencesParser.PartContext;
 import orchard.text.grammar.SentencesParser.PercentContext;
+import orchard.text.grammar.SentencesParser.PlaceContext;
 import orchard.text.grammar.SentencesParser.PresetContext;
 import orchard.text.grammar.SentencesParser.QuantityContext;
 import orchard.text.grammar.SentencesParser.SecondsContext;
@@ -57,30 +59,34 @@ record NameReader(Rolls rolls) {
         return id(group.part(), rolls.groups(), "group of layers", "");
     }
 
-    String place(PartContext place, String focus) {
-        return id(place, rolls.places(focus), "place", " of " + rolls.foci().written(focus));
+    String place(PlaceContext place, String focus) {
+        return id(
+                place.part(),
+                rolls.places(focus),
+                "place",
+                " of " + rolls.foci().written(focus));
     }
 
     /** The device of a page, and the page as {@link Rolls#pages} has it. */
     List<String> page(PageContext page) {
         String device = device(page.device());
-        return List.of(device, id(page.part(), rolls.pages(device), "page", on(device)));
+        return List.of(device, id(page.pageName().part(), rolls.pages(device), "page", on(device)));
     }
 
     /** The device of a preset, and the preset. */
     List<String> preset(PresetContext preset) {
         String device = device(preset.device());
-        return List.of(device, id(preset.part(), rolls.presets(device), "preset", on(device)));
+        return List.of(device, id(preset.presetName().part(), rolls.presets(device), "preset", on(device)));
     }
 
     Ref.ToLight light(LightContext light) {
         String device = device(light.device());
-        return new Ref.ToLight(device, id(light.part(), rolls.lights(device), "light", on(device)));
+        return new Ref.ToLight(device, id(light.lightName().part(), rolls.lights(device), "light", on(device)));
     }
 
     Ref.ToControl control(ControlContext control) {
         String device = device(control.device());
-        String id = control(control.part(), device);
+        String id = control(control.controlName(), device);
         if (control.dimension() == null) {
             return new Ref.ToControl(device, id, rolls.usual(device, id).orElse(""));
         }
@@ -98,8 +104,8 @@ record NameReader(Rolls rolls) {
         return new Ref.ToControl(device, id, dimension);
     }
 
-    String control(PartContext control, String device) {
-        return id(control, rolls.controls(device), "control", on(device));
+    String control(ControlNameContext control, String device) {
+        return id(control.part(), rolls.controls(device), "control", on(device));
     }
 
     Ref.ToParameter parameter(ParameterContext parameter) {
@@ -108,9 +114,10 @@ record NameReader(Rolls rolls) {
         }
         if (parameter.device() != null) {
             String device = device(parameter.device());
-            return new Ref.ToParameter(device, id(parameter.part(), rolls.parameters(device), "parameter", on(device)));
+            return new Ref.ToParameter(
+                    device, id(parameter.parameterName().part(), rolls.parameters(device), "parameter", on(device)));
         }
-        String name = text(parameter.part().STRING());
+        String name = text(parameter.parameterName().part().STRING());
         List<Ref.ToParameter> all = rolls.devices().ids().stream()
                 .flatMap(device ->
                         rolls.parameters(device).ids(name).stream().map(id -> new Ref.ToParameter(device, id)))
@@ -137,7 +144,7 @@ record NameReader(Rolls rolls) {
                             + " wide, so there is no " + number);
         }
         String local = id(
-                parameter.part(),
+                parameter.localName().part(),
                 rolls.locals(focus),
                 "parameter",
                 " in the places of " + rolls.foci().written(focus));

@@ -78,12 +78,12 @@ record SentenceReader(NameReader read) {
             return List.of(read.control(run.control()));
         }
         String device = read.device(run.device());
-        String first = read.control(run.part(0), device);
-        String last = read.control(run.part(1), device);
+        String first = read.control(run.controlName(0), device);
+        String last = read.control(run.controlName(1), device);
         return read.rolls()
                 .run(device, first, last)
                 .orElseThrow(() -> new Unread(
-                        run.part(1).getStart(),
+                        run.controlName(1).getStart(),
                         read.rolls().controls(device).written(last) + " does not stand behind "
                                 + read.rolls().controls(device).written(first)));
     }

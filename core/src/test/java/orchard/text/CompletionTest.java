@@ -27,9 +27,9 @@ class CompletionTest {
         assertThat(at(KNOB + "while layer ")).contains("\"Layer storm\"").doesNotContain("\"Box\"");
         assertThat(at(KNOB + "set 2nd of \"Bank\" › ")).contains("\"level\"");
         assertThat(at(KNOB + "set \"cut")).contains("\"Surf › cutoff\" of \"Desk\"");
-        assertThat(at(KNOB + "set \"Surf › cutoff\" of \"Desk\" ")).contains("to", "(shape");
+        assertThat(at(KNOB + "set \"Surf › cutoff\" of \"Desk\" ")).contains("to", "( shape");
         assertThat(at(KNOB + "set \"Surf › cutoff\" of \"Desk\" to ")).contains("its default", "what");
-        assertThat(at(KNOB + "stop everything, ")).contains("and when it is let go,", "show", "it", "favourite");
+        assertThat(at(KNOB + "stop everything, ")).contains("when it is let go,", "show", "it", "favourite");
         assertThat(at(KNOB + "go to song ")).containsExactly("\"Dusk\"", "\"Dawn\"");
         assertThat(at(KNOB + "stop everything. When layer ")).contains("\"Layer day\"");
     }

@@ -13,7 +13,7 @@ when : 'when' (controls | trigger) ('or' trigger)* ;
 
 controls : run ('or' run)* gesture ;
 
-run : control | 'any' 'of' part 'to' part 'of' device ;
+run : control | 'any' 'of' controlName 'to' controlName 'of' device ;
 
 gesture
   : ('moves' | 'turns' | 'is' ('hit' | 'pressed' | 'played'))  # move
@@ -60,7 +60,7 @@ state
   | 'preset' preset 'was' 'not'? 'recalled' 'last'                # presetRecalled
   | 'song' song 'is' 'not'? 'current'                             # songIs
   | 'device' device 'is' 'not'? 'there'                           # devicePresent
-  | part ('lies' | 'does' 'not' 'lie') 'under' focus              # focusAt
+  | place ('lies' | 'does' 'not' 'lie') 'under' focus             # focusAt
   ;
 
 comparison : ('above' | 'below' | 'at') fixed | 'between' fixed 'and' fixed ;
@@ -124,7 +124,7 @@ action
   | 'hold' 'layer' layer 'on'                                                       # holdLayer
   | 'turn' 'layer' layer ('on' ('or' 'off' | 'for' 'the' 'next' 'press')? | 'off')  # switchLayer
   | 'go' ('on' | 'back') NUMBER 'layer' 'of' group                                  # nextLayer
-  | 'move' 'focus' focus 'to' part                                                  # focusTo
+  | 'move' 'focus' focus 'to' place                                                 # focusTo
   | 'move' 'focus' focus ('on' | 'back') 'by' NUMBER 'width'?                       # moveFocus
   | ('pin' 'or' 'free' | 'pin' | 'free') 'focus' focus                              # pinFocus
   | 'send' 'bytes'? STRING 'to' device                                              # send
@@ -147,17 +147,29 @@ marks : 'favourite' ('tagged' STRING ('or' STRING)*)? | 'tagged' STRING ('or' ST
 
 // ---- names and numbers
 
-control : (dimension 'of')? part 'of' device ;
+control : (dimension 'of')? controlName 'of' device ;
 
 dimension : part ;
 
-parameter : 'the'? ORDINAL WORD? 'of' focus WITHIN part | part ('of' device)? ;
+controlName : part ;
 
-light : part 'of' device ;
+parameter : 'the'? ORDINAL WORD? 'of' focus WITHIN localName | parameterName ('of' device)? ;
 
-page : part 'of' device ;
+parameterName : part ;
 
-preset : part 'of' device ;
+localName : part ;
+
+light : lightName 'of' device ;
+
+lightName : part ;
+
+page : pageName 'of' device ;
+
+pageName : part ;
+
+preset : presetName 'of' device ;
+
+presetName : part ;
 
 layer : part ;
 
@@ -166,6 +178,8 @@ device : part ;
 song : part ;
 
 focus : part ;
+
+place : part ;
 
 part : 'id'? STRING ;
 
