@@ -24,8 +24,9 @@ import * as many from "./many.js";
 import * as table from "./table.js";
 import * as layers from "./layers.js";
 import * as foci from "./foci.js";
+import * as text from "./text.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers, foci };
+const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers, foci, text };
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];
 

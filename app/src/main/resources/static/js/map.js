@@ -146,6 +146,8 @@ export function key(event, main) {
     y: () => (location.href = "/map/presets"),
     g: () => (location.href = "/map/pairs"),
     v: () => (location.href = "/map/many"),
+    q: () => (location.href = "/map/text?of=" + encodeURIComponent(page.dataset.selected || "all")),
+    "+": () => (location.href = "/map/text?of=new"),
     i: () => main.querySelector("#invert")?.click(),
     Delete: () => {
       const button = main.querySelector("#delete");

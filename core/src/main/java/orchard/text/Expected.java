@@ -52,8 +52,8 @@ record Expected(List<String> keywords, Set<Integer> rules) {
         return names;
     }
 
-    /** What may stand at the place of a word. */
-    static Expected at(List<Token> words, int place) {
+    /** What may stand at the place of a word. One at a time: what is found out of the grammar is kept for all threads, and not guarded. */
+    static synchronized Expected at(List<Token> words, int place) {
         CommonTokenStream stream = new CommonTokenStream(new ListTokenSource(words));
         stream.fill();
         SentencesParser parser = new SentencesParser(stream);

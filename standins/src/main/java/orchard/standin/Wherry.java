@@ -12,14 +12,15 @@ import orchard.signal.OscMessage;
 
 /**
  * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, phrases), a device on the narrator's track, six blend knobs,
- * rows, markers, transport, tempo, sway, automation and a master, on OSC over UDP both ways. It pushes every change to its
+ * rows, sixteen markers, transport, recording, tempo, sway, automation and a master, on OSC over UDP both ways. It pushes every change to its
  * subscribers, with the value and the text on its display. On MIDI, which it only hears, notes 36 to 43 start rows, and any controller can be
  * taught to move a parameter.
  *
  * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}, {@code learn hit}: the parameter that was moved last
  * by hand takes the next controller. Tracks are renamed by {@link #rename} and moved by {@link #move}.
  *
- * <p>Habits: the meters move only while it plays; while automation is on touch, a volume goes back to where it was when the finger
+ * <p>Habits: the meters and the position move only while it plays; a marker keeps the place at which it was set, and a jump to an empty one
+ * goes nowhere; it records only while it plays; while automation is on touch, a volume goes back to where it was when the finger
  * leaves; its modulator moves blend knob 6 thirty times a second; a device can be replaced, and then its parameters are others.
  */
 public final class Wherry extends OscDesk {
@@ -29,6 +30,13 @@ public final class Wherry extends OscDesk {
     private static final String AT = "/wherry/";
     private static final int NARRATOR = 4;
     private static final String FILTER = AT + "track/" + NARRATOR + "/device/1/";
+    private static final String POSITION = AT + "position";
+    private static final String TEMPO = AT + "tempo";
+    private static final String PLAYING = AT + "playing";
+    private static final String RECORDING = AT + "recording";
+    private static final String MARKERS = AT + "markers/";
+    private static final String JUMP = MARKERS + "jump";
+    private static final float METER_SECONDS = 0.1f;
     private static final int LOWEST_ROW_NOTE = 36;
     private static final int MODEL = 0x05;
     private final OwnProfile own = new OwnProfile("wherry");
@@ -36,6 +44,9 @@ public final class Wherry extends OscDesk {
 
     /** Which of the tracks stands at each place. */
     private final List<Integer> order = new ArrayList<>();
+
+    /** Where each marker that is set lies, in beats. */
+    private final Map<String, Float> marked = new HashMap<>();
 
     /** What each controller moves, by channel and number. */
     private final Map<String, String> learned = new HashMap<>();
@@ -251,6 +262,12 @@ public final class Wherry extends OscDesk {
 
     @Override
     void changed(DeskParameter parameter, float value) {
+        switch (parameter.address()) {
+            case PLAYING -> transport(value == 1);
+            case RECORDING -> record(value == 1);
+            case JUMP -> jump((int) value);
+            default -> mark(parameter.address(), value == 1);
+        }
         if (parameter.address().equals(AT + "row") && value > 0) {
             for (int track = 1; track <= TRACKS; track++) {
                 set(AT + "track/" + track + "/phrase", value);
@@ -258,8 +275,41 @@ public final class Wherry extends OscDesk {
         }
     }
 
+    /** It records only while it plays. */
+    private void record(boolean on) {
+        if (on && !playing) {
+            transport(true);
+        }
+    }
+
+    /** A marker that is set keeps the place where it was set. */
+    private void mark(String address, boolean isSet) {
+        if (isSet && address.startsWith(MARKERS)) {
+            marked.putIfAbsent(address, values.get(POSITION));
+        } else {
+            marked.remove(address);
+        }
+    }
+
+    /** To the place of a marker; from one that is empty nothing comes but the word that it went nowhere. */
+    private void jump(int marker) {
+        Float place = marked.get(MARKERS + marker);
+        if (place != null) {
+            set(POSITION, place);
+        } else if (marker > 0) {
+            set(JUMP, 0);
+        }
+    }
+
     private void transport(boolean play) {
+        if (play == playing) {
+            return;
+        }
         playing = play;
+        set(PLAYING, play ? 1 : 0);
+        if (!play && values.get(RECORDING) == 1) {
+            set(RECORDING, 0);
+        }
         panel.show("transport", play ? 1 : 0, play ? "playing" : "stopped");
         push(OscMessage.of("/wherry/transport", play ? 1 : 0));
         if (!play) {
@@ -272,6 +322,10 @@ public final class Wherry extends OscDesk {
             return;
         }
         beat++;
+        set(
+                POSITION,
+                (values.get(POSITION) + values.get(TEMPO) / 60 * METER_SECONDS)
+                        % parameters.get(POSITION).high());
         for (int track = 1; track <= TRACKS; track++) {
             String at = AT + "track/" + track + "/";
             DeskParameter meter = parameters.get(at + "meter");

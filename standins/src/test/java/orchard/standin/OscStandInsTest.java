@@ -87,6 +87,43 @@ class OscStandInsTest {
     }
 
     @Test
+    void aMarkerOfWherryIsSetHereJumpedToAndCleared() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            say(wherry, OscMessage.of("/wherry/position", 64f));
+            say(wherry, OscMessage.of("/wherry/markers/3", 1f));
+            assertThat(hear(m -> m.address().equals("/wherry/markers/3") && m.number(0) == 1)
+                            .text(1))
+                    .isEqualTo("set");
+            say(wherry, OscMessage.of("/wherry/position", 0f));
+            say(wherry, OscMessage.of("/wherry/markers/jump", 3f));
+            assertThat(hear(m -> m.address().equals("/wherry/position") && m.number(0) == 64))
+                    .isNotNull();
+            say(wherry, OscMessage.of("/wherry/markers/3", 0f));
+            say(wherry, OscMessage.of("/wherry/position", 8f));
+            say(wherry, OscMessage.of("/wherry/markers/jump", 3f));
+            assertThat(hear(m -> m.address().equals("/wherry/markers/jump") && m.number(0) == 0))
+                    .isNotNull();
+            assertThat(wherry.panel().readings())
+                    .anyMatch(reading -> reading.part().equals("/wherry/position")
+                            && reading.text().equals("8 beats"));
+        }
+    }
+
+    @Test
+    void wherryRecordsOnlyWhileItPlays() throws IOException {
+        try (Wherry wherry = new Wherry(0)) {
+            say(wherry, OscMessage.of("/wherry/subscribe"));
+            say(wherry, OscMessage.of("/wherry/recording", 1f));
+            assertThat(hear(m -> m.address().equals("/wherry/playing") && m.number(0) == 1))
+                    .isNotNull();
+            say(wherry, OscMessage.of("/wherry/playing", 0f));
+            assertThat(hear(m -> m.address().equals("/wherry/recording") && m.number(0) == 0))
+                    .isNotNull();
+        }
+    }
+
+    @Test
     void wherryListsItsParametersAndRefusesWhatItDoesNotKnow() throws IOException {
         try (Wherry wherry = new Wherry(0)) {
             say(wherry, OscMessage.of("/wherry/dump"));
@@ -104,7 +141,7 @@ class OscStandInsTest {
                             1,
                             0));
             assertThat(hear(m -> m.address().equals("/wherry/dumped")).number(0))
-                    .isEqualTo(24 * 9 + 4 + 6 + 10);
+                    .isEqualTo(24 * 10 + 4 + 6 + 12 + 17);
             say(wherry, OscMessage.of("/wherry/track/25/volume", 1f));
             assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0)).isEqualTo("/wherry/track/25/volume");
             say(wherry, OscMessage.of("/wherry/track/1/volume", Float.NaN));

@@ -56,8 +56,8 @@ class Shots {
         byTouch(orchard, browser);
         picture(orchard, browser, "daylight", "/map?mapping=m2", "map-daylight");
         orchard.standIn("treadle").play("switch8", "hit", 1); // Storm
-        orchard.standIn("sluice").play("key4", "hit", 1); // Markers
-        orchard.standIn("sluice").play("key4", "release", 0);
+        orchard.standIn("sluice").play("key6", "hit", 1); // Markers
+        orchard.standIn("sluice").play("key6", "release", 0);
         picture(orchard, browser, "lamplight", "/map?mapping=m42", "map-lamplight");
         picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
         picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
