@@ -266,12 +266,16 @@ public final class Engine {
     }
 
     private void dispatch(Event event) {
-        if (!begun) {
-            begun = true;
-            parameters.begin(plan.kept());
-            triggers.begin(plan);
+        if (!begun && !(event instanceof Event.Resumed)) {
+            beginToPlay();
         }
         event.accept(dispatch);
+    }
+
+    private void beginToPlay() {
+        begun = true;
+        parameters.begin(plan.kept());
+        triggers.begin(plan);
     }
 
     /** What is done about each event. */
@@ -336,6 +340,15 @@ public final class Engine {
         @Override
         public void layered(Event.Layered event) {
             layers.byHand(event.layer(), event.on());
+        }
+
+        @Override
+        public void resumed(Event.Resumed event) {
+            event.stands().forEach(stands -> stands.accept(this));
+            state.fired.clear();
+            if (!begun) {
+                beginToPlay();
+            }
         }
 
         @Override

@@ -40,6 +40,8 @@ public sealed interface Event {
 
         void recalled(Recalled event);
 
+        void resumed(Resumed event);
+
         void silenced(Silenced event);
 
         void songReached(SongReached event);
@@ -183,6 +185,23 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.songReached(this);
+        }
+    }
+
+    /**
+     * What stood when Orchard ended stands again. Nobody moved anything, so nothing is set off by it; it comes before everything else.
+     *
+     * @param stands foci, layers and the song, each as if a hand had put it there
+     */
+    record Resumed(long nanos, List<Event> stands) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.resumed(this);
         }
     }
 

@@ -21,8 +21,12 @@ final class Bench {
     /** The device whose wire throws whatever it is given; "" for none. */
     String refuses = "";
 
-    Bench(Rig rig) {
+    /** @param before what happens before any device is there */
+    Bench(Rig rig, Event... before) {
         engine = new Engine(compiler.compile(rig), this::send, traces::add);
+        for (Event event : before) {
+            engine.handle(event);
+        }
         present("box");
         present("desk");
         pass(100);

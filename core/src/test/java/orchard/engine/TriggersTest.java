@@ -105,6 +105,28 @@ class TriggersTest {
     }
 
     @Test
+    void whatStandsAgainAfterARestartSetsNothingOff() {
+        when(new LayerTurns("storm", true), note(60));
+        when(new FocusMoves("deck"), note(61));
+        when(new SongTurns("song2", true), note(62));
+        when(new SongTurns("song1", false), note(63));
+        open(
+                true,
+                new Event.Resumed(
+                        1,
+                        List.of(
+                                new Event.Focused(1, "deck", "t2", 0, true),
+                                new Event.SongReached(1, "song2"),
+                                new Event.Layered(1, "storm", true))));
+        assertThat(begun()).isEmpty();
+        bench.engine.handle(new Event.Layered(bench.nanos, "storm", false));
+        bench.engine.handle(new Event.Layered(bench.nanos, "storm", true));
+        bench.engine.handle(new Event.SongReached(bench.nanos, "song1"));
+        bench.engine.handle(new Event.SongReached(bench.nanos, "song2"));
+        assertThat(begun()).as("it stood there").containsExactly(60, 62, 63);
+    }
+
+    @Test
     void theBeginningSetsOffOnceAndAnEditDoesNot() {
         when(new Loaded(), new SetTo(WorldRig.parameter("blend"), new Value.Fixed(40)));
         open(false);
@@ -263,12 +285,12 @@ class TriggersTest {
         open(true);
     }
 
-    private void open(boolean forget) {
+    private void open(boolean forget, Event... before) {
         Rig rig = WorldRig.empty();
         for (Mapping mapping : mappings) {
             rig = rig.apply(Edit.add("add", new Part.OfMapping(mapping)));
         }
-        bench = new Bench(rig);
+        bench = new Bench(rig, before);
         bench.present("synth");
         if (forget) {
             bench.sent.clear();

@@ -1,6 +1,7 @@
 package orchard.app.live;
 
 import jakarta.annotation.PreDestroy;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -54,17 +55,24 @@ public final class EngineRoom {
     synchronized void start(Consumer<Trace> traces, LayoutSink layouts) {
         Rig rig = keeper.rig();
         thread = new EngineThread(new Engine(compiler.compile(rig), new ToPorts(), traces), System::nanoTime);
-        keeper.foci().forEach((focus, stand) -> {
-            if (!stand.place().isEmpty()) {
-                move(focus, stand.place());
-            }
-            pin(focus, stand.pinned());
-        });
-        reach(keeper.currentSong());
-        keeper.latched().forEach(layer -> turn(layer, true));
+        thread.put(this::resumed);
         keeper.listen(this::replan);
         ports.start(new FromPorts(layouts), rig);
         thread.start(); // last, so that what it says first finds its way
+    }
+
+    /** What stood when Orchard ended. */
+    private Event.Resumed resumed(long nanos) {
+        List<Event> stands = new ArrayList<>();
+        keeper.foci().forEach((focus, stand) -> {
+            if (!stand.place().isEmpty()) {
+                stands.add(new Event.Focused(nanos, focus, stand.place(), 0, false));
+            }
+            stands.add(new Event.Focused(nanos, focus, "", 0, stand.pinned()));
+        });
+        stands.add(new Event.SongReached(nanos, keeper.currentSong()));
+        keeper.latched().forEach(layer -> stands.add(new Event.Layered(nanos, layer, true)));
+        return new Event.Resumed(nanos, List.copyOf(stands));
     }
 
     private synchronized void replan(Rig rig) {
