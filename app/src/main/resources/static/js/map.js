@@ -8,6 +8,7 @@ import { twice } from "./doomed.js";
 import { post, say } from "./replies.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
+import { mountText } from "./text.js";
 
 const chosen = { words: "", show: new Set() };
 let page;
@@ -49,6 +50,8 @@ export function mount(main, known) {
     .forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
   main.querySelectorAll("input.quantity").forEach(mountQuantity);
+  const written = main.querySelector('.clause[data-clause="text"]');
+  if (written) mountText(written);
   mountNumbers(main);
   narrowing(
     main,
@@ -117,9 +120,9 @@ function openClause(clause) {
     .querySelectorAll(".phrase[data-clause]")
     .forEach((phrase) => phrase.setAttribute("aria-expanded", phrase.dataset.clause === clause));
   const form = page.querySelector(`.clause[data-clause="${clause}"]`);
-  const field = form?.querySelector("input:not([type=hidden]), select, button");
+  const field = form?.querySelector("input:not([type=hidden]), select, textarea, button");
   field?.focus();
-  field?.select?.();
+  if (!field?.matches("textarea")) field?.select?.();
 }
 
 export function escape() {
@@ -146,7 +149,7 @@ export function key(event, main) {
     y: () => (location.href = "/map/presets"),
     g: () => (location.href = "/map/pairs"),
     v: () => (location.href = "/map/many"),
-    q: () => (location.href = "/map/text?of=" + encodeURIComponent(page.dataset.selected || "all")),
+    q: () => openClause("text"),
     "+": () => (location.href = "/map/text?of=new"),
     i: () => main.querySelector("#invert")?.click(),
     Delete: () => {

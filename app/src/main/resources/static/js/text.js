@@ -11,10 +11,6 @@ let takes = false; // the first offer is wanted, and is on its way
 let looked = 0;
 
 export function mount(main) {
-  area = main.querySelector("#sentencetext");
-  room = main.querySelector(".offers");
-  offers = main.querySelector("#offers");
-  begun = area.value;
   main.querySelector("#textset").addEventListener("change", (event) => {
     location.href = "/map/text?of=" + encodeURIComponent(event.target.value);
   });
@@ -23,7 +19,18 @@ export function mount(main) {
     area.focus();
     look();
   });
-  main.querySelector("#textlook").addEventListener("click", (event) => {
+  mountText(main.querySelector(".textform"));
+  if (area.value === "") area.focus();
+  look();
+}
+
+/** A form in which sentences are written, wherever it stands. */
+export function mountText(form) {
+  area = form.querySelector("#sentencetext");
+  room = form.querySelector(".offers");
+  offers = form.querySelector("#offers");
+  begun = area.value;
+  document.getElementById("textlook").addEventListener("click", (event) => {
     const place = event.target.closest("[data-line]");
     if (place) show(Number(place.dataset.line), Number(place.dataset.column));
   });
@@ -39,8 +46,6 @@ export function mount(main) {
     waiting = setTimeout(look, WAIT);
     ask(false);
   });
-  if (area.value === "") area.focus();
-  look();
 }
 
 function typed(event) {

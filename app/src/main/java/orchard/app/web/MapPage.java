@@ -31,6 +31,7 @@ import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.Scale;
+import orchard.text.SentenceWriter;
 import orchard.trigger.Trigger;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -226,6 +227,8 @@ class MapPage {
         model.addAttribute("conditionKinds", Condition.Kind.values());
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
+        model.addAttribute("wholeId", whole.id());
+        model.addAttribute("written", new SentenceWriter(names, rig.gear()).written(List.of(whole)));
         model.addAttribute("lines", lines(Sentence.of(whole, names)));
         model.addAttribute("seen", keeper.revision(mapping.id()));
         model.addAttribute("fault", Fault.of(whole, names).orElse(""));

@@ -146,14 +146,16 @@ class TextPage {
     /**
      * Makes what a text says.
      *
-     * @param seen the rig's revision when the text was shown
+     * @param seen the revision when the text was shown: the rig's, or that of the one sentence it is about
+     * @param back “map” where it was written there
      */
     @PostMapping("/map/text")
     ResponseEntity<Void> make(
             @RequestParam(defaultValue = "") String text,
             @RequestParam(defaultValue = "") String ids,
             @RequestParam long seen,
-            @RequestParam(defaultValue = ALL) String of) {
+            @RequestParam(defaultValue = ALL) String of,
+            @RequestParam(defaultValue = "") String back) {
         List<String> made = new ArrayList<>();
         keeper.commit(rig -> {
             Revision revision = revision(rig, text, ids);
@@ -175,6 +177,10 @@ class TextPage {
             int count = revision.changes().size();
             return revision.edit(count == 1 ? "Change a sentence as text" : "Change " + count + " sentences as text");
         });
+        if (back.equals("map")) {
+            String next = keeper.rig().mapping(of).isPresent() ? of : made.isEmpty() ? "" : made.get(0);
+            return Replies.go("/map" + (next.isEmpty() ? "" : "?mapping=" + Replies.query(next)));
+        }
         boolean isList = !of.equals(ALL) && !of.startsWith(LAYER) && !of.startsWith(DEVICE);
         List<String> next = new ArrayList<>(of.equals(NEW) ? List.of() : List.of(of));
         next.addAll(made);

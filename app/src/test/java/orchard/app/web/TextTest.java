@@ -131,9 +131,24 @@ class TextTest {
         browser.until(() -> !orchard.bean(Values.class).stack().isEmpty());
         orchard.standIn("cobble").play("pad1", "release", 0);
         browser.until(() -> orchard.bean(Values.class).stack().isEmpty());
-        browser.go("/map?mapping=m47");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void aSentenceIsRewrittenWhereItStands(TestOrchard orchard, Browser browser) {
+        browser.go("/map?mapping=m19");
         browser.press("q");
-        browser.until(() -> browser.attribute(AREA, "value").startsWith("m47: When \"Pad 1\" of \"Cobble\" is hit"));
+        browser.until(() -> browser.find(AREA).isDisplayed());
+        browser.pressOn(AREA, Keys.chord(Keys.CONTROL, Keys.END), Keys.BACK_SPACE, Keys.BACK_SPACE);
+        browser.press(", tap \"Tempo\" of \"Wherry\".");
+        browser.see("#textlook", "1 sentence would change");
+        assertThat(browser.barriers()).isEmpty();
+        browser.chord(Keys.CONTROL, Keys.ENTER);
+        browser.see(".sentence", "tap Song › Tempo");
+        browser.until(() -> browser.all("#sentencetext:focus").isEmpty());
+        browser.press("q");
+        browser.press(Keys.ESCAPE);
+        browser.until(() -> !browser.find(AREA).isDisplayed());
         assertThat(browser.complaints()).isEmpty();
     }
 
