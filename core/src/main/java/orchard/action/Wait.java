@@ -1,6 +1,8 @@
 package orchard.action;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -15,15 +17,51 @@ import orchard.shape.Shape;
  *
  * @param seconds 0.001..600
  */
-public record Wait(double seconds) implements Action {
+public record Wait(double seconds, Again again) implements Action {
+
+    /** What becomes of it when the same case is set off once more before it is over. */
+    public enum Again {
+        /** Both go on, side by side. */
+        BESIDE("goes on beside it", ""),
+        /** What waits is forgotten, and all of it begins once more. */
+        ANEW("begins anew", " while a new one begins anew"),
+        /** Only what waits goes on. */
+        IGNORED("is ignored", " while a new one is ignored"),
+        /** The new one begins when this one has ended. */
+        AFTER("comes after it", " while a new one comes after it");
+
+        private final String words;
+        private final String behind;
+
+        Again(String words, String behind) {
+            this.words = words;
+            this.behind = behind;
+        }
+
+        /** How it reads behind “a new one”. */
+        public String words() {
+            return words;
+        }
+
+        /** How it reads behind the wait; "" for what goes without saying. */
+        public String behind() {
+            return behind;
+        }
+    }
 
     private static final double SHORTEST = 0.001;
     private static final double LONGEST = 600;
 
     public Wait {
+        again = again == null ? Again.BESIDE : again; // as it was before it could be said
         if (!(seconds >= SHORTEST && seconds <= LONGEST)) {
             throw new Mistake("a wait lasts between 1 ms and 600 s");
         }
+    }
+
+    /** Beside whatever waits already. */
+    public Wait(double seconds) {
+        this(seconds, Again.BESIDE);
     }
 
     @Override
@@ -33,7 +71,13 @@ public record Wait(double seconds) implements Action {
 
     @Override
     public List<Field> fields(Directory names) {
-        return List.of(Field.seconds("seconds", "for", seconds, "0.50 s"));
+        Map<String, String> agains = new LinkedHashMap<>();
+        for (Again one : Again.values()) {
+            agains.put(one.name(), one.words());
+        }
+        return List.of(
+                Field.seconds("seconds", "for", seconds, "0.50 s"),
+                Field.choice("again", "meanwhile a new one", again.name(), agains));
     }
 
     @Override
@@ -42,7 +86,7 @@ public record Wait(double seconds) implements Action {
         if (!(typedSeconds >= SHORTEST && typedSeconds <= LONGEST)) {
             throw new Mistake("seconds", "a wait lasts between 1 ms and 600 s");
         }
-        return new Wait(typedSeconds);
+        return new Wait(typedSeconds, typed.oneOf("again", Again.class));
     }
 
     @Override
@@ -67,7 +111,7 @@ public record Wait(double seconds) implements Action {
 
     @Override
     public String words(Directory names) {
-        return "wait " + Display.text(seconds, "s");
+        return "wait " + Display.text(seconds, "s") + again.behind();
     }
 
     @Override

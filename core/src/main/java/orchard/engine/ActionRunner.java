@@ -78,10 +78,51 @@ final class ActionRunner {
         this.stopAll = stopAll;
     }
 
-    /** The control was pressed. */
+    /** The most presses that wait for one another. */
+    private static final int MOST_QUEUED = 8;
+
+    /** The control was pressed. What waits of the same case is asked first what becomes of a new one. */
     void press(Press press, double position) {
+        List<Timers.Timer> pauses = state.timers.pausing(press, press.branch.press());
+        switch (pauses.isEmpty() ? Wait.Again.BESIDE : pauses.get(0).pause().again()) {
+            case IGNORED -> {
+                note(
+                        press,
+                        Considered.Verdict.HELD_BACK,
+                        position,
+                        "heard, and ignored while what it began before waits");
+                if (press.isHeld()) {
+                    press.stage = Press.Stage.SPENT;
+                    press.acted = false;
+                }
+            }
+            case AFTER -> comeAfter(press, pauses, position);
+            case ANEW -> {
+                state.timers.forget(pauses::contains, timer -> state.ledger.waited(timer.press()));
+                begin(press, position);
+            }
+            case BESIDE -> begin(press, position);
+        }
+    }
+
+    private void begin(Press press, double position) {
         note(press, Considered.Verdict.ACTED, position, "");
         perform(press, press.branch.press(), 0);
+    }
+
+    /** Begins when everything that waits before it has ended. */
+    private void comeAfter(Press press, List<Timers.Timer> pauses, double position) {
+        if (pauses.size() > MOST_QUEUED) {
+            cycle.note(new Refused("More than " + MOST_QUEUED + " presses of it are waiting already"));
+            return;
+        }
+        note(press, Considered.Verdict.ACTED, position, "heard, and comes after what it began before");
+        long ends = cycle.now;
+        for (Timers.Timer timer : pauses) {
+            ends = Math.max(ends, timer.due() + timer.pause().rest());
+        }
+        ends++; // what ends at that moment ends first
+        pause(press, press.branch.press(), 0, ends - cycle.now, Wait.Again.AFTER);
     }
 
     /** The control was let go: first everything is paid, then what is done on a release is done. */
@@ -117,7 +158,7 @@ final class ActionRunner {
     private void perform(Press press, ActionPlan[] actions, int from) {
         for (int i = from; i < actions.length; i++) {
             if (actions[i].action() instanceof Wait wait) {
-                waitFor(press, actions, i + 1, (long) (wait.seconds() * 1e9));
+                pause(press, actions, i + 1, nanos(wait), wait.again());
                 return;
             }
             ActionPlan action = actions[i];
@@ -125,8 +166,17 @@ final class ActionRunner {
         }
     }
 
-    private void waitFor(Press press, ActionPlan[] actions, int next, long nanos) {
-        boolean waits = state.timers.at(cycle.now + nanos, Timers.Kind.ACTION, press, () -> {
+    private static long nanos(Wait wait) {
+        return (long) (wait.seconds() * 1e9);
+    }
+
+    private void pause(Press press, ActionPlan[] actions, int next, long nanos, Wait.Again again) {
+        long rest = 0;
+        for (int i = next; i < actions.length; i++) {
+            rest += actions[i].action() instanceof Wait wait ? nanos(wait) : 0;
+        }
+        Timers.Pause pause = new Timers.Pause(actions, again, rest);
+        boolean waits = state.timers.at(cycle.now + nanos, press, pause, () -> {
             note(press, Considered.Verdict.ACTED, Double.NaN, "went on after its wait");
             perform(press, actions, next);
         });

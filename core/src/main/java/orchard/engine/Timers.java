@@ -1,9 +1,13 @@
 package orchard.engine;
 
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.List;
 import java.util.PriorityQueue;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import orchard.action.Wait;
+import orchard.engine.Plan.ActionPlan;
 
 /** What has to be done later, each for a press: the earliest first, of one moment in the order in which it was asked for. */
 final class Timers {
@@ -26,7 +30,14 @@ final class Timers {
     }
 
     /** Something that waits. */
-    record Timer(long due, long order, Kind kind, Press press, Runnable task) {}
+    record Timer(long due, long order, Kind kind, Press press, Pause pause, Runnable task) {}
+
+    /**
+     * A wait within a list of actions.
+     *
+     * @param rest nanoseconds that the waits behind it take
+     */
+    record Pause(ActionPlan[] actions, Wait.Again again, long rest) {}
 
     /** When the next is due, or {@link Long#MAX_VALUE}. */
     long due() {
@@ -36,7 +47,27 @@ final class Timers {
 
     /** Asks for something; false if too much waits already, which never happens to a debt. */
     boolean at(long due, Kind kind, Press press, Runnable task) {
-        return (kind == Kind.DEBT || waiting.size() < MOST) && waiting.add(new Timer(due, order++, kind, press, task));
+        return (kind == Kind.DEBT || waiting.size() < MOST)
+                && waiting.add(new Timer(due, order++, kind, press, null, task));
+    }
+
+    /** Goes on with actions later; false if too much waits already. */
+    boolean at(long due, Press press, Pause pause, Runnable task) {
+        return waiting.size() < MOST && waiting.add(new Timer(due, order++, Kind.ACTION, press, pause, task));
+    }
+
+    /** Those that wait within the same list of the same case of the same mapping, the earliest first. */
+    List<Timer> pausing(Press press, ActionPlan[] actions) {
+        List<Timer> all = new ArrayList<>();
+        for (Timer timer : waiting) {
+            if (timer.pause() != null
+                    && timer.pause().actions() == actions
+                    && timer.press().plan.state() == press.plan.state()) {
+                all.add(timer);
+            }
+        }
+        all.sort(waiting.comparator());
+        return all;
     }
 
     /** Takes the next out. */

@@ -1,6 +1,7 @@
 package orchard.text;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.Choose;
@@ -150,7 +151,17 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
 
     @Override
     public Action visitWait(WaitContext action) {
-        return new Wait(read.seconds(action.seconds()));
+        double seconds = read.seconds(action.seconds());
+        if (action.again() == null) {
+            return new Wait(seconds);
+        }
+        return new Wait(
+                seconds,
+                switch (action.again().start.getText().toLowerCase(Locale.ROOT)) {
+                    case "begins" -> Wait.Again.ANEW;
+                    case "is" -> Wait.Again.IGNORED;
+                    default -> Wait.Again.AFTER;
+                });
     }
 
     @Override

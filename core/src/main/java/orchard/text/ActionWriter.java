@@ -174,7 +174,7 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
 
     @Override
     public String wait(Wait action) {
-        return "wait " + Spelling.seconds(action.seconds());
+        return "wait " + Spelling.seconds(action.seconds()) + action.again().behind();
     }
 
     private String value(Value value, Ref.ToParameter set) {

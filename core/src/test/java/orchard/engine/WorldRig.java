@@ -505,7 +505,10 @@ public final class WorldRig {
             case 2 -> new Nudge(parameter, 1, random.nextBoolean());
             case 3 -> new Toggle(parameter("mute"), 0, 1);
             case 4 -> new Reset(parameter);
-            case 5 -> new Wait(0.05 + random.nextInt(5) / 10.0);
+            case 5 ->
+                new Wait(
+                        0.05 + random.nextInt(5) / 10.0,
+                        Wait.Again.values()[random.nextInt(Wait.Again.values().length)]);
             case 6 -> new Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");

@@ -114,7 +114,7 @@ action
   | 'choose' parameter ('from' fixed ('or' fixed)*)? ('stop' 'at' fixed)?           # choose
   | 'tap' parameter                                                                 # tap
   | 'bring' parameter 'to' value 'over' seconds                                     # ramp
-  | 'wait' seconds                                                                  # wait
+  | 'wait' seconds ('while' 'a' 'new' 'one' again)?                                 # wait
   | 'open' 'page' page                                                              # openPage
   | 'go' ('on' | 'back') NUMBER 'page' 'of' device marked?                          # nextPage
   | 'recall' 'preset' preset                                                        # recall
@@ -130,6 +130,8 @@ action
   | 'send' 'bytes'? STRING 'to' device                                              # send
   | 'stop' 'everything'                                                             # stopAll
   ;
+
+again : 'begins' 'anew' | 'is' 'ignored' | 'comes' 'after' 'it' ;
 
 marked : 'tagged' STRING ;
 
