@@ -139,8 +139,10 @@ class TextTest {
         browser.go("/map?mapping=m19");
         browser.press("q");
         browser.until(() -> browser.find(AREA).isDisplayed());
-        browser.pressOn(AREA, Keys.chord(Keys.CONTROL, Keys.END), Keys.BACK_SPACE, Keys.BACK_SPACE);
+        browser.chordOn(AREA, Keys.CONTROL, Keys.END);
+        browser.press(Keys.BACK_SPACE, Keys.BACK_SPACE);
         browser.press(", tap \"Tempo\" of \"Wherry\".");
+        browser.until(() -> browser.attribute(AREA, "value").endsWith("of \"Wherry\", tap \"Tempo\" of \"Wherry\"."));
         browser.see("#textlook", "1 sentence would change");
         assertThat(browser.barriers()).isEmpty();
         browser.chord(Keys.CONTROL, Keys.ENTER);
