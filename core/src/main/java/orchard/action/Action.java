@@ -20,6 +20,7 @@ import orchard.shape.Shape;
  */
 public sealed interface Action
         permits Choose,
+                ForEach,
                 GoToSong,
                 Hold,
                 MoveFocus,
@@ -68,6 +69,7 @@ public sealed interface Action
         RAMP(
                 "bring to, over a time",
                 (parameter, device, names) -> new Ramp(parameter, Value.standard(parameter, names), 2)),
+        EACH("for each", (parameter, device, names) -> ForEach.fresh("", names)),
         SONG("go to a song", (parameter, device, names) -> new GoToSong("", 1)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
@@ -199,6 +201,8 @@ public sealed interface Action
      */
     interface Visitor<R> {
         R choose(Choose action);
+
+        R forEach(ForEach action);
 
         R goToSong(GoToSong action);
 

@@ -2,7 +2,9 @@ package orchard.condition;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import orchard.gear.Directory;
+import orchard.gear.Ref;
 
 /** All of some hold. */
 public record All(List<Condition> of) implements Condition {
@@ -32,6 +34,11 @@ public record All(List<Condition> of) implements Condition {
                 .map(part -> part.fault(names))
                 .flatMap(Optional::stream)
                 .findFirst();
+    }
+
+    @Override
+    public Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return new All(of.stream().map(part -> part.about(other)).toList());
     }
 
     @Override

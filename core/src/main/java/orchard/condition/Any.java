@@ -2,7 +2,9 @@ package orchard.condition;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import orchard.gear.Directory;
+import orchard.gear.Ref;
 
 /** At least one of some holds. */
 public record Any(List<Condition> of) implements Condition {
@@ -31,6 +33,11 @@ public record Any(List<Condition> of) implements Condition {
         return of.stream().allMatch(part -> part.fault(names).isPresent())
                 ? of.get(0).fault(names)
                 : Optional.empty();
+    }
+
+    @Override
+    public Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return new Any(of.stream().map(part -> part.about(other)).toList());
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -131,6 +132,11 @@ public record Compared(Ref.ToParameter parameter, Is is, double real, double to)
         return names.parameter(parameter).isPresent()
                 ? Optional.empty()
                 : Optional.of("It waits for a value that is not there (" + names.words(parameter) + ").");
+    }
+
+    @Override
+    public Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return new Compared(other.apply(parameter), is, real, to);
     }
 
     @Override

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.gear.Device;
@@ -98,6 +99,11 @@ public sealed interface Condition
     /** Those it is made of. */
     default List<Condition> parts() {
         return List.of();
+    }
+
+    /** The same about other parameters. */
+    default Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return this;
     }
 
     /** How deep conditions lie in it: 1 for a single one. */

@@ -2,6 +2,7 @@ package orchard.condition;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -49,6 +50,11 @@ public record Known(Ref.ToParameter parameter) implements Condition {
         return names.parameter(parameter).isPresent()
                 ? Optional.empty()
                 : Optional.of("It waits for a value that is not there (" + names.words(parameter) + ").");
+    }
+
+    @Override
+    public Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return new Known(other.apply(parameter));
     }
 
     @Override

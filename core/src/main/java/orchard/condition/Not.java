@@ -2,7 +2,9 @@ package orchard.condition;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import orchard.gear.Directory;
+import orchard.gear.Ref;
 
 /** Another one does not hold. */
 public record Not(Condition of) implements Condition {
@@ -29,6 +31,11 @@ public record Not(Condition of) implements Condition {
     @Override
     public Optional<String> fault(Directory names) {
         return Optional.empty(); // what can never hold never does
+    }
+
+    @Override
+    public Condition about(UnaryOperator<Ref.ToParameter> other) {
+        return new Not(of.about(other));
     }
 
     @Override

@@ -4,7 +4,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import orchard.action.Action;
+import orchard.action.ForEach;
 import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.ForOne;
 import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Ref;
@@ -44,7 +46,15 @@ record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
                 action.movesFocus()
                         .filter(id -> rig.focus(id).isPresent())
                         .map(cells::focus)
-                        .orElse(null));
+                        .orElse(null),
+                action instanceof ForEach each ? each(each) : Nothing.ONES);
+    }
+
+    private ForOne[] each(ForEach each) {
+        ConditionCompiler conditions = new ConditionCompiler(rig, cells, null);
+        return each.each(rig).stream()
+                .map(one -> new ForOne(conditions.holding(one.where()), plan(one.action(), null)))
+                .toArray(ForOne[]::new);
     }
 
     private int[] among(Action action, Selector selector) {

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
@@ -26,6 +27,7 @@ import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.ForOne;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Selector;
 import orchard.outcome.Considered;
@@ -203,6 +205,16 @@ final class ActionRunner {
         public Void choose(Choose action) {
             if (press.control != null) {
                 ActionRunner.this.choose(press, plan, action);
+            }
+            return null;
+        }
+
+        @Override
+        public Void forEach(ForEach action) {
+            for (ForOne one : plan.each()) {
+                if (one.where() == null || one.where().holds(Double.NaN)) {
+                    fence.around(press.plan, () -> act(press, one.action(), steps));
+                }
             }
             return null;
         }

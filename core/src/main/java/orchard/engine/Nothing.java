@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import orchard.engine.Plan.ActionPlan;
+import orchard.engine.Plan.ForOne;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PageKey;
@@ -19,6 +20,8 @@ final class Nothing {
     static final Plan.BranchPlan[][] SINGLE = {};
     static final Target[] TARGETS = {};
     static final ActionPlan[] ACTIONS = {};
+
+    static final ForOne[] ONES = {};
     static final Plan.Watch[] WATCHES = {};
     static final State.OfFocus[] FOCI = {};
     static final State.OfAddress[] ADDRESSES = {};

@@ -795,6 +795,7 @@ public final class Plan {
      * @param presets of a selector of presets: all of them in its order
      * @param layers those it switches or goes through
      * @param focus the one it moves or pins, or null
+     * @param each what it does for each place, or none
      */
     record ActionPlan(
             State.OfAction state,
@@ -806,13 +807,21 @@ public final class Plan {
             int[] among,
             PresetPlan[] presets,
             State.OfLayer[] layers,
-            State.OfFocus focus) {
+            State.OfFocus focus,
+            ForOne[] each) {
 
         /** What it is about now; null for nothing, or where its focus has no such place. */
         State.OfParameter parameter() {
             return address == null ? null : address.now;
         }
     }
+
+    /**
+     * What is done for one place.
+     *
+     * @param where whether it is one of those meant, or null for yes
+     */
+    record ForOne(Holding where, ActionPlan action) {}
 
     /** The presets of a device, in the order of its selector. */
     record PresetRack(SelectorPlan selector, PresetPlan[] presets) {}

@@ -1,7 +1,9 @@
 package orchard.gear;
 
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import orchard.mistake.Mistake;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -190,6 +192,20 @@ public record Focus(
             group = within.parent();
         }
         return group.isEmpty() ? Optional.empty() : Optional.of(path);
+    }
+
+    /** How everything is found that its places have, in the order of the first place that has it. */
+    public List<String> locals(Directory names) {
+        Set<String> all = new LinkedHashSet<>();
+        List<String> devices = device.isEmpty() ? places : List.of(device);
+        for (String id : devices) {
+            names.device(id)
+                    .ifPresent(on -> on.profile()
+                            .parameters()
+                            .forEach(parameter -> local(new Ref.ToParameter(id, parameter.id()), names)
+                                    .ifPresent(all::add)));
+        }
+        return List.copyOf(all);
     }
 
     /** The number of the place that a parameter is in, from 0; −1 if it is in none. */

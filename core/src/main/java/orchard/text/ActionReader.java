@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
@@ -26,12 +27,15 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.condition.Always;
+import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.signal.MessageText;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ActionContext;
 import orchard.text.grammar.SentencesParser.ChooseContext;
 import orchard.text.grammar.SentencesParser.FocusToContext;
+import orchard.text.grammar.SentencesParser.ForEachContext;
 import orchard.text.grammar.SentencesParser.HoldContext;
 import orchard.text.grammar.SentencesParser.HoldLayerContext;
 import orchard.text.grammar.SentencesParser.MarkedContext;
@@ -136,6 +140,17 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                 parameter,
                 stops ? values.subList(0, values.size() - 1) : values,
                 stops ? values.get(values.size() - 1) : null);
+    }
+
+    @Override
+    public Action visitForEach(ForEachContext action) {
+        String focus = read.focus(action.focus());
+        NameReader its = read.ofEach(focus);
+        int every = says(action, "each") ? 1 : action.ORDINAL() == null ? 2 : its.ordinal(action.ORDINAL());
+        Condition where = action.condition() == null
+                ? new Always()
+                : Unread.at(action.condition().getStart(), () -> new ConditionReader(its).visit(action.condition()));
+        return new ForEach(focus, every, where, new ActionReader(its).visit(action.action()));
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
@@ -25,6 +26,7 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.condition.Always;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 
@@ -42,6 +44,18 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
                 .collect(Collectors.joining(" or "));
         return "choose " + rolls.written(action.parameter()) + (from.isEmpty() ? "" : " from " + from)
                 + (action.stop() == null ? "" : " stop at " + rolls.written(action.stop(), action.parameter()));
+    }
+
+    @Override
+    public String forEach(ForEach action) {
+        String focus = action.focus();
+        return "for " + action.which() + " of " + rolls.foci().written(focus)
+                + rolls.ofEach(
+                        focus,
+                        () -> (action.where() instanceof Always
+                                        ? ""
+                                        : " while " + new ConditionWriter(rolls).written(action.where()))
+                                + ", " + written(action.action()));
     }
 
     @Override

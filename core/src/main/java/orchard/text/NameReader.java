@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import orchard.action.ForEach;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
@@ -29,11 +30,24 @@ import org.antlr.v4.runtime.Token;
 import org.antlr.v4.runtime.tree.TerminalNode;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
-/** Reads names and numbers: what they mean in a rig. Throws {@link Unread} where they mean nothing, or too much. */
-record NameReader(Rolls rolls) {
+/**
+ * Reads names and numbers: what they mean in a rig. Throws {@link Unread} where they mean nothing, or too much.
+ *
+ * @param each the focus of whose places “its” is said, or ""
+ */
+record NameReader(Rolls rolls, String each) {
 
     private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(3);
     private static final int SAID = 3;
+
+    NameReader(Rolls rolls) {
+        this(rolls, "");
+    }
+
+    /** Reads what is told of each place of a focus. */
+    NameReader ofEach(String focus) {
+        return new NameReader(rolls, focus);
+    }
 
     String text(TerminalNode string) {
         return Spelling.unquoted(string.getText());
@@ -112,6 +126,9 @@ record NameReader(Rolls rolls) {
         if (parameter.focus() != null) {
             return through(parameter);
         }
+        if (parameter.localName() != null) {
+            return its(parameter);
+        }
         if (parameter.device() != null) {
             String device = device(parameter.device());
             return new Ref.ToParameter(
@@ -132,12 +149,25 @@ record NameReader(Rolls rolls) {
         return all.get(0);
     }
 
+    private Ref.ToParameter its(ParameterContext parameter) {
+        if (each.isEmpty()) {
+            throw new Unread(parameter.getStart(), "“its” is told of each place of a focus, behind “for each of”");
+        }
+        return ForEach.its(
+                each,
+                id(
+                        parameter.localName().part(),
+                        rolls.locals(each),
+                        "parameter",
+                        " in the places of " + rolls.foci().written(each)));
+    }
+
     private Ref.ToParameter through(ParameterContext parameter) {
         String focus = focus(parameter.focus());
         String number = parameter.ORDINAL().getText();
-        int offset = Integer.parseInt(number.substring(0, Math.min(2, number.length() - 2)));
+        int offset = ordinal(parameter.ORDINAL());
         Focus of = rolls.names().focus(focus).orElse(null);
-        if (of != null && (number.length() > 4 || offset < 1 || offset > of.width())) {
+        if (of != null && (offset < 1 || offset > of.width())) {
             throw new Unread(
                     parameter.ORDINAL().getSymbol(),
                     "“" + of.name() + "” is " + (of.width() == 1 ? "one place" : of.width() + " places")
@@ -228,6 +258,12 @@ record NameReader(Rolls rolls) {
                         seconds.WORD().getSymbol(),
                         "“" + seconds.WORD().getText() + "” is no unit of time: expected s, ms or min");
         };
+    }
+
+    /** The number of an ordinal; one that is too long for anything is 0. */
+    int ordinal(TerminalNode ordinal) {
+        String digits = ordinal.getText().substring(0, ordinal.getText().length() - 2);
+        return digits.length() > 4 ? 0 : Integer.parseInt(digits);
     }
 
     /** A whole number of places. */

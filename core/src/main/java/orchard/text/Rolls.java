@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Directory;
@@ -26,6 +27,9 @@ final class Rolls {
     private final Directory names;
     private final List<Device> devices;
     private final Map<String, Roll> made = new HashMap<>();
+
+    /** The focus whose places something is told of each, or "". */
+    private String each = "";
 
     /** @param devices all there are, those of layouts among them */
     Rolls(Directory names, List<Device> devices) {
@@ -121,18 +125,8 @@ final class Rolls {
         return roll(
                 "locals/" + focus,
                 roll -> names.focus(focus)
-                        .ifPresent(of -> on(of).forEach(device -> device.profile()
-                                .parameters()
-                                .forEach(parameter -> of.local(new Ref.ToParameter(device.id(), parameter.id()), names)
-                                        .ifPresent(local -> roll.add(local, local.replace(Focus.WITHIN, " › ")))))));
-    }
-
-    private List<Device> on(Focus focus) {
-        return devices.stream()
-                .filter(device -> focus.device().isEmpty()
-                        ? focus.places().contains(device.id())
-                        : focus.device().equals(device.id()))
-                .toList();
+                        .ifPresent(of -> of.locals(names)
+                                .forEach(local -> roll.add(local, local.replace(Focus.WITHIN, Roll.WITHIN)))));
     }
 
     /** The number of a control that is meant where none is said: that of a press, or else its first. */
@@ -169,9 +163,21 @@ final class Rolls {
                 + devices().written(ref.device());
     }
 
+    /** What is written of each place of a focus. */
+    String ofEach(String focus, Supplier<String> written) {
+        String before = each;
+        each = focus;
+        String text = written.get();
+        each = before;
+        return text;
+    }
+
     /** How a parameter is written. */
     String written(Ref.ToParameter ref) {
         Optional<Through> through = names.device(ref.device()).isPresent() ? Optional.empty() : Through.of(ref, names);
+        if (through.isPresent() && ref.device().equals(each) && through.get().offset() == 1) {
+            return "its " + locals(each).written(through.get().local());
+        }
         return through.map(way -> Through.ordinal(way.offset()) + " of " + foci().written(ref.device()) + " › "
                         + locals(ref.device()).written(way.local()))
                 .orElseGet(() -> parameters(ref.device()).written(ref.parameter()) + " of "

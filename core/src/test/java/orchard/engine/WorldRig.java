@@ -6,6 +6,7 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
@@ -506,9 +507,15 @@ public final class WorldRig {
             case 3 -> new Toggle(parameter("mute"), 0, 1);
             case 4 -> new Reset(parameter);
             case 5 ->
-                new Wait(
-                        0.05 + random.nextInt(5) / 10.0,
-                        Wait.Again.values()[random.nextInt(Wait.Again.values().length)]);
+                random.nextInt(3) == 0
+                        ? new ForEach(
+                                "bank",
+                                1 + random.nextInt(2),
+                                condition(random, 1),
+                                new SetTo(ForEach.its("bank", "level"), new Value.Fixed(1 + random.nextInt(3))))
+                        : new Wait(
+                                0.05 + random.nextInt(5) / 10.0,
+                                Wait.Again.values()[random.nextInt(Wait.Again.values().length)]);
             case 6 -> new Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");

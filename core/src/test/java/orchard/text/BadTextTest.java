@@ -15,7 +15,7 @@ class BadTextTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            When "Knob" of "Box" turns, frobnicate "mute". | 29 | “frobnicate” does not fit here; expected “in”, “while”, “shape”
+            When "Knob" of "Box" turns, frobnicate "mute". | 29 | “frobnicate” does not fit here; expected “in”, “for”, “while”, “shape”
             When "Knob" of "Box" turns, set "mutt". | 33 | there is no parameter “mutt”
             When "Knob" of "Box" turns, set "cutof" of "Desk". | 33 | there is no parameter “cutof” of "Desk"; did you mean "Surf › cutoff"?
             When "Knob" of "Bix" turns, set "mute". | 16 | there is no device “Bix”; did you mean "Box"?
@@ -36,6 +36,9 @@ class BadTextTest {
             When "Knob" of "Box" turns, send "CC 200 = 1" to "Synth". | 34 | The controller is 0–127, not “200”
             When "Knob" of "Box" turns, set "mute" to 1, and when it is let go, set "cutoff". | 29 | what follows the control
             When "torque" of "Knob" of "Box" turns, set "mute". | 6 | "Knob" does not send “torque”
+            When "Knob" of "Box" turns, set its "level" to 3. | 33 | “its” is told of each place of a focus, behind “for each of”
+            When "Knob" of "Box" turns, for each of "Bank", set its "levl" to 3. | 57 | there is no parameter “levl” in the places of "Bank"
+            When "Knob" of "Box" turns, for each of "Bank", wait 1 s. | 29 | for each place a parameter is set
             When any of "Knob" to "Pad 1" of "Box" turns, show its value on "Ring" of "Box". | 47 | “show” does not fit here
             """)
     void whatCannotBeUnderstoodIsSaidAtItsPlace(String text, int column, String message) {

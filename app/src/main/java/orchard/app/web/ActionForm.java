@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import orchard.action.Action;
+import orchard.action.ForEach;
 import orchard.action.MoveFocus;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -73,9 +74,11 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         Typed in = new Typed(values(typed, line));
         Ref.ToParameter parameter = chosen(in.text("parameter"), titles);
         Action.Kind kind = kind(in.text("what"));
-        Action action = kind == Action.Kind.FOCUS
-                ? new MoveFocus(in.text("focus"), "", 1, false) // whose places are offered
-                : kind.fresh(parameter, in.text("device"), names);
+        Action action = switch (kind) {
+            case FOCUS -> new MoveFocus(in.text("focus"), "", 1, false); // whose places are offered
+            case EACH -> ForEach.fresh(in.text("focus"), names); // what its places have is offered
+            default -> kind.fresh(parameter, in.text("device"), names);
+        };
         return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names, titles);
     }
 

@@ -347,6 +347,21 @@ class TextTest {
     }
 
     @Test
+    void oneKeyIsForManyTracks(TestOrchard orchard, Browser browser) {
+        make(orchard, browser, "Every other track, and all that are armed");
+        press(orchard, "sluice", "key5");
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/23/mute").equals("on"));
+        assertThat(orchard.shows("wherry", "/wherry/track/1/mute")).isEqualTo("on");
+        assertThat(orchard.shows("wherry", "/wherry/track/2/mute")).isEqualTo("off");
+        orchard.standIn("wherry").play("/wherry/track/9/arm", "set", 1);
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/9/arm").equals("on"));
+        browser.rest();
+        press(orchard, "sluice", "key7");
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/9/volume").equals("-6.0 dB"));
+        assertThat(orchard.shows("wherry", "/wherry/track/10/volume")).isEqualTo("-12.0 dB");
+    }
+
+    @Test
     void aPressAndItsReleaseAreTwoListsInOneLine(TestOrchard orchard, Browser browser) {
         make(orchard, browser, "A switch with two lists");
         orchard.standIn("sluice").play("key3", "hit", 1);

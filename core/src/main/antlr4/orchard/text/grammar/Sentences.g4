@@ -112,6 +112,7 @@ action
   | 'switch' parameter 'between' fixed 'and' fixed                                  # toggle
   | 'move' parameter ('up' | 'down') 'by' quantity 'round'?                         # nudge
   | 'choose' parameter ('from' fixed ('or' fixed)*)? ('stop' 'at' fixed)?           # choose
+  | 'for' ('each' | 'every' ('other' | ORDINAL)) WORD? 'of' focus ('while' condition)? ',' action  # forEach
   | 'tap' parameter                                                                 # tap
   | 'bring' parameter 'to' value 'over' seconds                                     # ramp
   | 'wait' seconds ('while' 'a' 'new' 'one' again)?                                 # wait
@@ -155,7 +156,7 @@ dimension : part ;
 
 controlName : part ;
 
-parameter : 'the'? ORDINAL WORD? 'of' focus WITHIN localName | parameterName ('of' device)? ;
+parameter : 'the'? ORDINAL WORD? 'of' focus WITHIN localName | 'its' localName | parameterName ('of' device)? ;
 
 parameterName : part ;
 
