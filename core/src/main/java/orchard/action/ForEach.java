@@ -14,6 +14,7 @@ import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.gear.Through;
 import orchard.mistake.Mistake;
+import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
@@ -57,7 +58,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
     public record One(Condition where, Action action) {}
 
     /** A new one over a focus: the first parameter its places have is set to its default. */
-    static Action fresh(String focus, Directory names) {
+    public static Action fresh(String focus, Directory names) {
         String over = names.focus(focus)
                 .map(Focus::id)
                 .orElse(names.foci().stream().findFirst().map(Focus::id).orElse(""));
@@ -134,7 +135,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
             fields.add(Field.text(
                     "at",
                     "is at",
-                    compared.map(of -> orchard.parameter.Display.real(of.real(), names.parameter(of.parameter())))
+                    compared.map(of -> Display.real(of.real(), names.parameter(of.parameter())))
                             .orElse(""),
                     ""));
         }

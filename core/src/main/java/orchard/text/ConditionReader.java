@@ -1,6 +1,7 @@
 package orchard.text;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.condition.All;
 import orchard.condition.Always;
@@ -99,7 +100,7 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     }
 
     private static Compared.Is is(ComparisonContext comparison) {
-        return Compared.Is.valueOf(comparison.start.getText().toUpperCase());
+        return Compared.Is.valueOf(comparison.start.getText().toUpperCase(Locale.ROOT));
     }
 
     private double[] ends(ComparisonContext comparison, Optional<Parameter> of) {

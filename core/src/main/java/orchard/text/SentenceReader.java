@@ -2,6 +2,7 @@ package orchard.text;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.condition.Always;
@@ -148,7 +149,7 @@ record SentenceReader(NameReader read) {
     private static Takeover takeover(TakeoverContext takeover) {
         return takeover == null
                 ? null
-                : switch (takeover.getChild(1).getText().toLowerCase()) {
+                : switch (takeover.getChild(1).getText().toLowerCase(Locale.ROOT)) {
                     case "jumps" -> Takeover.JUMP;
                     case "is" -> Takeover.PICK_UP;
                     default -> Takeover.CONVERGE;

@@ -1,6 +1,7 @@
 package orchard.text;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
@@ -76,7 +77,7 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
     @Override
     public Stage visitCurve(CurveContext stage) {
         BendContext bend = stage.bend();
-        Curve.Form form = switch (bend.start.getText().toLowerCase()) {
+        Curve.Form form = switch (bend.start.getText().toLowerCase(Locale.ROOT)) {
             case "bent" -> Curve.Form.GAMMA;
             case "quick" -> Curve.Form.LOGARITHMIC;
             case "along" -> Curve.Form.POINTS;

@@ -1,5 +1,6 @@
 package orchard.text;
 
+import java.util.Locale;
 import orchard.gear.Ref;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ChangesContext;
@@ -37,7 +38,7 @@ final class TriggerReader extends SentencesBaseVisitor<Trigger> {
     @Override
     public Trigger visitMoves(MovesContext trigger) {
         Ref.ToParameter parameter = read.parameter(trigger.parameter());
-        ValueMoves.Way way = switch (trigger.getChild(1).getText().toLowerCase()) {
+        ValueMoves.Way way = switch (trigger.getChild(1).getText().toLowerCase(Locale.ROOT)) {
             case "rises" -> ValueMoves.Way.RISES;
             case "falls" -> ValueMoves.Way.FALLS;
             case "comes" -> ValueMoves.Way.REACHES;

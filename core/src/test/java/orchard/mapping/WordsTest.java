@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
@@ -31,6 +32,7 @@ import orchard.action.Tap;
 import orchard.action.Toggle;
 import orchard.action.Value;
 import orchard.action.Wait;
+import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.Focus;
 import orchard.gear.Layer;
@@ -189,7 +191,11 @@ class WordsTest {
                 Arguments.of(new GoToSong("", 1), "go to the next song"),
                 Arguments.of(new GoToSong("", -1), "go to the song before"),
                 Arguments.of(new GoToSong("song9", 0), "go to the song that is missing (song9)"),
+                Arguments.of(
+                        new ForEach("bank", 3, new Always(), new Reset(ForEach.its("bank", "mute"))),
+                        "for every 3rd track of Bank, set its mute to its default"),
                 Arguments.of(new Wait(0.5), "wait 0.50 s"),
+                Arguments.of(new Wait(0.5, Wait.Again.ANEW), "wait 0.50 s while a new one begins anew"),
                 Arguments.of(new StopAll(), "stop everything"));
     }
 
