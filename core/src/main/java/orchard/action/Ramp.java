@@ -5,10 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
-import orchard.mistake.Mistake;
-import orchard.parameter.Display;
 import orchard.parameter.Field;
 import orchard.parameter.Parameter;
+import orchard.parameter.Span;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
@@ -16,17 +15,28 @@ import orchard.shape.Shape;
  * Brings a parameter to a value in some time, evenly along its own law. A hand on the parameter ends it, a release does not, panic does; another one begins from
  * where it is.
  *
- * @param seconds how long it takes, 0.05..{@value #LONGEST}
+ * @param seconds how long it takes, 0.05..{@value #LONGEST}, or 0 where it is in beats
+ * @param beats how many beats it takes, or 0
  */
-public record Ramp(Ref.ToParameter parameter, Value value, double seconds) implements Action {
+public record Ramp(Ref.ToParameter parameter, Value value, double seconds, double beats) implements Action {
 
     /** An hour. */
     public static final double LONGEST = 3600;
 
     public Ramp {
-        if (!(seconds >= 0.05 && seconds <= LONGEST)) {
-            throw new Mistake("seconds", "a ramp takes 0.05 s to an hour");
-        }
+        Span span = Span.checked(seconds, beats, 0.05, LONGEST, "a ramp takes 0.05 s to an hour");
+        seconds = span.seconds();
+        beats = span.beats();
+    }
+
+    /** In some seconds. */
+    public Ramp(Ref.ToParameter parameter, Value value, double seconds) {
+        this(parameter, value, seconds, 0);
+    }
+
+    /** How long it takes. */
+    public Span span() {
+        return new Span(seconds, beats);
     }
 
     @Override
@@ -37,14 +47,15 @@ public record Ramp(Ref.ToParameter parameter, Value value, double seconds) imple
     @Override
     public List<Field> fields(Directory names) {
         List<Field> fields = new ArrayList<>(value.fields(parameter, names));
-        fields.add(Field.seconds("seconds", "over", seconds, "2.00 s"));
+        fields.add(span().field("seconds", "over", "2.00 s"));
         return fields;
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
         Ref.ToParameter chosen = Action.chosen(typed, names);
-        return new Ramp(chosen, Value.filled(typed, chosen, names), typed.seconds("seconds"));
+        Span span = Span.typed(typed, "seconds");
+        return new Ramp(chosen, Value.filled(typed, chosen, names), span.seconds(), span.beats());
     }
 
     @Override
@@ -59,7 +70,7 @@ public record Ramp(Ref.ToParameter parameter, Value value, double seconds) imple
 
     @Override
     public Action about(Ref.ToParameter other) {
-        return new Ramp(other, value, seconds);
+        return new Ramp(other, value, seconds, beats);
     }
 
     @Override
@@ -80,7 +91,7 @@ public record Ramp(Ref.ToParameter parameter, Value value, double seconds) imple
     @Override
     public String words(Directory names) {
         return "bring " + names.words(parameter) + " to " + value.words(names.parameter(parameter), names) + " over "
-                + Display.text(seconds, "s");
+                + span().words();
     }
 
     @Override

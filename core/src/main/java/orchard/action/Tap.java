@@ -30,6 +30,16 @@ public record Tap(Ref.ToParameter parameter) implements Action {
         };
     }
 
+    /** How long a beat is, in seconds, of what stands in a unit. */
+    public static double seconds(double real, String unit) {
+        return switch (unit) {
+            case "s" -> real;
+            case "ms" -> real / 1000;
+            case "Hz" -> 1 / real;
+            default -> 60 / real;
+        };
+    }
+
     @Override
     public Kind kind() {
         return Kind.TAP;

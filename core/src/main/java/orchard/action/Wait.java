@@ -6,9 +6,8 @@ import java.util.Map;
 import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
-import orchard.mistake.Mistake;
-import orchard.parameter.Display;
 import orchard.parameter.Field;
+import orchard.parameter.Span;
 import orchard.parameter.Typed;
 import orchard.shape.Shape;
 
@@ -17,7 +16,7 @@ import orchard.shape.Shape;
  *
  * @param seconds 0.001..600
  */
-public record Wait(double seconds, Again again) implements Action {
+public record Wait(double seconds, double beats, Again again) implements Action {
 
     /** What becomes of it when the same case is set off once more before it is over. */
     public enum Again {
@@ -54,14 +53,24 @@ public record Wait(double seconds, Again again) implements Action {
 
     public Wait {
         again = again == null ? Again.BESIDE : again; // as it was before it could be said
-        if (!(seconds >= SHORTEST && seconds <= LONGEST)) {
-            throw new Mistake("a wait lasts between 1 ms and 600 s");
-        }
+        Span span = Span.checked(seconds, beats, SHORTEST, LONGEST, "a wait lasts between 1 ms and 600 s");
+        seconds = span.seconds();
+        beats = span.beats();
+    }
+
+    /** Some seconds. */
+    public Wait(double seconds, Again again) {
+        this(seconds, 0, again);
     }
 
     /** Beside whatever waits already. */
     public Wait(double seconds) {
         this(seconds, Again.BESIDE);
+    }
+
+    /** How long it lasts. */
+    public Span span() {
+        return new Span(seconds, beats);
     }
 
     @Override
@@ -76,17 +85,15 @@ public record Wait(double seconds, Again again) implements Action {
             agains.put(one.name(), one.words());
         }
         return List.of(
-                Field.seconds("seconds", "for", seconds, "0.50 s"),
+                span().field("seconds", "for", "0.50 s"),
                 Field.choice("again", "meanwhile a new one", again.name(), agains));
     }
 
     @Override
     public Action filled(Typed typed, Directory names) {
-        double typedSeconds = typed.seconds("seconds");
-        if (!(typedSeconds >= SHORTEST && typedSeconds <= LONGEST)) {
-            throw new Mistake("seconds", "a wait lasts between 1 ms and 600 s");
-        }
-        return new Wait(typedSeconds, typed.oneOf("again", Again.class));
+        Span span = Span.typed(typed, "seconds");
+        Again chosen = typed.text("again").isEmpty() ? again : typed.oneOf("again", Again.class);
+        return new Wait(span.seconds(), span.beats(), chosen);
     }
 
     @Override
@@ -111,7 +118,7 @@ public record Wait(double seconds, Again again) implements Action {
 
     @Override
     public String words(Directory names) {
-        return "wait " + Display.text(seconds, "s") + again.behind();
+        return "wait " + span().words() + again.behind();
     }
 
     @Override

@@ -52,6 +52,7 @@ final class ActionRunner {
     private final Layers layers;
     private final Foci foci;
     private final Ramps ramps;
+    private final Tempo tempo;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
@@ -66,6 +67,7 @@ final class ActionRunner {
             Layers layers,
             Foci foci,
             Ramps ramps,
+            Tempo tempo,
             Runnable stopAll) {
         this.state = state;
         this.cycle = cycle;
@@ -77,6 +79,7 @@ final class ActionRunner {
         this.layers = layers;
         this.foci = foci;
         this.ramps = ramps;
+        this.tempo = tempo;
         this.stopAll = stopAll;
     }
 
@@ -160,7 +163,7 @@ final class ActionRunner {
     private void perform(Press press, ActionPlan[] actions, int from) {
         for (int i = from; i < actions.length; i++) {
             if (actions[i].action() instanceof Wait wait) {
-                pause(press, actions, i + 1, nanos(wait), wait.again());
+                pause(press, actions, i + 1, tempo.nanos(wait.span()), wait.again());
                 return;
             }
             ActionPlan action = actions[i];
@@ -168,14 +171,10 @@ final class ActionRunner {
         }
     }
 
-    private static long nanos(Wait wait) {
-        return (long) (wait.seconds() * 1e9);
-    }
-
     private void pause(Press press, ActionPlan[] actions, int next, long nanos, Wait.Again again) {
         long rest = 0;
         for (int i = next; i < actions.length; i++) {
-            rest += actions[i].action() instanceof Wait wait ? nanos(wait) : 0;
+            rest += actions[i].action() instanceof Wait wait ? tempo.nanos(wait.span()) : 0;
         }
         Timers.Pause pause = new Timers.Pause(actions, again, rest);
         boolean waits = state.timers.at(cycle.now + nanos, press, pause, () -> {
@@ -281,7 +280,7 @@ final class ActionRunner {
         public Void ramp(Ramp action) {
             double to = position(plan, action.value());
             if (!Double.isNaN(to) && isThere(plan.parameter())) {
-                ramps.begin(press.plan.state(), plan.parameter(), to, action.seconds());
+                ramps.begin(press.plan.state(), plan.parameter(), to, tempo.nanos(action.span()));
             }
             return null;
         }

@@ -246,6 +246,11 @@ public final class Compiler {
     }
 
     /** Gathers what mappings say of controls, parameters, lights and pages. */
+    private State.OfAddress tempo() {
+        Ref.ToParameter tempo = rig.settings().tempo();
+        return tempo == null || rig.parameter(tempo).isEmpty() ? null : cells.address(tempo, rig);
+    }
+
     private Plan.Wiring wiring(List<MappingPlan> plans, SelectorPlan songs) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
         Map<State.OfControl, Set<Plan.Touch>> touches = new HashMap<>();
@@ -296,6 +301,7 @@ public final class Compiler {
         }
         return new Plan.Wiring(
                 songs,
+                tempo(),
                 focusPlans(focused),
                 watched(plans),
                 layerPlans(ofLayers),

@@ -94,8 +94,9 @@ public final class Engine {
         this.presets = new Presets(cycle, parameters, pages);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.ramps = new Ramps(state, cycle, parameters);
+        Tempo tempo = new Tempo(state, cycle);
         this.actions = new ActionRunner(
-                state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, this::stopAll);
+                state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, tempo, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
         this.controls = new Controls(state, cycle, mappings, lights, layers);
@@ -103,10 +104,11 @@ public final class Engine {
         this.stops = new Stops(state, cycle, targets, payments, attendance, layers, ramps);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
-        this.triggers = new Triggers(state, cycle, mappings);
+        this.triggers = new Triggers(state, cycle, mappings, tempo);
         this.traces = traces;
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
+        state.tempo = plan.tempo();
         foci.replanned(plan);
         layers.replanned(plan);
         insidersAreThere();
@@ -364,6 +366,7 @@ public final class Engine {
         @Override
         public void replanned(Event.Replanned event) {
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
+            state.tempo = event.plan().tempo();
             ramps.replanned(event.plan());
             foci.replanned(event.plan());
             layers.replanned(event.plan());

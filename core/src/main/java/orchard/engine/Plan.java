@@ -64,6 +64,7 @@ public final class Plan {
     private final List<Watched> watched;
     private final Watch[] beginning;
     private final Watch[] timed;
+    private final State.OfAddress tempo;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -145,6 +146,7 @@ public final class Plan {
     /** Where what parts say of one another was gathered. */
     record Wiring(
             SelectorPlan songs,
+            State.OfAddress tempo,
             List<FocusPlan> foci,
             List<Watched> watched,
             List<LayerPlan> layers,
@@ -173,6 +175,7 @@ public final class Plan {
         this.turned = wiring.turned();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
+        this.tempo = wiring.tempo();
         this.foci = wiring.foci();
         this.watched = wiring.watched();
         this.beginning = watches(Trigger.Kind.LOAD);
@@ -234,6 +237,11 @@ public final class Plan {
 
     List<FocusPlan> foci() {
         return foci;
+    }
+
+    /** What tells how fast beats go, or null. */
+    State.OfAddress tempo() {
+        return tempo;
     }
 
     /** The set list, and where it stands. */

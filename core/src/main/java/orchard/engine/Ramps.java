@@ -20,10 +20,10 @@ final class Ramps {
     }
 
     /** A parameter sets out; one that is on its way already goes on from where it is. */
-    void begin(State.OfMapping mapping, State.OfParameter parameter, double to, double seconds) {
+    void begin(State.OfMapping mapping, State.OfParameter parameter, double to, long nanos) {
         state.ramps.removeIf(ramp -> ramp.parameter == parameter);
-        state.ramps.add(new State.OfRamp(
-                mapping, parameter, Parameters.known(parameter), to, cycle.now, (long) (seconds * 1e9), cycle.number));
+        state.ramps.add(
+                new State.OfRamp(mapping, parameter, Parameters.known(parameter), to, cycle.now, nanos, cycle.number));
     }
 
     /** When the next step is due, or {@link Long#MAX_VALUE}. */

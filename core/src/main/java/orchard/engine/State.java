@@ -112,6 +112,11 @@ final class State {
     /** Parameters that are on their way to a value. */
     final List<OfRamp> ramps = new ArrayList<>();
 
+    /** What tells how fast beats go, or null; and how fast they went last, in beats a minute. */
+    OfAddress tempo;
+
+    double bpm = Tempo.BEGINS;
+
     /** A parameter that is on its way to a value. */
     static final class OfRamp {
         /** What sent it there, and the trace in which it did. */

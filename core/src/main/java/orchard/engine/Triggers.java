@@ -21,8 +21,10 @@ final class Triggers {
     private final State state;
     private final Cycle cycle;
     private final Mappings mappings;
+    private final Tempo tempo;
 
-    Triggers(State state, Cycle cycle, Mappings mappings) {
+    Triggers(State state, Cycle cycle, Mappings mappings, Tempo tempo) {
+        this.tempo = tempo;
         this.state = state;
         this.cycle = cycle;
         this.mappings = mappings;
@@ -79,8 +81,8 @@ final class Triggers {
         }
     }
 
-    private static long period(Watch watch) {
-        return (long) (((TimePasses) watch.trigger()).seconds() * 1e9);
+    private long period(Watch watch) {
+        return tempo.nanos(((TimePasses) watch.trigger()).span());
     }
 
     /** A parameter stands elsewhere. */

@@ -1,6 +1,7 @@
 package orchard.gear;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -101,6 +102,39 @@ public final class Banks {
             from += step;
         } while (to < having.size());
         return pages;
+    }
+
+    /**
+     * The focus that does in one what a page and others like it do: one parameter of groups side by side. Empty if the page holds anything else, or a focus does it
+     * already.
+     *
+     * @param id of the focus
+     * @param foci those there are
+     */
+    public Optional<Focus> focus(ParameterPage page, String device, String id, List<Focus> foci) {
+        List<Parameter> parameters = parameters(page);
+        if (parameters.size() < 2 || parameters.size() != page.entries().size()) {
+            return Optional.empty();
+        }
+        String name = parameters.get(0).name();
+        List<String> having = siblings(parameters.get(0).group()).stream()
+                .filter(group -> named(group, name).isPresent())
+                .map(Group::id)
+                .toList();
+        List<String> own = parameters.stream().map(Parameter::group).toList();
+        boolean isBank =
+                parameters.stream().allMatch(parameter -> parameter.name().equals(name))
+                        && Collections.indexOfSubList(having, own) >= 0;
+        boolean isThere = foci.stream()
+                .anyMatch(focus -> focus.device().equals(device)
+                        && focus.width() == own.size()
+                        && focus.places().containsAll(having));
+        String noun =
+                having.isEmpty() ? "" : having.get(0).replaceAll("^.*\\.", "").replaceAll("\\d+$", "");
+        return isBank && !isThere
+                ? Optional.of(new Focus(
+                        id, name + " bank", noun, device, having, own.size(), Focus.Ends.STOP, null, null, ""))
+                : Optional.empty();
     }
 
     private static boolean holds(ParameterPage page, List<ParameterPage.Entry> entries) {

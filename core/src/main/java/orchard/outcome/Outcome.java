@@ -9,6 +9,7 @@ public sealed interface Outcome
         permits CascadeCut,
                 CaseTaken,
                 Considered,
+                AtLastTempo,
                 ControlMoved,
                 Doubted,
                 Filtered,

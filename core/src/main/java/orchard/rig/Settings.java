@@ -1,6 +1,7 @@
 package orchard.rig;
 
 import java.util.List;
+import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.signal.NoteName;
 
@@ -13,6 +14,7 @@ import orchard.signal.NoteName;
  * @param takeover what absolute controls do that stand elsewhere, unless their device or mapping says otherwise
  * @param reconcile who is followed where a device and Orchard both moved a parameter while they could not hear each other
  * @param sessions network MIDI sessions that Orchard joins, as {@code name = host:port}; the port is the control port
+ * @param tempo the parameter that tells how fast beats go: in BPM, in Hz, or as the time of a beat; null for none
  */
 public record Settings(
         int octaveOfNote60,
@@ -20,7 +22,8 @@ public record Settings(
         List<Integer> tcpPorts,
         List<String> sessions,
         Takeover takeover,
-        Reconcile reconcile) {
+        Reconcile reconcile,
+        Ref.ToParameter tempo) {
 
     /** Who is followed where both sides moved a parameter during a gap. */
     public enum Reconcile {
@@ -43,6 +46,22 @@ public record Settings(
         sessions = List.copyOf(sessions);
         takeover = takeover == null ? Takeover.JUMP : takeover;
         reconcile = reconcile == null ? Reconcile.THEIRS : reconcile;
+    }
+
+    /** Without a tempo. */
+    public Settings(
+            int octaveOfNote60,
+            List<Integer> udpPorts,
+            List<Integer> tcpPorts,
+            List<String> sessions,
+            Takeover takeover,
+            Reconcile reconcile) {
+        this(octaveOfNote60, udpPorts, tcpPorts, sessions, takeover, reconcile, null);
+    }
+
+    /** The same with other sessions. */
+    public Settings withSessions(List<String> others) {
+        return new Settings(octaveOfNote60, udpPorts, tcpPorts, others, takeover, reconcile, tempo);
     }
 
     /** A device that was moved is followed. */

@@ -30,6 +30,7 @@ import orchard.action.Wait;
 import orchard.condition.Always;
 import orchard.condition.Condition;
 import orchard.gear.Ref;
+import orchard.parameter.Span;
 import orchard.signal.MessageText;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ActionContext;
@@ -161,17 +162,19 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     @Override
     public Action visitRamp(RampContext action) {
         Ref.ToParameter parameter = read.settable(action.parameter());
-        return new Ramp(parameter, value(action.value(), parameter), read.seconds(action.seconds()));
+        Span span = read.span(action.seconds());
+        return new Ramp(parameter, value(action.value(), parameter), span.seconds(), span.beats());
     }
 
     @Override
     public Action visitWait(WaitContext action) {
-        double seconds = read.seconds(action.seconds());
+        Span span = read.span(action.seconds());
         if (action.again() == null) {
-            return new Wait(seconds);
+            return new Wait(span.seconds(), span.beats(), Wait.Again.BESIDE);
         }
         return new Wait(
-                seconds,
+                span.seconds(),
+                span.beats(),
                 switch (action.again().start.getText().toLowerCase(Locale.ROOT)) {
                     case "begins" -> Wait.Again.ANEW;
                     case "is" -> Wait.Again.IGNORED;

@@ -114,7 +114,7 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     @Override
     public String ramp(Ramp action) {
         return "bring " + rolls.written(action.parameter()) + " to " + value(action.value(), action.parameter())
-                + " over " + Spelling.seconds(action.seconds());
+                + " over " + Spelling.span(action.span());
     }
 
     @Override
@@ -188,7 +188,7 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
 
     @Override
     public String wait(Wait action) {
-        return "wait " + Spelling.seconds(action.seconds()) + action.again().behind();
+        return "wait " + Spelling.span(action.span()) + action.again().behind();
     }
 
     private String value(Value value, Ref.ToParameter set) {

@@ -9,6 +9,7 @@ import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
+import orchard.parameter.Span;
 import orchard.text.grammar.SentencesParser.ControlContext;
 import orchard.text.grammar.SentencesParser.ControlNameContext;
 import orchard.text.grammar.SentencesParser.DeviceContext;
@@ -264,6 +265,12 @@ record NameReader(Rolls rolls, String each) {
     int ordinal(TerminalNode ordinal) {
         String digits = ordinal.getText().substring(0, ordinal.getText().length() - 2);
         return digits.length() > 4 ? 0 : Integer.parseInt(digits);
+    }
+
+    /** A time in seconds or in beats. */
+    Span span(SecondsContext span) {
+        boolean inBeats = span.WORD().getText().matches("(?i)beats?");
+        return inBeats ? new Span(0, Spelling.number(span.NUMBER().getText())) : new Span(seconds(span), 0);
     }
 
     /** A whole number of places. */

@@ -1,6 +1,7 @@
 package orchard.text;
 
 import java.math.BigDecimal;
+import orchard.parameter.Span;
 
 /** How numbers and names are spelled: as short as they can be without becoming another. */
 final class Spelling {
@@ -45,6 +46,13 @@ final class Spelling {
     /** A time in seconds. */
     static String seconds(double seconds) {
         return number(seconds) + " s";
+    }
+
+    /** A time in seconds or in beats. */
+    static String span(Span span) {
+        return span.inBeats()
+                ? number(span.beats()) + (span.beats() == 1 ? " beat" : " beats")
+                : seconds(span.seconds());
     }
 
     /** A name in quotes. */

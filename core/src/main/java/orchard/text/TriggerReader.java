@@ -2,6 +2,7 @@ package orchard.text;
 
 import java.util.Locale;
 import orchard.gear.Ref;
+import orchard.parameter.Span;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ChangesContext;
 import orchard.text.grammar.SentencesParser.ComesContext;
@@ -74,7 +75,8 @@ final class TriggerReader extends SentencesBaseVisitor<Trigger> {
 
     @Override
     public Trigger visitTimePasses(TimePassesContext trigger) {
-        return new TimePasses(read.seconds(trigger.seconds()));
+        Span span = read.span(trigger.seconds());
+        return new TimePasses(span.seconds(), span.beats());
     }
 
     private static boolean comes(ComesContext comes) {

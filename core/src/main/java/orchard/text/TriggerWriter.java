@@ -51,7 +51,7 @@ record TriggerWriter(Rolls rolls) implements Trigger.Visitor<String> {
 
     @Override
     public String timePasses(TimePasses trigger) {
-        return Spelling.seconds(trigger.seconds()) + " have passed";
+        return Spelling.span(trigger.span()) + " have passed";
     }
 
     private static String comes(boolean comes) {

@@ -3,9 +3,8 @@ package orchard.trigger;
 import java.util.List;
 import java.util.Optional;
 import orchard.gear.Directory;
-import orchard.mistake.Mistake;
-import orchard.parameter.Display;
 import orchard.parameter.Field;
+import orchard.parameter.Span;
 import orchard.parameter.Typed;
 
 /**
@@ -13,7 +12,7 @@ import orchard.parameter.Typed;
  *
  * @param seconds from one time to the next, {@value #SHORTEST}..{@value #LONGEST}
  */
-public record TimePasses(double seconds) implements Trigger {
+public record TimePasses(double seconds, double beats) implements Trigger {
 
     /** More often than this nobody can follow. */
     public static final double SHORTEST = 0.05;
@@ -22,9 +21,20 @@ public record TimePasses(double seconds) implements Trigger {
     public static final double LONGEST = 86_400;
 
     public TimePasses {
-        if (!(seconds >= SHORTEST && seconds <= LONGEST)) {
-            throw new Mistake("seconds", "what happens every so often happens every 0.05 s to 86,400 s");
-        }
+        Span span = Span.checked(
+                seconds, beats, SHORTEST, LONGEST, "what happens every so often happens every 0.05 s to 86,400 s");
+        seconds = span.seconds();
+        beats = span.beats();
+    }
+
+    /** Every so many seconds. */
+    public TimePasses(double seconds) {
+        this(seconds, 0);
+    }
+
+    /** How often. */
+    public Span span() {
+        return new Span(seconds, beats);
     }
 
     @Override
@@ -34,17 +44,18 @@ public record TimePasses(double seconds) implements Trigger {
 
     @Override
     public List<Field> fields(Directory names) {
-        return List.of(Field.seconds("seconds", "every", seconds, "1.00 s"));
+        return List.of(span().field("seconds", "every", "1.00 s"));
     }
 
     @Override
     public Trigger filled(Typed typed, Directory names) {
-        return new TimePasses(typed.seconds("seconds"));
+        Span span = Span.typed(typed, "seconds");
+        return new TimePasses(span.seconds(), span.beats());
     }
 
     @Override
     public String words(Directory names) {
-        return Display.text(seconds, "s") + " have passed";
+        return span().words() + " have passed";
     }
 
     @Override

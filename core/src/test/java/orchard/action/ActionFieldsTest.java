@@ -59,6 +59,8 @@ class ActionFieldsTest {
                 new Tap(VOLUME),
                 new Send("box", new MidiMessage.ControlChange(1, 20, 64)),
                 new Wait(0.25),
+                new Wait(0, 3, Wait.Again.ANEW),
+                new Ramp(CUTOFF, new Value.Fixed(400), 0, 8),
                 new StopAll());
     }
 

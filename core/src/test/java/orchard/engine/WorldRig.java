@@ -520,7 +520,10 @@ public final class WorldRig {
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");
             case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));
-            case 15 -> new Ramp(parameter, new Value.Fixed(2), 0.1 + random.nextInt(8) / 10.0);
+            case 15 ->
+                random.nextInt(4) == 0
+                        ? new Ramp(parameter, new Value.Fixed(2), 0, 0.25 + random.nextInt(4))
+                        : new Ramp(parameter, new Value.Fixed(2), 0.1 + random.nextInt(8) / 10.0);
             case 16 -> new GoToSong(random.nextBoolean() ? "" : "song2", random.nextBoolean() ? 1 : -1);
             case 10 -> new Hold(parameter, new Value.Fixed(2));
             case 11 -> new ResetMoved();

@@ -115,6 +115,26 @@ class BanksTest {
     }
 
     @Test
+    void pagesOfOneParameterSideBySideAreOneFocus() {
+        Banks banks = banks(20);
+        ParameterPage second = banks.across("t3.volume", 8, 8).get(1);
+        Focus focus = banks.focus(second, "desk", "focus1", List.of()).orElseThrow();
+        assertThat(focus.name()).isEqualTo("Volume bank");
+        assertThat(focus.width()).isEqualTo(8);
+        assertThat(focus.places()).hasSize(20).startsWith("t1", "t2");
+        assertThat(banks.focus(second, "desk", "focus2", List.of(focus)))
+                .as("there is one already")
+                .isEmpty();
+        assertThat(banks.focus(page("t1.volume", "t3.volume"), "desk", "f", List.of()))
+                .isEmpty();
+        assertThat(banks.focus(page("t1.volume", "t1.pan"), "desk", "f", List.of()))
+                .isEmpty();
+        assertThat(banks.focus(page("t1.volume"), "desk", "f", List.of())).isEmpty();
+        assertThat(banks.focus(page("t1.volume", "gone"), "desk", "f", List.of()))
+                .isEmpty();
+    }
+
+    @Test
     void banksGoOnByAPageOrByOne() {
         assertThat(banks(20).across("t3.volume", 8, 8))
                 .extracting(ParameterPage::name)

@@ -1,6 +1,7 @@
 package orchard.app.store;
 
 import java.util.List;
+import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.rig.PartJson;
 import orchard.rig.Settings;
@@ -30,7 +31,11 @@ class SettingsTable {
                                 PartJson.read(rs.getString("tcp_ports"), PORTS),
                                 PartJson.read(rs.getString("sessions"), SESSIONS),
                                 Takeover.valueOf(rs.getString("takeover")),
-                                Settings.Reconcile.valueOf(rs.getString("reconcile"))),
+                                Settings.Reconcile.valueOf(rs.getString("reconcile")),
+                                rs.getString("tempo_device").isEmpty()
+                                        ? null
+                                        : new Ref.ToParameter(
+                                                rs.getString("tempo_device"), rs.getString("tempo_parameter"))),
                         rs.getLong("revision")))
                 .list();
     }
@@ -41,8 +46,9 @@ class SettingsTable {
 
     void insert(Settings settings, long revision) {
         jdbc.sql("""
-                        insert into settings (id, revision, octave, takeover, reconcile, udp_ports, tcp_ports, sessions)
-                        values (?, ?, ?, ?, ?, ?, ?, ?)
+                        insert into settings
+                            (id, revision, octave, takeover, reconcile, udp_ports, tcp_ports, sessions, tempo_device, tempo_parameter)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         Settings.ID,
@@ -52,7 +58,9 @@ class SettingsTable {
                         settings.reconcile().name(),
                         PartJson.write(settings.udpPorts(), PORTS),
                         PartJson.write(settings.tcpPorts(), PORTS),
-                        PartJson.write(settings.sessions(), SESSIONS))
+                        PartJson.write(settings.sessions(), SESSIONS),
+                        settings.tempo() == null ? "" : settings.tempo().device(),
+                        settings.tempo() == null ? "" : settings.tempo().parameter())
                 .update();
     }
 }

@@ -20,8 +20,10 @@ import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
+import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
 import orchard.seat.VisiblePort;
@@ -122,6 +124,7 @@ class ConnectPage {
         model.addAttribute("tcpPort", ports.oscTcpPort());
         model.addAttribute("found", found(rig));
         model.addAttribute("settings", rig.settings());
+        model.addAttribute("tempos", tempos(rig));
         model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("settingsSeen", keeper.revision(Settings.ID));
         model.addAttribute("portTroubles", ports.portTroubles().values());
@@ -274,5 +277,24 @@ class ConnectPage {
 
     private static Address address(String what, String text) {
         return new Address(what, text, new QrCode(text));
+    }
+
+    /** The parameters that can tell how fast beats go, by their keys. */
+    private Map<String, String> tempos(Rig rig) {
+        Map<String, String> tempos = new LinkedHashMap<>();
+        tempos.put("", "no tempo");
+        for (Device device : rig.gear()) {
+            for (Parameter parameter : device.profile().parameters()) {
+                if (parameter.range().unit().equals("BPM")) {
+                    Ref.ToParameter ref = new Ref.ToParameter(device.id(), parameter.id());
+                    tempos.put(ref.key(), rig.title(device, parameter) + " of " + device.name());
+                }
+            }
+        }
+        Ref.ToParameter now = rig.settings().tempo();
+        if (now != null) {
+            tempos.putIfAbsent(now.key(), rig.words(now));
+        }
+        return tempos;
     }
 }

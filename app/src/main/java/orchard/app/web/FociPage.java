@@ -71,7 +71,7 @@ class FociPage {
                                 .anyMatch(target -> target.device().equals(focus.id())))
                         .count(),
                 FocusView.selections(focus, rig),
-                List.copyOf(FocusView.locals(focus, rig)),
+                focus.locals(rig),
                 rig.foci().stream()
                         .filter(other -> !other.id().equals(focus.id()))
                         .toList());
@@ -145,7 +145,7 @@ class FociPage {
                                 ? null
                                 : new Focus.Selection(selection(before, selection, rig), follows, leads),
                         link.isEmpty() ? null : new Focus.Link(focus(rig, link).id(), shift(shift)),
-                        skips.isEmpty() || FocusView.locals(before, rig).contains(skips) ? skips : "");
+                        skips.isEmpty() || before.locals(rig).contains(skips) ? skips : "");
                 return Edit.change(
                         "Change the focus " + before.name(), new Part.OfFocus(before), new Part.OfFocus(after));
             } catch (Mistake mistake) {

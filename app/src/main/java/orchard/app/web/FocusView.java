@@ -7,10 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.Directory;
@@ -59,19 +56,6 @@ record FocusView(Focus focus, List<Place> places, List<String> under, boolean pi
             int place = through.focus().places().indexOf(under.get(through.offset() - 1));
             return place < 0 ? Optional.empty() : through.find(place, rig).map(Focus.Found::ref);
         });
-    }
-
-    /** How the parameters are found that some place of a focus has. */
-    static Set<String> locals(Focus focus, Rig rig) {
-        Set<String> locals = new TreeSet<>();
-        Stream<Device> devices = focus.device().isEmpty()
-                ? focus.places().stream().flatMap(id -> rig.device(id).stream())
-                : rig.device(focus.device()).stream();
-        devices.forEach(device -> device.profile()
-                .parameters()
-                .forEach(parameter -> focus.local(new Ref.ToParameter(device.id(), parameter.id()), rig)
-                        .ifPresent(locals::add)));
-        return locals;
     }
 
     /**

@@ -22,6 +22,7 @@ import orchard.condition.Always;
 import orchard.gear.Banks;
 import orchard.gear.Choices;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
@@ -131,6 +132,9 @@ class ParameterPagesPage {
             boolean isAlone = banks.beside(p).isEmpty();
             model.addAttribute("isAlone", isAlone);
             model.addAttribute(
+                    "bank",
+                    banks.focus(p, device.id(), rig.freeId("focus"), rig.foci()).orElse(null));
+            model.addAttribute(
                     "alike", banks.likeIt(p).stream().map(ParameterPage::name).toList());
             model.addAttribute(
                     "across",
@@ -205,6 +209,24 @@ class ParameterPagesPage {
             @RequestParam(defaultValue = "false") boolean single) {
         int many = ClauseActions.count(device, width);
         return add(device, seen, "Banks of ", owner -> banks(owner).across(parameter, many, single ? 1 : many));
+    }
+
+    /** One pointer in place of a page and those like it. The pages stay; whoever goes through them decides when they go. */
+    @PostMapping("/map/pages/{device}/{page}/focus")
+    ResponseEntity<Void> focus(@PathVariable String device, @PathVariable String page, @RequestParam long seen) {
+        keeper.commit(device, seen, rig -> {
+            Device owner = rig.device(device).orElseThrow(Replies::gone);
+            ParameterPage like =
+                    pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
+            Focus focus = banks(owner)
+                    .focus(like, device, rig.freeId("focus"), rig.foci())
+                    .orElseThrow(() -> EditRefused.invalid(
+                            device,
+                            "",
+                            "This page does not hold one parameter of neighbours, or a focus does it already"));
+            return Edit.add("Add the focus " + focus.name(), new Part.OfFocus(focus));
+        });
+        return Replies.go("/map/foci");
     }
 
     private Banks banks(Device device) {

@@ -40,7 +40,7 @@ final class ParameterTitles {
 
     /** What is reached through a focus, by each of its places side by side. */
     private void through(Focus focus, Rig rig, Directory names) {
-        for (String local : FocusView.locals(focus, rig)) {
+        for (String local : focus.locals(rig)) {
             for (int offset = 1; offset <= focus.width(); offset++) {
                 Through through = new Through(focus, offset, local);
                 String title = through.words() + " · " + focus.name();

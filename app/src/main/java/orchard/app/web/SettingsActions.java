@@ -6,10 +6,12 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import orchard.app.port.Addresses;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
+import orchard.rig.Rig;
 import orchard.rig.Settings;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -34,11 +36,18 @@ class SettingsActions {
             @RequestParam String tcp,
             @RequestParam int octave,
             @RequestParam(defaultValue = "JUMP") Takeover takeover,
-            @RequestParam(defaultValue = "THEIRS") Settings.Reconcile reconcile) {
+            @RequestParam(defaultValue = "THEIRS") Settings.Reconcile reconcile,
+            @RequestParam(defaultValue = "") String tempo) {
         keeper.commit(Settings.ID, seen, rig -> {
             Settings before = rig.settings();
             Settings after = new Settings(
-                    octave, portNumbers("udp", udp), portNumbers("tcp", tcp), before.sessions(), takeover, reconcile);
+                    octave,
+                    portNumbers("udp", udp),
+                    portNumbers("tcp", tcp),
+                    before.sessions(),
+                    takeover,
+                    reconcile,
+                    tempo(tempo, rig));
             Part old = rig.part(Settings.ID).orElse(null);
             return old == null
                     ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
@@ -80,17 +89,20 @@ class SettingsActions {
     private void changeSessions(String label, UnaryOperator<List<String>> change) {
         keeper.commit(rig -> {
             Settings before = rig.settings();
-            Settings after = new Settings(
-                    before.octaveOfNote60(),
-                    before.udpPorts(),
-                    before.tcpPorts(),
-                    change.apply(before.sessions()),
-                    before.takeover(),
-                    before.reconcile());
+            Settings after = before.withSessions(change.apply(before.sessions()));
             return rig.part(Settings.ID)
                     .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
                     .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));
         });
+    }
+
+    private static Ref.ToParameter tempo(String key, Rig rig) {
+        if (key.isEmpty()) {
+            return null;
+        }
+        return Ref.ToParameter.of(key)
+                .filter(tempo -> rig.parameter(tempo).isPresent())
+                .orElseThrow(() -> EditRefused.invalid(Settings.ID, "tempo", "Choose a tempo, or none"));
     }
 
     private static List<Integer> portNumbers(String field, String text) {

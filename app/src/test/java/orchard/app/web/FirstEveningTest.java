@@ -301,7 +301,11 @@ class FirstEveningTest {
         browser.see("#learntext", "Map Knob 6 of Cobble to");
         browser.see("#page .sentence", "Knob 6 of Cobble");
         browser.see("#learnwrong", "Knob 5 of Cobble");
-        browser.click("#learnwrong button");
+        browser.until(() -> browser.all("#learnwrong button").stream()
+                .filter(button -> button.getText().contains("Knob 5 of Cobble"))
+                .peek(WebElement::click)
+                .findFirst()
+                .isPresent());
         browser.see("#learntext", "Map Knob 5 of Cobble to");
         browser.see("#page .sentence", "Knob 5 of Cobble");
         browser.press(Keys.ESCAPE);

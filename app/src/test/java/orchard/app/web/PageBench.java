@@ -12,12 +12,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
 import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.condition.Always;
+import orchard.gear.Focus;
+import orchard.gear.Layer;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
@@ -33,7 +36,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The demo rig with 1,000 mappings: how long its pages take as a client on the same machine sees it, beside a small file that is only handed
+ * The demo rig with 1,000 mappings in many layers, some of them through foci: how long its pages take as a client on the same machine sees it, beside a small file that is only handed
  * out; how long an edit takes; how long lists take to narrow as one types. Not a test: {@code ./orchard bench} runs it.
  */
 @Tag("bench")
@@ -43,6 +46,8 @@ class PageBench {
     private static final int MAPPINGS = 1_000;
     private static final int TIMES = 200;
     private static final int WARM = 60;
+    private static final int LAYERS = 20;
+    private static final int FOCI = 10;
     private static final List<String> PAGES = List.of(
             "/map?mapping=m2",
             "/map/find",
@@ -51,6 +56,9 @@ class PageBench {
             "/map/presets?at=preset1",
             "/map/pairs",
             "/map/many",
+            "/map/layers",
+            "/map/foci",
+            "/map/text",
             "/connect",
             "/check",
             "/perform");
@@ -120,7 +128,7 @@ class PageBench {
         return percentiles(millis);
     }
 
-    /** Every control over and over, onto every parameter in turn. */
+    /** Every control over and over, onto every parameter in turn, every fifth through a focus, nearly all in one of many layers. */
     private static Edit many(Rig rig) {
         List<Ref.ToControl> controls = new ArrayList<>();
         List<Ref.ToParameter> parameters = new ArrayList<>();
@@ -131,14 +139,29 @@ class PageBench {
                     .forEach(p -> parameters.add(new Ref.ToParameter(device.id(), p.id())));
         });
         List<Edit.Change> changes = new ArrayList<>();
+        List<String> tracks =
+                IntStream.rangeClosed(1, 24).mapToObj(i -> "track" + i).toList();
+        for (int i = 0; i < LAYERS; i++) {
+            Layer layer = new Layer("bench" + i, "Layer " + i, Layer.Sign.values()[i % Layer.Sign.values().length]);
+            changes.add(new Edit.Change(null, new Part.OfLayer(layer)));
+        }
+        for (int i = 0; i < FOCI; i++) {
+            Focus focus =
+                    new Focus("over" + i, "Focus " + i, "track", "wherry", tracks, 8, Focus.Ends.STOP, null, null, "");
+            changes.add(new Edit.Change(null, new Part.OfFocus(focus)));
+        }
         for (int i = rig.mappings().size(); i < MAPPINGS; i++) {
+            Ref.ToParameter target = i % 5 == 0
+                    ? new Ref.ToParameter("over" + i % FOCI, 1 + i % 8 + ":Volume")
+                    : parameters.get(i * 7 % parameters.size());
             Mapping mapping = new Mapping(
                     "m" + (i + 1),
                     new When(List.of(controls.get(i % controls.size()))),
                     new Always(),
                     Shape.WHOLE,
-                    new Actions(List.of(new SetParameter(parameters.get(i * 7 % parameters.size())))),
+                    new Actions(List.of(new SetParameter(target))),
                     new Show(List.of()));
+            mapping = i % 21 == 0 ? mapping : mapping.in(List.of("bench" + i % LAYERS));
             changes.add(new Edit.Change(null, new Part.OfMapping(mapping)));
         }
         return new Edit("A thousand mappings", changes);

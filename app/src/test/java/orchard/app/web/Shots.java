@@ -63,7 +63,6 @@ class Shots {
         picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
         picture(orchard, browser, "daylight", "/map/pages?device=peat", "pages");
         picture(orchard, browser, "lamplight", "/map/presets?at=preset2", "presets");
-        pairs(browser);
         several(browser);
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
         picture(orchard, browser, "lamplight", "/play/layout1", "play");
@@ -79,21 +78,6 @@ class Shots {
         browser.picture(FOLDER.resolve("ticker.png"));
     }
 
-    /** Eight knobs and what they are to move, half picked. */
-    private static void pairs(Browser browser) {
-        browser.light("daylight");
-        browser.go("/map/pairs");
-        browser.type("[data-name=parameter] input", "peat");
-        for (String value : new String[] {"cobble/knob2/turn", "cobble/knob4/turn", "cobble/knob5/turn"}) {
-            browser.click("[data-value='" + value + "']");
-        }
-        for (String value : new String[] {"peat/oscillator1.tuning", "peat/lfo1.rate", "peat/lfo1.depth"}) {
-            browser.click("[data-value='" + value + "']");
-        }
-        browser.rest();
-        browser.picture(FOLDER.resolve("pairs.png"));
-    }
-
     /** All faders of the board, ticked. */
     private static void several(Browser browser) {
         browser.go("/map/many");
@@ -102,6 +86,14 @@ class Shots {
         browser.press("a");
         browser.rest();
         browser.picture(FOLDER.resolve("several.png"));
+
+        browser.go("/map/text?of=device:cobble");
+        browser.chordOn("#sentencetext", Keys.CONTROL, Keys.HOME);
+        browser.press("When \"Pad 2\" of \"Cobble\" is hit, for every other track of \"Bank\",\n"
+                + "    switch its \"Mute\" between \"off\" and \"on\".\n\nWhen \"Pad 3");
+        browser.see("#textlook", "for every other track of Bank");
+        browser.until(() -> browser.find("#offers").isDisplayed());
+        browser.picture(FOLDER.resolve("text.png"));
     }
 
     /** A fader board that nobody knows, half touched. */

@@ -66,6 +66,7 @@ class TrackPagesTest {
         browser.click("#single option[value=true]");
         browser.click("#banks button");
         browser.see(".chip[aria-current]", "Volume 1–3");
+        browser.see("#asfocus", "Volume bank, 3 tracks side by side, over 24 of them");
         browser.click("#lay option[value='cobble/knob4/turn']");
         browser.type("#laycount", "3");
         browser.click("form[hx-post$='/lay'] button");
@@ -97,5 +98,19 @@ class TrackPagesTest {
         String before = orchard.shows("wherry", volume);
         orchard.standIn("cobble").play(knob, "turn", 9);
         browser.until(() -> !orchard.shows("wherry", volume).equals(before));
+    }
+
+    @Test
+    void pagesOfOneParameterSideBySideCanBeOneFocus(TestOrchard orchard, Browser browser) {
+        begin(orchard, browser);
+        browser.type("#width", "3");
+        browser.click("#single option[value=true]");
+        browser.click("#banks button");
+        browser.see("#asfocus", "Volume bank");
+        browser.click("#asfocus button");
+        browser.see("#focihead", "6 foci");
+        assertThat(orchard.keeper().rig().foci())
+                .anyMatch(focus -> focus.width() == 3 && focus.places().size() == 24);
+        assertThat(browser.complaints()).isEmpty();
     }
 }
