@@ -115,7 +115,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
         names.focus(focus)
                 .ifPresent(of -> of.locals(names).forEach(one -> locals.put(one, one.replace(Focus.WITHIN, " › "))));
         Map<String, String> only = new LinkedHashMap<>();
-        only.put("", "all of them");
+        only.put("", "whatever");
         only.putAll(locals);
         List<Field> fields = new ArrayList<>(List.of(
                 Field.choice("focus", "", focus, foci),
@@ -129,7 +129,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
                     Optional.of(where).filter(Compared.class::isInstance).map(Compared.class::cast);
             fields.add(Field.choice(
                     "only",
-                    "only those whose",
+                    "while its",
                     compared.map(of -> local(of.parameter(), names)).orElse(""),
                     only));
             fields.add(Field.text(
