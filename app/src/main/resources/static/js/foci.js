@@ -38,6 +38,9 @@ export function focusMoved({ focus, under, pinned }) {
     pin.setAttribute("aria-pressed", pinned);
     pin.textContent = pinned ? "Pinned" : "Pin";
   });
+  document.querySelectorAll(`.framebar[data-frame="${CSS.escape(focus)}"]`).forEach((bar) => {
+    bar.dataset.under = under.includes(bar.dataset.place);
+  });
   showUnder();
   // what Map shows below lies under this focus
   if (document.querySelector(`#page[data-through="${CSS.escape(focus)}"]`)) drawInPassing();

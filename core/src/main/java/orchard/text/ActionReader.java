@@ -127,7 +127,7 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
         Ref.ToParameter parameter = read.settable(action.parameter());
         double by = read.quantity(
                 action.quantity(), read.rolls().names().parameter(parameter).filter(of -> !of.hasNames()), false);
-        return new Nudge(parameter, says(action, "down") ? -by : by, says(action, "round"));
+        return new Nudge(parameter, Tokens.says(action, "down") ? -by : by, Tokens.says(action, "round"));
     }
 
     @Override
@@ -136,7 +136,7 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
         List<Double> values = action.fixed().stream()
                 .map(fixed -> read.fixed(fixed, parameter))
                 .toList();
-        boolean stops = says(action, "stop");
+        boolean stops = Tokens.says(action, "stop");
         return new Choose(
                 parameter,
                 stops ? values.subList(0, values.size() - 1) : values,
@@ -147,7 +147,7 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     public Action visitForEach(ForEachContext action) {
         String focus = read.focus(action.focus());
         NameReader its = read.ofEach(focus);
-        int every = says(action, "each") ? 1 : action.ORDINAL() == null ? 2 : its.ordinal(action.ORDINAL());
+        int every = Tokens.says(action, "each") ? 1 : action.ORDINAL() == null ? 2 : its.ordinal(action.ORDINAL());
         Condition where = action.condition() == null
                 ? new Always()
                 : Unread.at(action.condition().getStart(), () -> new ConditionReader(its).visit(action.condition()));
@@ -225,11 +225,11 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
 
     @Override
     public Action visitSwitchLayer(SwitchLayerContext action) {
-        SwitchLayer.Way way = says(action, "or")
+        SwitchLayer.Way way = Tokens.says(action, "or")
                 ? SwitchLayer.Way.TURN
-                : says(action, "next")
+                : Tokens.says(action, "next")
                         ? SwitchLayer.Way.ONCE
-                        : says(action, "on") ? SwitchLayer.Way.ON : SwitchLayer.Way.OFF;
+                        : Tokens.says(action, "on") ? SwitchLayer.Way.ON : SwitchLayer.Way.OFF;
         return new SwitchLayer(read.layer(action.layer()), way);
     }
 
@@ -246,13 +246,14 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
 
     @Override
     public Action visitMoveFocus(MoveFocusContext action) {
-        return new MoveFocus(read.focus(action.focus()), "", by(action, action.NUMBER()), says(action, "width"));
+        return new MoveFocus(read.focus(action.focus()), "", by(action, action.NUMBER()), Tokens.says(action, "width"));
     }
 
     @Override
     public Action visitPinFocus(PinFocusContext action) {
-        PinFocus.Way way =
-                says(action, "or") ? PinFocus.Way.TURN : says(action, "pin") ? PinFocus.Way.ON : PinFocus.Way.OFF;
+        PinFocus.Way way = Tokens.says(action, "or")
+                ? PinFocus.Way.TURN
+                : Tokens.says(action, "pin") ? PinFocus.Way.ON : PinFocus.Way.OFF;
         return new PinFocus(read.focus(action.focus()), way);
     }
 
@@ -264,7 +265,7 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                 action.STRING().getSymbol(),
                 () -> new Send(
                         device,
-                        says(action, "bytes")
+                        Tokens.says(action, "bytes")
                                 ? MessageSpelling.ofBytes(
                                         text, read.rolls().names().noteNames())
                                 : MessageText.parse(text, read.rolls().names().noteNames())));
@@ -282,15 +283,10 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     }
 
     private int by(ParserRuleContext action, TerminalNode number) {
-        return says(action, "back") ? -read.count(number) : read.count(number);
+        return Tokens.says(action, "back") ? -read.count(number) : read.count(number);
     }
 
     private String tag(MarkedContext marked) {
         return Optional.ofNullable(marked).map(of -> read.text(of.STRING())).orElse("");
-    }
-
-    private static boolean says(ParserRuleContext context, String word) {
-        return context.children.stream()
-                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
     }
 }

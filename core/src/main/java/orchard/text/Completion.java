@@ -41,9 +41,11 @@ public record Completion(int from, List<String> offers) {
         String before = text.substring(begin, Math.min(caret, text.length()));
         List<Token> words = new ArrayList<>();
         for (Token word : Tokens.of(before)) {
-            if (word.getText().equals(".")) {
+            boolean isStop = word.getText().equals(".");
+            if (isStop || word.getType() == SentencesLexer.LABEL) {
                 words.clear();
-            } else if (word.getType() != Token.EOF) {
+            }
+            if (!isStop && word.getType() != Token.EOF) {
                 words.add(word);
             }
         }

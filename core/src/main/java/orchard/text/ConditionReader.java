@@ -144,8 +144,6 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     }
 
     private static Condition unless(ParserRuleContext state, Condition condition) {
-        boolean isDenied = state.children.stream()
-                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase("not"));
-        return isDenied ? new Not(condition) : condition;
+        return Tokens.says(state, "not") ? new Not(condition) : condition;
     }
 }

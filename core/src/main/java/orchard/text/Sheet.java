@@ -28,6 +28,9 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
     /** The most letters of a text. */
     public static final int LONGEST = 8_000_000;
 
+    /** So many mistakes are told what was expected instead; working that out takes time. */
+    private static final int MOST_EXPLAINED = 60;
+
     /** Deeper than this nothing lies in brackets that means anything. */
     private static final int DEEPEST = 64;
 
@@ -36,10 +39,9 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
      *
      * @param id as it stands before it, or "" for a new one
      * @param mapping what it says; its id is that of the line
-     * @param text as it was typed
      * @param line where it begins, from 1
      */
-    public record Line(String id, Mapping mapping, String text, int line) {}
+    public record Line(String id, Mapping mapping, int line) {}
 
     /**
      * Reads a text.
@@ -60,21 +62,22 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
         List<Line> lines = new ArrayList<>();
         List<Problem> problems = new ArrayList<>();
         Set<String> ids = new HashSet<>();
+        String[] typed = text.split("\n", -1);
         for (List<Token> words : sentences(Tokens.of(text))) {
             try {
-                Line line = line(words, read, text);
+                Line line = line(words, read, problems.size() < MOST_EXPLAINED);
                 if (!line.id().isEmpty() && !ids.add(line.id())) {
                     throw new Unread(words.get(0), "there are two sentences " + line.id() + " in this text");
                 }
                 lines.add(line);
             } catch (Unread e) {
-                problems.add(problem(e.at(), e.getMessage()));
+                problems.add(problem(e.at(), e.getMessage(), typed));
             }
         }
         return new Sheet(List.copyOf(lines), List.copyOf(problems));
     }
 
-    /** The words of each sentence, with its full stop and an end. */
+    /** The words of each sentence, with its full stop and an end; an id begins the next one, whether the one before has ended or not. */
     private static List<List<Token>> sentences(List<Token> words) {
         List<List<Token>> all = new ArrayList<>();
         List<Token> one = new ArrayList<>();
@@ -85,6 +88,11 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                     all.add(one);
                 }
                 return all;
+            }
+            if (word.getType() == SentencesLexer.LABEL && !one.isEmpty()) {
+                one.add(end(one.get(one.size() - 1)));
+                all.add(one);
+                one = new ArrayList<>();
             }
             one.add(word);
             if (word.getText().equals(".")) {
@@ -104,9 +112,9 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
         return end;
     }
 
-    private static Line line(List<Token> words, NameReader read, String text) {
+    private static Line line(List<Token> words, NameReader read, boolean explains) {
         notTooDeep(words);
-        SentencesParser parser = parser(words);
+        SentencesParser parser = parser(words, explains);
         SentencesParser.SentenceContext sentence = parser.sentence();
         String id = "";
         if (sentence.label() != null) {
@@ -114,14 +122,8 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                     ? read.text(sentence.label().STRING())
                     : sentence.label().LABEL().getText().replaceAll(":$", "");
         }
-        int from = words.get(0).getStartIndex();
-        int to = words.get(words.size() - 2).getStopIndex();
-        Token first = words.get(0);
         return new Line(
-                id,
-                new SentenceReader(read).mapping(id, sentence),
-                text.substring(text.offsetByCodePoints(0, from), text.offsetByCodePoints(0, to + 1)),
-                first.getLine());
+                id, new SentenceReader(read).mapping(id, sentence), words.get(0).getLine());
     }
 
     private static void notTooDeep(List<Token> words) {
@@ -138,7 +140,7 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
     }
 
     /** A parser that gives up at the first word that does not fit. */
-    static SentencesParser parser(List<Token> words) {
+    private static SentencesParser parser(List<Token> words, boolean explains) {
         SentencesParser parser = new SentencesParser(new CommonTokenStream(new ListTokenSource(words)));
         parser.removeErrorListeners();
         parser.addErrorListener(new BaseErrorListener() {
@@ -150,13 +152,13 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                     int column,
                     String message,
                     RecognitionException cause) {
-                throw unexpected(words, (Token) offending);
+                throw unexpected(words, (Token) offending, explains);
             }
         });
         return parser;
     }
 
-    private static Unread unexpected(List<Token> words, Token at) {
+    private static Unread unexpected(List<Token> words, Token at, boolean explains) {
         int place = Math.min(at.getTokenIndex(), words.size() - 1);
         String found =
                 at.getType() == Token.EOF ? "the sentence ends here" : "“" + at.getText() + "” does not fit here";
@@ -165,10 +167,17 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                 at,
                 isOpen
                         ? "a name begins here with a quote and does not end on its line"
-                        : found + "; expected " + Expected.at(words, place).words());
+                        : found
+                                + (explains
+                                        ? "; expected "
+                                                + Expected.at(words, place).words()
+                                        : ""));
     }
 
-    private static Problem problem(Token at, String message) {
-        return new Problem(at.getLine(), at.getCharPositionInLine() + 1, message);
+    /** Columns are counted as a text field counts them: letters beyond the first plane are two. */
+    private static Problem problem(Token at, String message, String[] typed) {
+        String line = typed[Math.min(at.getLine(), typed.length) - 1];
+        int letters = Math.min(at.getCharPositionInLine(), line.codePointCount(0, line.length()));
+        return new Problem(at.getLine(), line.offsetByCodePoints(0, letters) + 1, message);
     }
 }

@@ -44,7 +44,6 @@ import orchard.text.grammar.SentencesParser.SnapContext;
 import orchard.text.grammar.SentencesParser.SwitchContext;
 import orchard.text.grammar.SentencesParser.WrapContext;
 import orchard.text.grammar.SentencesParser.ZoneContext;
-import org.antlr.v4.runtime.ParserRuleContext;
 import org.antlr.v4.runtime.tree.TerminalNode;
 
 /** Reads stages in the unit of a parameter. */
@@ -81,7 +80,7 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
             case "bent" -> Curve.Form.GAMMA;
             case "quick" -> Curve.Form.LOGARITHMIC;
             case "along" -> Curve.Form.POINTS;
-            default -> says(bend, "both") ? Curve.Form.S : Curve.Form.EXPONENTIAL;
+            default -> Tokens.says(bend, "both") ? Curve.Form.S : Curve.Form.EXPONENTIAL;
         };
         List<Curve.Point> points = bend.points() == null
                 ? List.of()
@@ -110,19 +109,19 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
                 share(stage.percent(), 1),
                 share(stage.percent(), down),
                 share(stage.percent(), down + 1),
-                says(stage, "on"));
+                Tokens.says(stage, "on"));
     }
 
     @Override
     public Stage visitAccumulate(AccumulateContext stage) {
         int place = 0;
         double sensitivity = number(stage.NUMBER(place++));
-        double acceleration = says(stage, "fast") ? number(stage.NUMBER(place++)) : 1;
+        double acceleration = Tokens.says(stage, "fast") ? number(stage.NUMBER(place++)) : 1;
         Ref.ToControl slow = stage.control() == null ? null : read.control(stage.control());
         return new Accumulate(
                 sensitivity,
                 acceleration,
-                says(stage, "round"),
+                Tokens.says(stage, "round"),
                 slow,
                 slow == null ? Accumulate.TENTH : number(stage.NUMBER(place)));
     }
@@ -135,7 +134,7 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
                 isPart ? share(stage.percent(), 1) : 1,
                 real(stage.fixed(), 0),
                 real(stage.fixed(), 1),
-                says(stage, "every"));
+                Tokens.says(stage, "every"));
     }
 
     @Override
@@ -204,10 +203,5 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
 
     private static double number(TerminalNode number) {
         return Spelling.number(number.getText());
-    }
-
-    private static boolean says(ParserRuleContext context, String word) {
-        return context.children.stream()
-                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import orchard.text.grammar.SentencesLexer;
 import org.antlr.v4.runtime.CharStreams;
+import org.antlr.v4.runtime.ParserRuleContext;
 import org.antlr.v4.runtime.Token;
 
 /** The words of a text. */
@@ -33,6 +34,12 @@ final class Tokens {
         return words.size() == 2
                 && (words.get(0).getType() == SentencesLexer.WORD || unit.equals("%"))
                 && words.get(0).getText().equals(unit);
+    }
+
+    /** Whether a word stands in a part of a sentence itself, and not in one of its parts. */
+    static boolean says(ParserRuleContext part, String word) {
+        return part.children.stream()
+                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
     }
 
     /** An id before its sentence. */

@@ -58,7 +58,28 @@ class BadTextTest {
                 RIG,
                 RIG.gear());
         assertThat(sheet.lines()).extracting(Sheet.Line::id).containsExactly("m2");
-        assertThat(sheet.problems()).extracting(Problem::line).containsExactly(1, 2);
+        assertThat(sheet.problems()).extracting(Problem::line).containsExactly(1, 2, 3);
+    }
+
+    @Test
+    void aSentenceThatDoesNotEndDoesNotSwallowTheNext() {
+        Sheet sheet = Sheet.of(
+                "m1: When \"Knob\" of \"Box\" turns, set\nm2: When \"Knob\" of \"Box\" turns, set \"mute\".",
+                RIG,
+                RIG.gear());
+        assertThat(sheet.lines()).extracting(Sheet.Line::id).containsExactly("m2");
+        assertThat(sheet.problems()).hasSize(1);
+        assertThat(sheet.problems().get(0).line()).isEqualTo(1);
+        assertThat(sheet.problems().get(0).message()).startsWith("the sentence ends here; expected a parameter");
+    }
+
+    @Test
+    void placesAreCountedAsATextFieldCountsThem() {
+        assertThat(Sheet.of("When \"Knob\" of \"Box\" turns, set \"🌊🌊\", x.", RIG, RIG.gear())
+                        .problems()
+                        .get(0)
+                        .column())
+                .isEqualTo("When \"Knob\" of \"Box\" turns, set \"🌊🌊\", x".length());
     }
 
     @Test
@@ -75,6 +96,11 @@ class BadTextTest {
         assertThat(Sheet.of("\"".repeat(Sheet.LONGEST + 1), RIG, RIG.gear()).problems())
                 .extracting(Problem::message)
                 .containsExactly("the text is too long: 8,000,001 letters, and 8,000,000 can be read");
+        assertThat(Sheet.of("When \"Knob\" of \"Box\" turns, frobnicate.\n".repeat(10_000), RIG, RIG.gear())
+                        .problems())
+                .hasSize(10_000)
+                .last()
+                .isEqualTo(new Problem(10_000, 29, "“frobnicate” does not fit here"));
         String deep = "When \"Knob\" of \"Box\" turns, while " + "not (".repeat(3000) + "always" + ")".repeat(3000)
                 + ", stop everything.";
         assertThat(Sheet.of(deep, RIG, RIG.gear()).problems()).hasSize(1);

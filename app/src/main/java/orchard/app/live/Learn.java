@@ -346,11 +346,9 @@ public final class Learn {
         meant.beginAnew();
     }
 
-    /** What else moved lately, the newest first. */
+    /** What else moved lately, the newest first; then the same through the foci that lie over it. */
     private List<Other> others() {
         List<Other> found = new ArrayList<>();
-        Through.meaning(parameter, names, values::under)
-                .forEach(through -> found.add(new Other(through.ref().key(), through.words(), false)));
         List<Map.Entry<Ref, Long>> newest = new ArrayList<>(lately.entrySet());
         Collections.reverse(newest);
         for (Map.Entry<Ref, Long> entry : newest) {
@@ -360,6 +358,9 @@ public final class Learn {
                         entry.getKey().key(), names.words(entry.getKey()), entry.getKey() instanceof Ref.ToControl));
             }
         }
+        Through.meaning(parameter, names, values::under).stream()
+                .limit(MOST_OTHERS)
+                .forEach(through -> found.add(new Other(through.ref().key(), through.words(), false)));
         return List.copyOf(found);
     }
 

@@ -4,10 +4,17 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.app.demo.StandInHouse;
+import orchard.app.live.Names;
+import orchard.app.live.Values;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.rig.EditRefused;
+import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -21,10 +28,23 @@ import org.springframework.web.bind.annotation.RequestParam;
 class RehearsePage {
 
     private final StandInHouse house;
+    private final RigKeeper keeper;
+    private final Names names;
+    private final Values values;
 
-    RehearsePage(StandInHouse house) {
+    RehearsePage(StandInHouse house, RigKeeper keeper, Names names, Values values) {
         this.house = house;
+        this.keeper = keeper;
+        this.names = names;
+        this.values = values;
     }
+
+    /**
+     * A focus over the software's tracks, as a frame over its panel.
+     *
+     * @param tracks ids of the places that the first eight tracks are, "" for one that is none
+     */
+    record Framed(FocusView focus, List<String> tracks) {}
 
     /**
      * A stand-in in the list.
@@ -70,7 +90,35 @@ class RehearsePage {
         model.addAttribute("filter", List.of("cutoff", "resonance", "drive", "mix"));
         model.addAttribute("loft", loft());
         model.addAttribute("wherryMore", wherryMore());
+        model.addAttribute("frames", frames(keeper.rig()));
         return "rehearse/page";
+    }
+
+    /** The foci that sentences go through, over the tracks of the software as they stand now. */
+    private List<Framed> frames(Rig rig) {
+        Optional<Device> software = rig.ownDevice("wherry");
+        return rig.foci().stream()
+                .filter(focus -> software.isPresent() && focus.device().equals("wherry"))
+                .filter(focus -> rig.mappings().stream()
+                        .flatMap(mapping -> mapping.targets().stream())
+                        .anyMatch(target -> target.device().equals(focus.id())))
+                .map(focus -> new Framed(
+                        FocusView.of(focus, names, values),
+                        IntStream.rangeClosed(1, 8)
+                                .mapToObj(track -> placeAt(track, focus, software.orElseThrow()))
+                                .toList()))
+                .toList();
+    }
+
+    /** Which place of a focus stands at a track of the panel. */
+    private static String placeAt(int track, Focus focus, Device software) {
+        String told = "/wherry/track/" + track + "/name";
+        return software.profile().groups().stream()
+                .filter(group -> group.nameAddress().equals(told))
+                .flatMap(group -> Stream.of(group.identity(), group.id()))
+                .filter(focus.places()::contains)
+                .findFirst()
+                .orElse("");
     }
 
     /** The first press shows one panel alone, further ones put others beside it or take them away. */

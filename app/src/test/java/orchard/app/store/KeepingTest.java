@@ -7,9 +7,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.action.Choose;
+import orchard.action.ForEach;
 import orchard.action.Hold;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
@@ -51,6 +53,7 @@ import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Settings;
 import orchard.rig.Song;
 import orchard.shape.Accumulate;
 import orchard.shape.Bypassed;
@@ -107,8 +110,22 @@ class KeepingTest {
                         new Edit.Change(null, new Part.OfMapping(everything())),
                         new Edit.Change(null, new Part.OfPreset(preset())),
                         new Edit.Change(null, new Part.OfDevice(variables())),
-                        new Edit.Change(null, new Part.OfSong(new Song("song9", 9, "Encore", ""))))));
+                        new Edit.Change(null, new Part.OfSong(new Song("song9", 9, "Encore", ""))),
+                        new Edit.Change(rig.part(Settings.ID).orElseThrow(), new Part.OfSettings(settings(rig))))));
         assertThat(restarted(orchard).rig()).isEqualTo(keeper.rig());
+    }
+
+    private static Settings settings(Rig rig) {
+        Settings now = rig.settings();
+        assertThat(now.tempo()).as("the demo's").isEqualTo(new Ref.ToParameter("wherry", "song.tempo"));
+        return new Settings(
+                3,
+                now.udpPorts(),
+                now.tcpPorts(),
+                now.sessions(),
+                now.takeover(),
+                now.reconcile(),
+                new Ref.ToParameter("loft", "tempo"));
     }
 
     private static Preset preset() {
@@ -177,6 +194,9 @@ class KeepingTest {
                                 new Choose(cutoff, List.of(), null),
                                 new SetOfPage("peat"),
                                 new ResetMoved(),
+                                new Wait(0, 4, Wait.Again.AFTER),
+                                new ForEach("focus1", 2, new Always(), new Reset(ForEach.its("focus1", "Mute"))),
+                                new Ramp(cutoff, new Value.Fixed(300), 0, 8),
                                 new Wait(0.5)),
                         List.of(
                                 new OpenPage("peat", "", -1, "storm"),

@@ -89,6 +89,8 @@ class Shots {
 
         browser.go("/map/text?of=device:cobble");
         browser.chordOn("#sentencetext", Keys.CONTROL, Keys.HOME);
+        browser.press(Keys.ENTER, Keys.ENTER);
+        browser.chord(Keys.CONTROL, Keys.HOME);
         browser.press("When \"Pad 2\" of \"Cobble\" is hit, for every other track of \"Bank\",\n"
                 + "    switch its \"Mute\" between \"off\" and \"on\".\n\nWhen \"Pad 3");
         browser.see("#textlook", "for every other track of Bank");

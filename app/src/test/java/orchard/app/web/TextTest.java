@@ -9,11 +9,15 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
+import orchard.mapping.Mapping;
+import orchard.rig.Edit;
+import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.text.Sheet;
 import org.junit.jupiter.api.AfterEach;
@@ -191,6 +195,30 @@ class TextTest {
     }
 
     @Test
+    void whatSomebodyElseChangedMeanwhileIsNotOverwritten(TestOrchard orchard, Browser browser) {
+        browser.go("/map/text?of=m2,m3");
+        String text = browser.attribute(AREA, "value");
+        orchard.keeper()
+                .commit(rig ->
+                        Edit.remove("less", new Part.OfMapping(rig.mapping("m5").orElseThrow())));
+        paste(browser, text.replace("0 % to 60 %", "0 % to 70 %"));
+        browser.see(MAKE, "Make this change");
+        browser.click(MAKE);
+        browser.until(() ->
+                orchard.keeper().rig().mapping("m3").orElseThrow().toString().contains("high=70"));
+        browser.go("/map/text?of=m2,m3");
+        orchard.keeper().commit(rig -> {
+            Mapping before = rig.mapping("m3").orElseThrow();
+            return Edit.change("other", new Part.OfMapping(before), new Part.OfMapping(before.in(List.of("layer1"))));
+        });
+        paste(browser, text.replace("0 % to 60 %", "0 % to 80 %"));
+        browser.see(MAKE, "Make this change");
+        browser.click(MAKE);
+        browser.see(".refusal", "Someone changed m3 meanwhile");
+        assertThat(orchard.keeper().rig().mapping("m3").orElseThrow().layers()).containsExactly("layer1");
+    }
+
+    @Test
     void aPadPlaysAndWithOneShiftRecordsAndWithTwoClears(TestOrchard orchard, Browser browser) {
         make(orchard, browser, "One pad, three jobs");
         press(orchard, "cobble", "pad1");
@@ -208,6 +236,52 @@ class TextTest {
         orchard.standIn("cobble").play("pad1", "release", 0);
         orchard.standIn("cobble").play("side2", "release", 0);
         browser.until(() -> orchard.bean(Values.class).stack().isEmpty());
+    }
+
+    @Test
+    void heldAndLatchedLayersComeOffInAnyOrder(TestOrchard orchard, Browser browser) {
+        make(orchard, browser, "Held and latched");
+        press(orchard, "sluice", "key5");
+        browser.until(() -> on(orchard).equals(List.of("layer1")));
+        moves(orchard, browser, 2);
+        orchard.standIn("cobble").play("side4", "hit", 1);
+        browser.until(() -> on(orchard).size() == 2);
+        moves(orchard, browser, 3);
+        orchard.standIn("cobble").play("side1", "hit", 1);
+        browser.until(() -> on(orchard).size() == 3);
+        moves(orchard, browser, 4);
+        orchard.standIn("cobble").play("side4", "release", 0);
+        press(orchard, "sluice", "key5");
+        browser.until(() -> on(orchard).equals(List.of("layer3")));
+        moves(orchard, browser, 4);
+        press(orchard, "sluice", "key5");
+        browser.until(() -> on(orchard).size() == 2);
+        moves(orchard, browser, 4);
+        orchard.standIn("cobble").play("side1", "release", 0);
+        browser.until(() -> on(orchard).equals(List.of("layer1")));
+        moves(orchard, browser, 2);
+    }
+
+    private static List<String> on(TestOrchard orchard) {
+        return orchard.bean(Values.class).stack();
+    }
+
+    /** Knob 2 is turned, and moves the send of this track and of no other. */
+    private static void moves(TestOrchard orchard, Browser browser, int track) {
+        List<String> before = sends(orchard);
+        orchard.standIn("cobble").play("knob2", "turn", 7);
+        browser.until(() -> !sends(orchard).get(track - 1).equals(before.get(track - 1)));
+        for (int other = 1; other <= 4; other++) {
+            if (other != track) {
+                assertThat(sends(orchard).get(other - 1)).isEqualTo(before.get(other - 1));
+            }
+        }
+    }
+
+    private static List<String> sends(TestOrchard orchard) {
+        return IntStream.rangeClosed(1, 4)
+                .mapToObj(track -> orchard.shows("wherry", "/wherry/track/" + track + "/send2"))
+                .toList();
     }
 
     @Test
@@ -291,6 +365,11 @@ class TextTest {
         browser.until(() -> orchard.shows("wherry", PLAYING).equals("stopped") && !isLit(orchard, "pad10"));
         orchard.standIn("wherry").play("play", "hit", 1);
         browser.until(() -> isLit(orchard, "pad10"));
+        orchard.standIn("cobble").play("cable", "pull", 1);
+        orchard.standIn("wherry").play("stop", "hit", 1);
+        browser.until(() -> orchard.shows("wherry", PLAYING).equals("stopped"));
+        orchard.standIn("cobble").play("cable", "plug", 1);
+        browser.until(() -> !isLit(orchard, "pad10"));
     }
 
     @Test
@@ -306,6 +385,18 @@ class TextTest {
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/15/send1").equals("-60.0 dB"));
         press(orchard, "sluice", "key3");
         browser.until(() -> under(browser, "focus1", "track10"));
+        browser.go("/rehearse?show=wherry");
+        assertThat(framed(browser))
+                .as("the tracks of the panel that lie under it")
+                .isZero();
+        for (int i = 0; i < 3; i++) {
+            press(orchard, "sluice", "key3");
+        }
+        browser.until(() -> framed(browser) == 2);
+    }
+
+    private static int framed(Browser browser) {
+        return browser.all(".framebar[data-frame=focus1][data-under=true]").size();
     }
 
     private static boolean under(Browser browser, String focus, String place) {
