@@ -182,7 +182,7 @@ class ConnectTest {
             peer.say(orchard.oscPort(), "/twin/a", 1);
             browser.see("#two [data-in]", "1");
             browser.see("#one [data-in]", "0");
-            assertThat(browser.text("#two [data-in]")).isEqualTo("1");
+            browser.until(() -> browser.text("#two [data-in]").equals("1"));
         }
     }
 

@@ -269,13 +269,20 @@ class TextTest {
     /** Knob 2 is turned, and moves the send of this track and of no other. */
     private static void moves(TestOrchard orchard, Browser browser, int track) {
         List<String> before = sends(orchard);
-        orchard.standIn("cobble").play("knob2", "turn", 7);
+        turn(orchard, 7);
         browser.until(() -> !sends(orchard).get(track - 1).equals(before.get(track - 1)));
         for (int other = 1; other <= 4; other++) {
             if (other != track) {
                 assertThat(sends(orchard).get(other - 1)).isEqualTo(before.get(other - 1));
             }
         }
+    }
+
+    /** Knob 2 is turned by some steps, to the side on which it has room for them. */
+    private static void turn(TestOrchard orchard, int steps) {
+        boolean isHigh = orchard.standIn("cobble").readings().stream()
+                .anyMatch(reading -> reading.part().equals("knob2") && reading.value() > 0.5);
+        orchard.standIn("cobble").play("knob2", "turn", isHigh ? -steps : steps);
     }
 
     private static List<String> sends(TestOrchard orchard) {
@@ -411,7 +418,7 @@ class TextTest {
         browser.go("/map/foci");
         orchard.standIn("wherry").play("/wherry/selected", "set", 1);
         browser.until(() -> under(browser, "focus2", "track24"));
-        orchard.standIn("cobble").play("knob2", "turn", 20);
+        turn(orchard, 20);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/24/pan").equals("0 %"));
         press(orchard, "cobble", "side1");
         browser.until(() -> "true".equals(browser.attribute(".focusstrip[data-focus=focus2]", "data-pinned")));
@@ -451,6 +458,8 @@ class TextTest {
         press(orchard, "sluice", "key7");
         browser.until(() -> orchard.shows("wherry", "/wherry/track/9/volume").equals("-6.0 dB"));
         assertThat(orchard.shows("wherry", "/wherry/track/10/volume")).isEqualTo("-12.0 dB");
+        press(orchard, "sluice", "key5");
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/23/mute").equals("off"));
     }
 
     @Test
