@@ -82,8 +82,9 @@ function insert(option) {
   const from = Number(option.dataset.from);
   const text = option.textContent;
   const space = /^[,.;)]/.test(text) || /[\s(]$|^$/.test(area.value.slice(0, from)) ? "" : " ";
-  area.setRangeText(space + text + (text === "." ? "\n" : " "), from, area.selectionStart, "end");
-  area.dispatchEvent(new Event("input", { bubbles: true }));
+  area.setSelectionRange(from, area.selectionStart);
+  // as if it were typed: the browser's own undo takes it back
+  document.execCommand("insertText", false, space + text + (text === "." ? "\n" : " "));
 }
 
 function close() {

@@ -88,25 +88,28 @@ final class ActionRunner {
 
     /** The control was pressed. What waits of the same case is asked first what becomes of a new one. */
     void press(Press press, double position) {
-        List<Timers.Timer> pauses = state.timers.pausing(press, press.branch.press());
+        if (!press.branch.minds()) {
+            begin(press, position);
+            return;
+        }
+        List<Timers.Timer> pauses = state.timers.pausing(press);
         switch (pauses.isEmpty() ? Wait.Again.BESIDE : pauses.get(0).pause().again()) {
-            case IGNORED -> {
-                note(
-                        press,
-                        Considered.Verdict.HELD_BACK,
-                        position,
-                        "heard, and ignored while what it began before waits");
-                if (press.isHeld()) {
-                    press.stage = Press.Stage.SPENT;
-                    press.acted = false;
-                }
-            }
+            case IGNORED -> passOver(press, position, "heard, and ignored while what it began before waits");
             case AFTER -> comeAfter(press, pauses, position);
             case ANEW -> {
                 state.timers.forget(pauses::contains, timer -> state.ledger.waited(timer.press()));
                 begin(press, position);
             }
             case BESIDE -> begin(press, position);
+        }
+    }
+
+    /** Nothing comes of a press, and nothing of its release. */
+    private void passOver(Press press, double position, String why) {
+        note(press, Considered.Verdict.HELD_BACK, position, why);
+        if (press.isHeld()) {
+            press.stage = Press.Stage.SPENT;
+            press.acted = false;
         }
     }
 
@@ -118,7 +121,7 @@ final class ActionRunner {
     /** Begins when everything that waits before it has ended. */
     private void comeAfter(Press press, List<Timers.Timer> pauses, double position) {
         if (pauses.size() > MOST_QUEUED) {
-            cycle.note(new Refused("More than " + MOST_QUEUED + " presses of it are waiting already"));
+            passOver(press, position, "heard, but more than " + MOST_QUEUED + " presses of it are waiting already");
             return;
         }
         note(press, Considered.Verdict.ACTED, position, "heard, and comes after what it began before");

@@ -8,6 +8,7 @@ import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
+import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.Place;
@@ -68,7 +69,9 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
                 remembers ? before.half() : new State.OfAction(pressed == null ? 0 : pressed.memory()),
                 slow == null ? null : cells.control(slow),
                 shape.accumulate().orElse(null),
-                Stream.of(targets).anyMatch(target -> target.shape().counts()));
+                Stream.of(targets).anyMatch(target -> target.shape().counts()),
+                branch.actions().onPress().stream()
+                        .anyMatch(action -> action instanceof Wait wait && wait.again() != Wait.Again.BESIDE));
     }
 
     private Target[] targets(Branch branch, int index, int first, BranchPlan before) {

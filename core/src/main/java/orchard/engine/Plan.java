@@ -616,6 +616,7 @@ public final class Plan {
      * @param slow the control that makes steps smaller while it is held, or null
      * @param steps how far steps go, or null for as they come
      * @param counts whether an endless control is counted on and on
+     * @param minds whether what it began before, and what of it waits, says what becomes of a new press
      */
     record BranchPlan(
             int index,
@@ -629,7 +630,8 @@ public final class Plan {
             State.OfAction half,
             State.OfControl slow,
             Accumulate steps,
-            boolean counts) {
+            boolean counts,
+            boolean minds) {
 
         /** Whether, while it is held, it resets what is moved. */
         boolean resets() {

@@ -7,6 +7,11 @@ import orchard.parameter.Span;
 /** How long beats are. They follow one parameter of the rig; while that cannot be heard they go on as they went last. */
 final class Tempo {
 
+    /** Slower and faster than this nothing beats, whatever a parameter says. */
+    private static final double SLOWEST = 1;
+
+    private static final double FASTEST = 1000;
+
     /** Before any tempo was heard. */
     static final double BEGINS = 120;
 
@@ -32,7 +37,7 @@ final class Tempo {
         double beat = Tap.seconds(
                 now.parameter.real(now.position), now.parameter.range().unit());
         if (beat > 0 && Double.isFinite(beat)) {
-            state.bpm = 60 / beat;
+            state.bpm = Math.max(SLOWEST, Math.min(FASTEST, 60 / beat));
         }
         return state.bpm;
     }

@@ -56,13 +56,15 @@ final class Timers {
         return waiting.size() < MOST && waiting.add(new Timer(due, order++, Kind.ACTION, press, pause, task));
     }
 
-    /** Those that wait within the same list of the same case of the same mapping, the earliest first. */
-    List<Timer> pausing(Press press, ActionPlan[] actions) {
+    /** Those that wait within what a press of the same case of the same mapping began, the earliest first; whatever was compiled meanwhile. */
+    List<Timer> pausing(Press press) {
         List<Timer> all = new ArrayList<>();
         for (Timer timer : waiting) {
+            Press other = timer.press();
             if (timer.pause() != null
-                    && timer.pause().actions() == actions
-                    && timer.press().plan.state() == press.plan.state()) {
+                    && timer.pause().actions() == other.branch.press()
+                    && other.plan.state() == press.plan.state()
+                    && other.branch.index() == press.branch.index()) {
                 all.add(timer);
             }
         }

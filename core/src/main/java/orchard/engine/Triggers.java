@@ -18,6 +18,9 @@ import orchard.trigger.ValueMoves;
  */
 final class Triggers {
 
+    /** However fast beats go, nothing happens more often. */
+    private static final long SHORTEST = (long) (TimePasses.SHORTEST * 1e9);
+
     private final State state;
     private final Cycle cycle;
     private final Mappings mappings;
@@ -82,7 +85,7 @@ final class Triggers {
     }
 
     private long period(Watch watch) {
-        return tempo.nanos(((TimePasses) watch.trigger()).span());
+        return Math.max(SHORTEST, tempo.nanos(((TimePasses) watch.trigger()).span()));
     }
 
     /** A parameter stands elsewhere. */

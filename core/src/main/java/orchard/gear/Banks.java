@@ -129,8 +129,7 @@ public final class Banks {
                 .anyMatch(focus -> focus.device().equals(device)
                         && focus.width() == own.size()
                         && focus.places().containsAll(having));
-        String noun =
-                having.isEmpty() ? "" : having.get(0).replaceAll("^.*\\.", "").replaceAll("\\d+$", "");
+        String noun = having.isEmpty() ? "" : Focus.noun(having.get(0));
         return isBank && !isThere
                 ? Optional.of(new Focus(
                         id, name + " bank", noun, device, having, own.size(), Focus.Ends.STOP, null, null, ""))

@@ -194,6 +194,11 @@ public record Focus(
         return group.isEmpty() ? Optional.empty() : Optional.of(path);
     }
 
+    /** What a place is called of which only the id is known: “track” of “track12”. */
+    public static String noun(String place) {
+        return place.replaceAll("^.*\\.", "").replaceAll("\\d+$", "");
+    }
+
     /** How everything is found that its places have, in the order of the first place that has it. */
     public List<String> locals(Directory names) {
         Set<String> all = new LinkedHashSet<>();

@@ -51,6 +51,9 @@ public record Completion(int from, List<String> offers) {
         }
         int from = from(words, before);
         words.removeIf(word -> before.offsetByCodePoints(0, word.getStartIndex()) >= from);
+        if (Sheet.tooDeep(words).isPresent()) {
+            return new Completion(begin + from, List.of());
+        }
         words.add(new CommonToken(Token.EOF, ""));
         Rolls rolls = new Rolls(names, devices);
         String begun = before.substring(from).toLowerCase(Locale.ROOT);

@@ -3,8 +3,11 @@ package orchard.text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.mapping.Mapping;
@@ -40,7 +43,12 @@ public record Revision(List<Change> changes, List<Problem> problems) {
         List<Change> changes = new ArrayList<>();
         List<Problem> problems = new ArrayList<>(sheet.problems());
         Set<String> said = new HashSet<>();
-        int next = Integer.parseInt(rig.freeId("m").substring(1));
+        Set<String> written = sheet.lines().stream().map(Sheet.Line::id).collect(Collectors.toSet());
+        Iterator<String> free = IntStream.iterate(
+                        Integer.parseInt(rig.freeId("m").substring(1)), next -> next + 1)
+                .mapToObj(next -> "m" + next)
+                .filter(id -> !written.contains(id))
+                .iterator();
         for (Sheet.Line line : sheet.lines()) {
             Mapping before = rig.mapping(line.id()).orElse(null);
             said.add(line.id());
@@ -53,7 +61,7 @@ public record Revision(List<Change> changes, List<Problem> problems) {
                                 : "“" + line.id()
                                         + "” cannot be the id of a sentence: leave it away, and it gets one"));
             } else if (!line.mapping().equals(before)) {
-                String id = line.id().isEmpty() ? "m" + next++ : line.id();
+                String id = line.id().isEmpty() ? free.next() : line.id();
                 changes.add(new Change(before, line.mapping().as(id), line.line()));
             }
         }

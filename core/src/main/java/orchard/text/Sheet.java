@@ -3,6 +3,7 @@ package orchard.text;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import orchard.gear.Device;
 import orchard.gear.Directory;
@@ -113,7 +114,9 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
     }
 
     private static Line line(List<Token> words, NameReader read, boolean explains) {
-        notTooDeep(words);
+        tooDeep(words).ifPresent(word -> {
+            throw new Unread(word, "brackets lie too deep in one another here");
+        });
         SentencesParser parser = parser(words, explains);
         SentencesParser.SentenceContext sentence = parser.sentence();
         String id = "";
@@ -126,7 +129,8 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                 id, new SentenceReader(read).mapping(id, sentence), words.get(0).getLine());
     }
 
-    private static void notTooDeep(List<Token> words) {
+    /** The first word that lies too deep in brackets for anybody, if there is one; a parser would go as deep as that. */
+    static Optional<Token> tooDeep(List<Token> words) {
         int open = 0;
         int denied = 0;
         for (Token word : words) {
@@ -134,9 +138,10 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
             open += said.equals("(") ? 1 : said.equals(")") ? -1 : 0;
             denied = said.equalsIgnoreCase("not") ? denied + 1 : said.equals("(") ? denied : 0;
             if (open + denied > DEEPEST) {
-                throw new Unread(word, "brackets lie too deep in one another here");
+                return Optional.of(word);
             }
         }
+        return Optional.empty();
     }
 
     /** A parser that gives up at the first word that does not fit. */

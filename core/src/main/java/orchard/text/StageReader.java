@@ -113,17 +113,17 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
     }
 
     @Override
-    public Stage visitAccumulate(AccumulateContext stage) {
+    public Stage visitAccumulate(AccumulateContext steps) {
         int place = 0;
-        double sensitivity = number(stage.NUMBER(place++));
-        double acceleration = Tokens.says(stage, "fast") ? number(stage.NUMBER(place++)) : 1;
-        Ref.ToControl slow = stage.control() == null ? null : read.control(stage.control());
+        double sensitivity = number(steps.NUMBER(place++));
+        double acceleration = Tokens.says(steps, "fast") ? number(steps.NUMBER(place++)) : 1;
+        Ref.ToControl slow = steps.control() == null ? null : read.control(steps.control());
         return new Accumulate(
                 sensitivity,
                 acceleration,
-                Tokens.says(stage, "round"),
+                Tokens.says(steps, "round"),
                 slow,
-                slow == null ? Accumulate.TENTH : number(stage.NUMBER(place)));
+                slow == null ? Accumulate.TENTH : number(steps.NUMBER(place)));
     }
 
     @Override

@@ -67,6 +67,23 @@ class TempoTest {
     }
 
     @Test
+    void aTempoThatNoBeatCanFollowStopsNobody() {
+        Mapping often = of(new When(List.of(), null, List.of(new TimePasses(0, 1.0 / 64))));
+        open(WorldRig.parameter("t1.level"), often); // 0 to 10, taken for beats a minute
+        for (double real : new double[] {0, 1e-9, 10, 0}) {
+            bench.tell("t1.level", (float) real, "");
+            bench.sent.clear();
+            bench.pass(2_000);
+            assertThat(notes()).isLessThanOrEqualTo(41);
+        }
+        open(WorldRig.parameter("tempo"), often);
+        bench.tell("tempo", 300, "");
+        bench.sent.clear();
+        bench.pass(2_000);
+        assertThat(notes()).as("20 times a second at most").isBetween(38, 41);
+    }
+
+    @Test
     void aSpanOfNothingIsRefused() {
         assertThatThrownBy(() -> new Wait(0, -1, null)).isInstanceOf(Mistake.class);
         assertThatThrownBy(() -> new Wait(0, 5_000, null)).isInstanceOf(Mistake.class);

@@ -42,6 +42,12 @@ class CompletionTest {
     }
 
     @Test
+    void bracketsThousandsDeepOfferNothingAndDoNoHarm() {
+        assertThat(at(KNOB + "while " + "(".repeat(19_000))).isEmpty();
+        assertThat(at(KNOB + "while " + "not ".repeat(4_000))).isEmpty();
+    }
+
+    @Test
     void anyPlaceOfAnySentenceIsAnswered() {
         SentenceWriter writer = SentencesTest.writer(RIG);
         Random random = new Random(3);

@@ -53,6 +53,13 @@ class RevisionTest {
     }
 
     @Test
+    void aNewSentenceTakesNoIdThatStandsInTheText() {
+        assertThat(revision(STOP + " m4: " + STOP + " " + STOP, List.of()).changes())
+                .extracting(change -> change.after().id())
+                .containsExactly("m5", "m4", "m6");
+    }
+
+    @Test
     void idsOfOtherThingsAreRefused() {
         assertThat(revision("storm: " + STOP, List.of()).problems())
                 .containsExactly(

@@ -88,7 +88,7 @@ record FocusView(Focus focus, List<Place> places, List<String> under, boolean pi
                         .thenComparing(Group::id));
                 Group first = groups.get(0);
                 Group last = groups.get(groups.size() - 1);
-                String noun = first.id().replaceAll("^.*\\.", "").replaceAll("\\d+$", "");
+                String noun = Focus.noun(first.id());
                 kinds.add(new Kind(
                         device.id() + "/" + first.id(),
                         "%s: %s to %s (%d)"
