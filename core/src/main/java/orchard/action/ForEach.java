@@ -124,7 +124,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
         if (action instanceof SetTo set) {
             fields.add(Field.text("value", "to", set.value().typed(names.parameter(action.parameter())), ""));
         }
-        if (where instanceof Always || where instanceof Compared) {
+        if (isChosen()) {
             Optional<Compared> compared =
                     Optional.of(where).filter(Compared.class::isInstance).map(Compared.class::cast);
             fields.add(Field.choice(
@@ -153,13 +153,27 @@ public record ForEach(String focus, int every, Condition where, Action action) i
         Action then = action instanceof SetTo
                 ? new SetTo(its, new Value.Fixed(typed.real("value", parameter)))
                 : action.about(its);
-        return new ForEach(over, (int) Math.round(typed.number("every")), only(typed, over, names), then);
+        double number = typed.number("every");
+        if (number != Math.rint(number)) {
+            throw new Mistake("every", "expected a whole number of 1–" + MOST);
+        }
+        return new ForEach(over, (int) number, isChosen() ? only(typed, over, names) : moved(over), then);
     }
 
-    private Condition only(Typed typed, String over, Directory names) {
-        if (!(where instanceof Always || where instanceof Compared)) {
-            return where; // it was written, and stays
-        }
+    /** Whether a form can say for which places it is: for all, or for those of which one parameter stands at a value. */
+    private boolean isChosen() {
+        return where instanceof Always
+                || where instanceof Compared compared
+                        && compared.is() == Compared.Is.AT
+                        && compared.parameter().device().equals(focus);
+    }
+
+    /** For which places it is, as it was written, of the places of another focus. */
+    private Condition moved(String over) {
+        return where.about(ref -> ref.device().equals(focus) ? new Ref.ToParameter(over, ref.parameter()) : ref);
+    }
+
+    private static Condition only(Typed typed, String over, Directory names) {
         if (typed.text("only").isEmpty()) {
             return new Always();
         }
@@ -167,10 +181,7 @@ public record ForEach(String focus, int every, Condition where, Action action) i
         Parameter parameter =
                 names.parameter(its).orElseThrow(() -> new Mistake("only", "choose by what they are told apart"));
         double at = typed.real("at", parameter);
-        Compared.Is is = where instanceof Compared compared && compared.is() != Compared.Is.BETWEEN
-                ? compared.is()
-                : Compared.Is.AT;
-        return new Compared(its, is, at, at);
+        return new Compared(its, Compared.Is.AT, at, at);
     }
 
     @Override

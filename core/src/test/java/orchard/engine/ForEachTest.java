@@ -3,7 +3,9 @@ package orchard.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import orchard.action.Action;
 import orchard.action.ForEach;
 import orchard.action.Hold;
@@ -14,12 +16,16 @@ import orchard.action.Wait;
 import orchard.condition.Always;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
+import orchard.condition.Known;
+import orchard.condition.Not;
+import orchard.gear.Ref;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Sentence;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mistake.Mistake;
+import orchard.parameter.Typed;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -91,6 +97,39 @@ class ForEachTest {
         assertThat(Sentence.of(rig.mapping("m1").orElseThrow(), rig).text())
                 .isEqualTo(
                         "When Pad 2 of Box is hit, for every other track of Bank while its level is below 5, set its level to 7.");
+    }
+
+    @Test
+    void aFormKeepsWhatItCannotSay() {
+        Rig rig = WorldRig.empty();
+        Ref.ToParameter level = ForEach.its("bank", "level");
+        for (Condition where : List.of(
+                ALWAYS,
+                new Compared(level, Compared.Is.AT, 3, 3),
+                new Compared(level, Compared.Is.BETWEEN, 3, 6),
+                new Compared(WorldRig.parameter("blend"), Compared.Is.AT, 5, 5),
+                new Not(new Known(level)))) {
+            ForEach written = new ForEach("bank", 2, where, SET);
+            assertThat(written.filled(new Typed(typed(written, rig)), rig)).isEqualTo(written);
+        }
+        ForEach written = new ForEach("bank", 1, new Known(level), SET);
+        Map<String, String> other = typed(written, rig);
+        other.put("focus", "deck");
+        assertThat(written.filled(new Typed(other), rig))
+                .as("what is said of each place goes along")
+                .isEqualTo(new ForEach(
+                        "deck",
+                        1,
+                        new Known(ForEach.its("deck", "level")),
+                        new SetTo(ForEach.its("deck", "level"), new Value.Fixed(7))));
+        other.put("every", "1.5");
+        assertThatThrownBy(() -> written.filled(new Typed(other), rig)).hasMessage("expected a whole number of 1–64");
+    }
+
+    private static Map<String, String> typed(ForEach action, Rig rig) {
+        Map<String, String> typed = new HashMap<>();
+        action.fields(rig).forEach(field -> typed.put(field.name(), field.value()));
+        return typed;
     }
 
     @Test
