@@ -14,7 +14,10 @@ document.addEventListener("click", (event) => {
   const focus = "/foci/" + encodeURIComponent(strip.dataset.focus);
   const place = event.target.closest("[data-place]");
   const step = event.target.closest("[data-step]");
-  if (place) send(focus + "/move", "place=" + encodeURIComponent(place.dataset.place));
+  if (place && strip.dataset.several === "true") {
+    const on = place.getAttribute("aria-pressed") !== "true";
+    send(focus + "/pick", "on=" + on + "&place=" + encodeURIComponent(place.dataset.place));
+  } else if (place) send(focus + "/move", "place=" + encodeURIComponent(place.dataset.place));
   else if (step) send(focus + "/step", "by=" + step.dataset.step);
   else if (event.target.closest("[data-pin]")) send(focus + "/pin", "on=" + (strip.dataset.pinned !== "true"));
 });
@@ -35,8 +38,8 @@ export function focusMoved({ focus, under, pinned }) {
       place.setAttribute("aria-pressed", under.includes(place.dataset.place));
     });
     const pin = strip.querySelector("[data-pin]");
-    pin.setAttribute("aria-pressed", pinned);
-    pin.textContent = pinned ? "Pinned" : "Pin";
+    pin?.setAttribute("aria-pressed", pinned);
+    if (pin) pin.textContent = pinned ? "Pinned" : "Pin";
   });
   document.querySelectorAll(`.framebar[data-frame="${CSS.escape(focus)}"]`).forEach((bar) => {
     bar.dataset.under = under.includes(bar.dataset.place);

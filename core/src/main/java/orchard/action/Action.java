@@ -3,6 +3,7 @@ package orchard.action;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import orchard.condition.FocusAt;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -27,6 +28,7 @@ public sealed interface Action
                 NextLayer,
                 Nudge,
                 OpenPage,
+                PickPlace,
                 PinFocus,
                 Ramp,
                 Recall,
@@ -66,6 +68,7 @@ public sealed interface Action
         NEXT_LAYER("go to another layer of", (parameter, device, names) -> new NextLayer("", 1)),
         FOCUS("move a focus", (parameter, device, names) -> new MoveFocus("", "", 1, false)),
         PIN("pin a focus", (parameter, device, names) -> new PinFocus("", PinFocus.Way.TURN)),
+        PICK("pick a place of a focus", (parameter, device, names) -> new PickPlace("", "", PickPlace.Way.TURN)),
         RAMP(
                 "bring to, over a time",
                 (parameter, device, names) -> new Ramp(parameter, Value.standard(parameter, names), 2)),
@@ -147,6 +150,11 @@ public sealed interface Action
         return Optional.empty();
     }
 
+    /** The place it brings under a focus, if it does and there is one. */
+    default Optional<FocusAt> bringsUnder(Directory names) {
+        return Optional.empty();
+    }
+
     /** Whether it follows the control all the way; all others are done once. */
     default boolean follows() {
         return false;
@@ -215,6 +223,8 @@ public sealed interface Action
         R nudge(Nudge action);
 
         R openPage(OpenPage action);
+
+        R pickPlace(PickPlace action);
 
         R pinFocus(PinFocus action);
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import orchard.condition.FocusAt;
 import orchard.gear.Directory;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
@@ -104,15 +105,23 @@ public record MoveFocus(String focus, String place, int by, boolean banks) imple
         return names.focus(focus).map(Focus::name).orElse("a missing focus (" + focus + ")");
     }
 
+    static String place(String focus, String place, Directory names) {
+        return names.focus(focus)
+                .filter(of -> of.places().contains(place))
+                .map(of -> of.placeName(of.places().indexOf(place), names))
+                .orElse("a missing place");
+    }
+
+    @Override
+    public Optional<FocusAt> bringsUnder(Directory names) {
+        return Optional.of(new FocusAt(focus, place)).filter(at -> at.isThere(names));
+    }
+
     @Override
     public String words(Directory names) {
         String which = name(focus, names);
         if (!place.isEmpty()) {
-            String to = names.focus(focus)
-                    .filter(of -> of.places().contains(place))
-                    .map(of -> of.placeName(of.places().indexOf(place), names))
-                    .orElse("a missing place");
-            return "move " + which + " to " + to;
+            return "move " + which + " to " + place(focus, place, names);
         }
         int width = names.focus(focus).map(Focus::width).orElse(1);
         int places = Math.abs(banks ? by * width : by);

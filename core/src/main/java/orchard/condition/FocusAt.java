@@ -54,6 +54,11 @@ public record FocusAt(String focus, String place) implements Condition {
         return Stream.of(focus);
     }
 
+    /** Whether there is such a place. */
+    public boolean isThere(Directory names) {
+        return names.focus(focus).filter(of -> of.places().contains(place)).isPresent();
+    }
+
     private String named(Directory names) {
         return names.focus(focus)
                 .filter(of -> of.places().contains(place))
@@ -77,7 +82,7 @@ public record FocusAt(String focus, String place) implements Condition {
 
     @Override
     public Optional<String> fault(Directory names) {
-        return names.focus(focus).filter(of -> of.places().contains(place)).isPresent()
+        return isThere(names)
                 ? Optional.empty()
                 : Optional.of("It waits for a place of a focus that is not there (" + words(names) + ").");
     }

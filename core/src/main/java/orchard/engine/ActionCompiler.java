@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -11,6 +12,7 @@ import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.gear.Through;
 import orchard.rig.Rig;
 
 /** Makes actions ready that are done once: finds the state of all that they are about. */
@@ -47,7 +49,21 @@ record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
                         .filter(id -> rig.focus(id).isPresent())
                         .map(cells::focus)
                         .orElse(null),
-                action instanceof ForEach each ? each(each) : Nothing.ONES);
+                action instanceof ForEach each ? each(each) : spread(action));
+    }
+
+    /** An action about each place under a focus is one for every place there may be. */
+    private ForOne[] spread(Action action) {
+        if (action.parameter() == null) {
+            return Nothing.ONES;
+        }
+        List<Ref.ToParameter> all = Through.spread(action.parameter(), rig);
+        return all.equals(List.of(action.parameter()))
+                ? Nothing.ONES
+                : all.stream()
+                        .map(one -> plan(action.about(one), null))
+                        .map(one -> new ForOne(number -> one.address().now != null, one))
+                        .toArray(ForOne[]::new);
     }
 
     private ForOne[] each(ForEach each) {

@@ -11,6 +11,7 @@ import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.Ramp;
 import orchard.action.Recall;
@@ -156,10 +157,25 @@ final class ActionRunner {
     }
 
     private void act(Press press, ActionPlan plan, int steps) {
-        if (plan.address() != null && plan.address().now == null) {
+        if (plan.each().length > 0) {
+            each(press, plan, steps);
+        } else if (plan.address() != null && plan.address().now == null) {
             cycle.note(new Refused("The focus it goes through has no such place now"));
         } else {
             plan.action().accept(new Doing(press, plan, steps));
+        }
+    }
+
+    private void each(Press press, ActionPlan plan, int steps) {
+        boolean any = false;
+        for (ForOne one : plan.each()) {
+            if (one.where() == null || one.where().holds(Double.NaN)) {
+                any = true;
+                fence.around(press.plan, () -> act(press, one.action(), steps));
+            }
+        }
+        if (!any) {
+            cycle.note(new Refused("There is no place that it is meant for now"));
         }
     }
 
@@ -213,12 +229,7 @@ final class ActionRunner {
 
         @Override
         public Void forEach(ForEach action) {
-            for (ForOne one : plan.each()) {
-                if (one.where() == null || one.where().holds(Double.NaN)) {
-                    fence.around(press.plan, () -> act(press, one.action(), steps));
-                }
-            }
-            return null;
+            return null; // it was done for each place by itself
         }
 
         @Override
@@ -271,6 +282,21 @@ final class ActionRunner {
         }
 
         @Override
+        public Void pickPlace(PickPlace action) {
+            if (plan.focus() != null) {
+                foci.pick(
+                        plan.focus(),
+                        action.place(),
+                        switch (action.way()) {
+                            case TURN -> !plan.focus().picked.contains(action.place());
+                            case ON -> true;
+                            case OFF -> false;
+                        });
+            }
+            return null;
+        }
+
+        @Override
         public Void pinFocus(PinFocus action) {
             if (plan.focus() != null) {
                 boolean on = action.way() == PinFocus.Way.TURN ? !plan.focus().pinned : action.way() == PinFocus.Way.ON;
@@ -283,7 +309,7 @@ final class ActionRunner {
         public Void ramp(Ramp action) {
             double to = position(plan, action.value());
             if (!Double.isNaN(to) && isThere(plan.parameter())) {
-                ramps.begin(press.plan.state(), plan.parameter(), to, tempo.nanos(action.span()));
+                ramps.begin(press.plan.state(), plan.parameter(), to, action, tempo.nanos(action.span()));
             }
             return null;
         }

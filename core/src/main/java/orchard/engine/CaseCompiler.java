@@ -16,6 +16,7 @@ import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.Target;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.gear.Through;
 import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.parameter.Binding;
@@ -80,14 +81,18 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
         for (int i = 0; i < actions.size(); i++) {
             if (actions.get(i) instanceof SetParameter set) {
                 Parameter parameter = rig.parameter(set.parameter()).orElseThrow();
-                targets.add(target(
-                        set.parameter(),
-                        mapping.functionOf(branch.shape().then(set.own()), parameter, rig),
-                        index,
-                        first + i,
-                        takeover(rig, mapping),
-                        null,
-                        before));
+                List<Ref.ToParameter> spread = Through.spread(set.parameter(), rig);
+                for (Ref.ToParameter one : spread) {
+                    targets.add(target(
+                            one,
+                            mapping.functionOf(branch.shape().then(set.own()), parameter, rig),
+                            index,
+                            first + i,
+                            takeover(rig, mapping),
+                            null,
+                            one != spread.get(0),
+                            before));
+                }
             } else if (actions.get(i) instanceof SetOfPage row) {
                 for (PageRows.Laid laid : rows.laid(rig, mapping, row)) {
                     Parameter parameter = rig.parameter(laid.parameter()).orElseThrow();
@@ -98,6 +103,7 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
                             first + i,
                             takeover(rig, mapping, laid),
                             laid.place(),
+                            false,
                             before));
                 }
             }
@@ -112,6 +118,7 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
             int action,
             Takeover takeover,
             Place place,
+            boolean further,
             BranchPlan before) {
         State.OfAddress address = cells.address(ref, rig);
         State.OfTarget memory = null;
@@ -130,7 +137,8 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
                 function,
                 action,
                 takeover,
-                place);
+                place,
+                further);
     }
 
     private ActionPlan[] actions(List<Action> actions, ActionPlan[] before) {

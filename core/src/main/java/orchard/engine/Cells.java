@@ -99,7 +99,7 @@ final class Cells {
                 addresses.computeIfAbsent(by.focus().id(), id -> new LinkedHashMap<>());
         State.OfAddress known = of.get(ref);
         if (known == null || !Arrays.equals(known.places, places)) {
-            known = new State.OfAddress(focus(by.focus().id()), by.offset() - 1, places);
+            known = new State.OfAddress(focus(by.focus().id()), Math.max(1, by.offset()) - 1, places);
             of.put(ref, known);
         }
         return known;

@@ -274,9 +274,12 @@ public final class Compiler {
                     turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
                             .add(answer.light());
                 }
-                if (answer.layer() != null) {
-                    ofLayers.computeIfAbsent(answer.layer(), l -> new LinkedHashSet<>())
-                            .add(answer.light());
+                if (answer.source() instanceof State.OfLayer layer) {
+                    ofLayers.computeIfAbsent(layer, l -> new LinkedHashSet<>()).add(answer.light());
+                } else if (answer.source() instanceof State.OfFocus focus) {
+                    focused.computeIfAbsent(focus, f -> new LinkedHashSet<>()).add(answer.light());
+                }
+                if (answer.address() == null) {
                     continue;
                 }
                 for (State.OfParameter place : answer.address().places) {

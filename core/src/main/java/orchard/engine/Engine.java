@@ -340,6 +340,11 @@ public final class Engine {
         }
 
         @Override
+        public void picked(Event.Picked event) {
+            foci.byHand(plan, event);
+        }
+
+        @Override
         public void layered(Event.Layered event) {
             layers.byHand(event.layer(), event.on());
         }

@@ -36,6 +36,8 @@ public sealed interface Event {
 
         void focused(Focused event);
 
+        void picked(Picked event);
+
         void layered(Layered event);
 
         void recalled(Recalled event);
@@ -141,6 +143,23 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.focused(this);
+        }
+    }
+
+    /**
+     * A person picked a place of a focus that holds several, or let it go.
+     *
+     * @param place its id
+     */
+    record Picked(long nanos, String focus, String place, boolean on) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.picked(this);
         }
     }
 

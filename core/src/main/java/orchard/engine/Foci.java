@@ -1,7 +1,9 @@
 package orchard.engine;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import orchard.action.MoveFocus;
@@ -37,13 +39,13 @@ final class Foci {
         for (FocusPlan focus : plan.foci()) {
             State.OfFocus of = focus.state();
             of.visible = null;
-            int place = focus.focus().places().indexOf(of.current);
+            of.picked.retainAll(focus.focus().several() ? focus.focus().places() : List.of());
+            int place = first(of);
             int[] visible = visible(of);
-            int before = of.at;
+            int[] before = of.under;
             of.at = Math.max(0, place < 0 ? Math.min(of.at, visible.length - 1) : indexOf(visible, place));
-            of.current = current(of);
-            point(of);
-            if (before != of.at) {
+            stand(of);
+            if (before.length > 0 && !Arrays.equals(before, of.under)) {
                 tell(of);
             }
         }
@@ -61,6 +63,32 @@ final class Foci {
             to(focus, of.moved(focus.at, by, visible.length), true);
         } else {
             to(focus, indexOf(visible, of.places().indexOf(how.place())), true);
+        }
+    }
+
+    /** The number of the first place that is picked, or of where it stood. */
+    private static int first(State.OfFocus focus) {
+        List<String> places = focus.plan.focus().places();
+        return places.stream()
+                .filter(focus.picked::contains)
+                .findFirst()
+                .map(places::indexOf)
+                .orElse(places.indexOf(focus.current));
+    }
+
+    /** Puts a place beside those that are picked, or takes it from them; a focus whose places lie side by side goes there. */
+    void pick(State.OfFocus focus, String place, boolean on) {
+        Focus of = focus.plan == null ? null : focus.plan.focus();
+        if (of == null || !of.places().contains(place)) {
+            return;
+        }
+        if (!of.several()) {
+            if (on) {
+                to(focus, indexOf(visible(focus), of.places().indexOf(place)), true);
+            }
+        } else if (on ? focus.picked.add(place) : focus.picked.remove(place)) {
+            focus.at = Math.max(0, indexOf(visible(focus), first(focus)));
+            moved(focus, false);
         }
     }
 
@@ -98,6 +126,16 @@ final class Foci {
         }
     }
 
+    /** A person picked a place on a page, or let it go. */
+    void byHand(Plan plan, Event.Picked event) {
+        plan.foci().stream()
+                .filter(one -> one.state().id.equals(event.focus()))
+                .findFirst()
+                .ifPresentOrElse(
+                        focus -> pick(focus.state(), event.place(), event.on()),
+                        () -> cycle.note(new Refused("There is no such focus any more")));
+    }
+
     /** A device selected something else, or says of a place that it is hidden. */
     void changed(State.OfParameter parameter) {
         for (State.OfFocus focus : parameter.foci) {
@@ -119,7 +157,7 @@ final class Foci {
         double low = parameter.parameter.range().low();
         int selected = (int) Math.rint((parameter.parameter.real(parameter.position) - low) / step);
         int place = indexOf(visible(focus), selected);
-        boolean isUnder = place >= focus.at && place < focus.at + of.width();
+        boolean isUnder = !of.several() && place >= focus.at && place < focus.at + of.width();
         if (place >= 0 && !isUnder) {
             int count = visible(focus).length;
             int first = of.width() == 1 ? place : place / of.width() * of.width();
@@ -133,19 +171,29 @@ final class Foci {
         int[] visible = visible(focus);
         int place = indexOf(visible, focus.plan.focus().places().indexOf(focus.current));
         focus.at = Math.max(0, place >= 0 ? place : Math.min(focus.at, visible.length - 1));
-        focus.current = current(focus);
-        point(focus);
+        stand(focus);
         tell(focus);
     }
 
     /** @param leads whether the device is told, where the focus leads */
     private void to(State.OfFocus focus, int at, boolean leads) {
-        if (at < 0 || at == focus.at) {
+        FocusPlan plan = focus.plan;
+        if (at < 0 || at >= visible(focus).length) {
+            return;
+        }
+        Set<String> alone =
+                plan.focus().several() ? Set.of(plan.focus().places().get(visible(focus)[at])) : Set.of();
+        if (at == focus.at && focus.picked.equals(alone)) {
             return;
         }
         focus.at = at;
-        focus.current = current(focus);
-        point(focus);
+        focus.picked.clear();
+        focus.picked.addAll(alone);
+        moved(focus, leads);
+    }
+
+    private void moved(State.OfFocus focus, boolean leads) {
+        stand(focus);
         tell(focus);
         FocusPlan plan = focus.plan;
         Triggers.turned(state, focus, true);
@@ -155,7 +203,7 @@ final class Foci {
         for (State.OfFocus linked : plan.linked()) {
             if (linked.plan != null) {
                 int[] visible = visible(linked);
-                int shifted = at + linked.plan.focus().link().shift();
+                int shifted = focus.at + linked.plan.focus().link().shift();
                 to(linked, Math.max(0, Math.min(shifted, visible.length - 1)), true);
             }
         }
@@ -169,14 +217,15 @@ final class Foci {
         }
     }
 
-    /** Works out what each address through a focus means now. */
-    private void point(State.OfFocus focus) {
+    /** Works out what lies under a focus now, and what each address through it means. */
+    private void stand(State.OfFocus focus) {
         FocusPlan plan = focus.plan;
-        int[] visible = visible(focus);
-        boolean isElsewhere = false;
+        int[] before = focus.under;
+        focus.under = under(focus);
+        focus.current = current(focus);
+        boolean isElsewhere = !Arrays.equals(before, focus.under);
         for (State.OfAddress address : plan.addresses()) {
-            int place = plan.focus().under(focus.at, address.offset, visible.length);
-            State.OfParameter now = place < 0 ? null : address.places[visible[place]];
+            State.OfParameter now = means(address);
             if (now != address.now) {
                 address.now = now;
                 address.moves++;
@@ -191,25 +240,47 @@ final class Foci {
         }
     }
 
-    /** Whether a place lies under a focus that is there. */
-    static boolean isUnder(State.OfFocus focus, int place) {
+    private static State.OfParameter means(State.OfAddress address) {
+        int[] under = address.focus.under;
+        int place = address.offset < under.length ? under[address.offset] : -1;
+        return place < 0 ? null : address.places[place];
+    }
+
+    /** The numbers of the places under a focus: side by side from where it stands, or those that were picked, in their order. */
+    private static int[] under(State.OfFocus focus) {
+        Focus of = focus.plan.focus();
         int[] visible = visible(focus);
-        for (int offset = 0; offset < focus.plan.focus().width(); offset++) {
-            int under = focus.plan.focus().under(focus.at, offset, visible.length);
-            if (under >= 0 && visible[under] == place) {
-                return true;
+        int[] under = new int[of.reach()];
+        Arrays.fill(under, -1);
+        int count = 0;
+        if (of.several()) {
+            for (int place : visible) {
+                if (focus.picked.contains(of.places().get(place))) {
+                    under[count++] = place;
+                }
+            }
+        } else {
+            for (int offset = 0; offset < under.length; offset++) {
+                int at = of.under(focus.at, offset, visible.length);
+                under[offset] = at < 0 ? -1 : visible[at];
             }
         }
-        return false;
+        return under;
+    }
+
+    /** Whether a place lies under a focus that is there. */
+    static boolean isUnder(State.OfFocus focus, int place) {
+        return indexOf(focus.under, place) >= 0;
     }
 
     /** The addresses of a focus that do not mean what they should; none, if moving it does its work. */
     static List<String> astray(FocusPlan plan) {
-        int[] visible = visible(plan.state());
         List<String> astray = new ArrayList<>();
+        if (!Arrays.equals(plan.state().under, under(plan.state()))) {
+            astray.add(plan.focus().name() + " has something else under it");
+        }
         for (State.OfAddress address : plan.addresses()) {
-            int place = plan.focus().under(plan.state().at, address.offset, visible.length);
-            if (address.now != (place < 0 ? null : address.places[visible[place]])) {
+            if (address.now != means(address)) {
                 astray.add(plan.focus().name() + " " + address.offset + " is astray");
             }
         }
@@ -227,9 +298,9 @@ final class Foci {
         return focus.visible;
     }
 
-    private static int indexOf(int[] visible, int place) {
-        for (int i = 0; i < visible.length; i++) {
-            if (visible[i] == place) {
+    private static int indexOf(int[] places, int place) {
+        for (int i = 0; i < places.length; i++) {
+            if (places[i] == place) {
                 return i;
             }
         }
@@ -244,12 +315,9 @@ final class Foci {
     private void tell(State.OfFocus focus) {
         if (cycle.traced()) {
             Focus of = focus.plan.focus();
-            int[] visible = visible(focus);
-            List<String> under = new ArrayList<>();
-            for (int offset = 0; offset < of.width(); offset++) {
-                int place = of.under(focus.at, offset, visible.length);
-                under.add(place < 0 ? "" : of.places().get(visible[place]));
-            }
+            List<String> under = Arrays.stream(focus.under)
+                    .mapToObj(place -> place < 0 ? "" : of.places().get(place))
+                    .toList();
             cycle.note(new FocusMoved(focus.id, under, focus.pinned));
         }
     }

@@ -38,7 +38,7 @@ final class LightRuleCompiler {
         answersOfPages(rig, mapping, answers);
         Optional<Ref.ToParameter> about = mapping.target();
         if (about.isEmpty()) {
-            answersOfLayers(rig, mapping, answers);
+            answersOfSwitches(rig, mapping, answers);
         }
         if (about.isEmpty() || mapping.show().answers().isEmpty()) {
             return answers;
@@ -79,17 +79,33 @@ final class LightRuleCompiler {
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                     mover == null ? 1 : mover.pageNumber(),
                     "",
+                    null,
                     null));
         }
         return answers;
     }
 
-    /** What switches a layer is lit while that is on. */
-    private void answersOfLayers(Rig rig, Mapping mapping, List<LightRule> answers) {
-        Optional<String> layer = mapping.everyAction()
+    /** The first layer that a mapping switches, or else the first place it brings under a focus. */
+    private Optional<Plan.Switched> switched(Rig rig, Mapping mapping) {
+        Optional<Plan.Switched> layer = mapping.everyAction()
                 .flatMap(action -> action.layers(rig).stream())
                 .filter(id -> rig.layer(id).isPresent())
+                .map(cells::layer)
+                .map(of -> new Plan.Switched(of, of::isOn))
                 .findFirst();
+        return layer.or(() -> mapping.everyAction()
+                .flatMap(action -> action.bringsUnder(rig).stream())
+                .map(at -> {
+                    State.OfFocus of = cells.focus(at.focus());
+                    int place = rig.focus(at.focus()).orElseThrow().places().indexOf(at.place());
+                    return new Plan.Switched(of, () -> Foci.isUnder(of, place));
+                })
+                .findFirst());
+    }
+
+    /** What switches a layer is lit while that is on; what brings a place under a focus, while it lies there. */
+    private void answersOfSwitches(Rig rig, Mapping mapping, List<LightRule> answers) {
+        Optional<Plan.Switched> switched = switched(rig, mapping);
         Ref.ToControl trigger = mapping.trigger();
         Control mover = rig.device(trigger.device())
                 .flatMap(device -> device.profile().control(trigger.control()))
@@ -99,14 +115,14 @@ final class LightRuleCompiler {
             boolean isThere = shower.flatMap(
                             device -> device.profile().light(answer.light().light()))
                     .isPresent();
-            if (layer.isPresent() && isThere && !lightsItself(rig, answer.light())) {
+            if (switched.isPresent() && isThere && !lightsItself(rig, answer.light())) {
                 boolean paged = mover != null
                         && mover.page() != null
                         && trigger.device().equals(shower.get().id());
-                answers.add(LightRule.ofLayer(
+                answers.add(LightRule.of(
                         cells.mapping(mapping.id()),
                         cells.light(answer.light()),
-                        cells.layer(layer.get()),
+                        switched.get(),
                         paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                         mover == null ? 1 : mover.pageNumber()));
             }
@@ -144,6 +160,7 @@ final class LightRuleCompiler {
                                 laid.pages().state(),
                                 laid.place().page(),
                                 laid.entry().label(),
+                                null,
                                 null));
                     }
                 }

@@ -172,8 +172,8 @@ final class Lights {
     }
 
     private static double place(LightRule rule) {
-        if (rule.layer() != null) {
-            return rule.layer().isOn() ? 1 : 0;
+        if (rule.on() != null) {
+            return rule.on().getAsBoolean() ? 1 : 0;
         }
         double position = rule.parameter().position;
         return rule.rule() == Show.Rule.ON_OFF
@@ -183,8 +183,8 @@ final class Lights {
 
     /** The value, with the parameter's short name before it where there is one. */
     private static String words(LightRule rule) {
-        if (rule.layer() != null) {
-            return rule.layer().isOn() ? "on" : "off";
+        if (rule.on() != null) {
+            return rule.on().getAsBoolean() ? "on" : "off";
         }
         String value = Parameters.text(rule.parameter());
         return rule.label().isEmpty() ? value : rule.label() + " " + value;

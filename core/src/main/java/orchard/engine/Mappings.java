@@ -435,7 +435,7 @@ final class Mappings {
             double way = steps * sensitivity(branch, steps, elapsed);
             for (Target target : branch.targets()) {
                 if (target.parameter() == null) {
-                    note(mapping, target.action(), "heard, but its focus has no such place now");
+                    targets.nowhere(mapping, target);
                     continue;
                 }
                 boolean counted = tells && target.shape().counts();
@@ -488,7 +488,7 @@ final class Mappings {
             double way = by * sensitivity(branch, by, elapsed);
             for (Target target : branch.targets()) {
                 if (target.parameter() == null) {
-                    note(mapping, target.action(), "heard, but its focus has no such place now");
+                    targets.nowhere(mapping, target);
                     continue;
                 }
                 boolean counted = target.shape().counts();

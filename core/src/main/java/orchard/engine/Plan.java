@@ -8,6 +8,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.DoublePredicate;
 import java.util.function.DoubleUnaryOperator;
@@ -561,7 +562,8 @@ public final class Plan {
      * @param pages the pages its control is on, or null
      * @param page the page on which it answers
      * @param label what the parameter is called on a display, or ""
-     * @param layer the layer it answers instead of a parameter, or null
+     * @param source the layer or focus it answers instead of a parameter, or null
+     * @param on whether that is on, or null
      */
     record LightRule(
             State.OfMapping mapping,
@@ -573,13 +575,24 @@ public final class Plan {
             State.OfSelector pages,
             int page,
             String label,
-            State.OfLayer layer) {
+            State.Source source,
+            BooleanSupplier on) {
 
-        /** A lamp that is lit while a layer is on. */
-        static LightRule ofLayer(
-                State.OfMapping mapping, State.OfLight light, State.OfLayer layer, State.OfSelector pages, int page) {
+        /** A lamp that is lit while a layer is on, or a place lies under a focus. */
+        static LightRule of(
+                State.OfMapping mapping, State.OfLight light, Switched by, State.OfSelector pages, int page) {
             return new LightRule(
-                    mapping, light, Show.Rule.ON_OFF, position -> position >= 0.5, null, null, pages, page, "", layer);
+                    mapping,
+                    light,
+                    Show.Rule.ON_OFF,
+                    position -> position >= 0.5,
+                    null,
+                    null,
+                    pages,
+                    page,
+                    "",
+                    by.source(),
+                    by.on());
         }
 
         /** What it answers now. */
@@ -589,9 +602,12 @@ public final class Plan {
 
         boolean isInForce() {
             boolean isHere = mapping.active && (pages == null || pages.at == page);
-            return layer != null ? isHere : isHere && address.now != null && !Double.isNaN(address.now.position);
+            return on != null ? isHere : isHere && address.now != null && !Double.isNaN(address.now.position);
         }
     }
+
+    /** A layer or a focus that a mapping switches, and whether it is on as the mapping means it. */
+    record Switched(State.Source source, BooleanSupplier on) {}
 
     /** Whether a condition holds right now. */
     interface Holding {
@@ -767,6 +783,7 @@ public final class Plan {
      * @param action its number among the actions of all cases
      * @param takeover what happens when the control stands elsewhere
      * @param place on which parameter page it is and under which control, or null
+     * @param further whether it stands for one more place of a focus, of which nothing is said where there is none
      */
     record Target(
             State.OfTarget state,
@@ -776,7 +793,8 @@ public final class Plan {
             ShapeFunction shape,
             int action,
             Takeover takeover,
-            Place place) {
+            Place place,
+            boolean further) {
 
         /** What it sets now; null where its focus has no such place. */
         State.OfParameter parameter() {

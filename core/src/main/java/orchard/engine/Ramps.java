@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.List;
 import java.util.function.Predicate;
+import orchard.action.Ramp;
 
 /** Parameters that are on their way to a value, in their own time. */
 final class Ramps {
@@ -20,10 +21,10 @@ final class Ramps {
     }
 
     /** A parameter sets out; one that is on its way already goes on from where it is. */
-    void begin(State.OfMapping mapping, State.OfParameter parameter, double to, long nanos) {
+    void begin(State.OfMapping mapping, State.OfParameter parameter, double to, Ramp how, long nanos) {
         state.ramps.removeIf(ramp -> ramp.parameter == parameter);
-        state.ramps.add(
-                new State.OfRamp(mapping, parameter, Parameters.known(parameter), to, cycle.now, nanos, cycle.number));
+        state.ramps.add(new State.OfRamp(
+                mapping, parameter, Parameters.known(parameter), to, how, cycle.now, nanos, cycle.number));
     }
 
     /** When the next step is due, or {@link Long#MAX_VALUE}. */
@@ -52,7 +53,7 @@ final class Ramps {
             return;
         }
         double done = Position.cut((double) (cycle.now - ramp.begun) / ramp.nanos);
-        double position = ramp.from + (ramp.to - ramp.from) * done;
+        double position = ramp.from + (ramp.to - ramp.from) * ramp.curve.applyAsDouble(done);
         if (done >= 1 || Parameters.isNews(parameter, position)) {
             parameters.set(parameter, position); // a slow ramp does not say the same again and again
         }

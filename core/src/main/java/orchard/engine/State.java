@@ -9,6 +9,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.PriorityQueue;
 import java.util.Set;
+import java.util.function.DoubleUnaryOperator;
+import orchard.action.Ramp;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.LightPlan;
@@ -125,6 +127,7 @@ final class State {
         final OfParameter parameter;
         final double from;
         final double to;
+        final DoubleUnaryOperator curve;
         final long begun;
         final long nanos;
         final long cause;
@@ -135,7 +138,16 @@ final class State {
         /** When it goes on. */
         long next;
 
-        OfRamp(OfMapping mapping, OfParameter parameter, double from, double to, long begun, long nanos, long cause) {
+        OfRamp(
+                OfMapping mapping,
+                OfParameter parameter,
+                double from,
+                double to,
+                Ramp how,
+                long begun,
+                long nanos,
+                long cause) {
+            this.curve = how.curve() == null ? share -> share : how.curve().forward();
             this.mapping = mapping;
             this.parameter = parameter;
             this.from = from;
@@ -320,6 +332,10 @@ final class State {
         boolean pinned;
         /** The numbers of the places that are not passed over; null until they are counted. */
         int[] visible;
+        /** Ids of the places that were picked, of a focus that holds several. */
+        final Set<String> picked = new LinkedHashSet<>();
+        /** The numbers of the places under it, −1 where there is none. */
+        int[] under = {};
 
         OfFocus(String id) {
             this.id = id;

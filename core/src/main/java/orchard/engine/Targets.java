@@ -45,14 +45,7 @@ final class Targets {
             double position,
             boolean absolute) {
         if (target.parameter() == null) {
-            if (cycle.traced()) {
-                note(
-                        mapping,
-                        target.action(),
-                        Considered.Verdict.HELD_BACK,
-                        List.of(position),
-                        "heard, but its focus has no such place now");
-            }
+            nowhere(mapping, target);
             return;
         }
         if (state.ledger.isResetting() && !branch.resets()) {
@@ -91,6 +84,18 @@ final class Targets {
         }
         if (target.shape().isMoving(memory.stages, 0)) {
             goOn(target);
+        }
+    }
+
+    /** What a target goes through has no such place now. */
+    void nowhere(MappingPlan mapping, Target target) {
+        if (cycle.traced() && !target.further()) {
+            note(
+                    mapping,
+                    target.action(),
+                    Considered.Verdict.HELD_BACK,
+                    List.of(),
+                    "heard, but its focus has no such place now");
         }
     }
 

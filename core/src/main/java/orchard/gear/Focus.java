@@ -20,6 +20,7 @@ import orchard.parameter.Parameter;
  * @param selection the device's own selection that it goes with, or null
  * @param link the focus it moves with, or null
  * @param skips what says of a place that it is passed over while it is on, as {@link #find} finds it; "" for nothing
+ * @param several whether its places are picked one by one, and any number of them lies under it, instead of some side by side
  */
 public record Focus(
         String id,
@@ -31,7 +32,8 @@ public record Focus(
         Ends ends,
         Selection selection,
         Link link,
-        String skips) {
+        String skips,
+        boolean several) {
 
     /** The most places that lie side by side. */
     public static final int MOST_WIDE = 64;
@@ -80,6 +82,21 @@ public record Focus(
      */
     public record Link(String focus, int shift) {}
 
+    /** A focus under which places lie side by side. */
+    public Focus(
+            String id,
+            String name,
+            String noun,
+            String device,
+            List<String> places,
+            int width,
+            Ends ends,
+            Selection selection,
+            Link link,
+            String skips) {
+        this(id, name, noun, device, places, width, ends, selection, link, skips, false);
+    }
+
     public Focus {
         noun = noun == null || noun.isBlank() ? "place" : noun.strip();
         device = device == null ? "" : device;
@@ -98,6 +115,17 @@ public record Focus(
         if (link != null && link.focus().equals(id)) {
             throw new Mistake("link", "a focus cannot move with itself: choose another");
         }
+        if (several && places.size() > MOST_WIDE) {
+            throw new Mistake("several", "places are picked one by one out of " + MOST_WIDE + " at most");
+        }
+        if (several && (width > 1 || link != null)) {
+            throw new Mistake("several", "places that are picked one by one are 1 wide, and move with no other focus");
+        }
+    }
+
+    /** The most places that lie under it at once. */
+    public int reach() {
+        return several ? places.size() : width;
     }
 
     /** A parameter of one of its places. */

@@ -4,16 +4,20 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 import orchard.parameter.Parameter;
 
 /**
  * An address that goes through a focus: a parameter of the place that lies somewhere under it. It is written as a {@link Ref.ToParameter} whose device is the
  * focus and whose parameter is {@code offset:local}.
  *
- * @param offset which of the places side by side, from 1
+ * @param offset which of the places under it, from 1; {@value #EACH} for each of them, of which the first is the one that is read
  * @param local how the parameter is found in a place, see {@link Focus#find}
  */
 public record Through(Focus focus, int offset, String local) {
+
+    /** The offset that means each of the places. */
+    public static final int EACH = 0;
 
     private static final String BETWEEN = ":";
 
@@ -25,7 +29,7 @@ public record Through(Focus focus, int offset, String local) {
         }
         int offset = Integer.parseInt(ref.parameter().substring(0, cut));
         return names.focus(ref.device())
-                .filter(focus -> offset >= 1 && offset <= focus.width())
+                .filter(focus -> offset <= focus.reach())
                 .map(focus -> new Through(focus, offset, ref.parameter().substring(cut + 1)));
     }
 
@@ -41,10 +45,21 @@ public record Through(Focus focus, int offset, String local) {
             int offset =
                     place < 0 ? -1 : under.apply(focus).indexOf(focus.places().get(place));
             if (offset >= 0) {
-                focus.local(ref, names).ifPresent(local -> all.add(new Through(focus, offset + 1, local)));
+                focus.local(ref, names)
+                        .ifPresent(local -> all.add(new Through(focus, focus.several() ? EACH : offset + 1, local)));
             }
         }
         return all;
+    }
+
+    /** The addresses that one stands for: one for each place under its focus, or only itself. */
+    public static List<Ref.ToParameter> spread(Ref.ToParameter ref, Directory names) {
+        return of(ref, names)
+                .filter(through -> through.offset == EACH)
+                .map(through -> IntStream.rangeClosed(1, through.focus.reach())
+                        .mapToObj(offset -> new Through(through.focus, offset, through.local).ref())
+                        .toList())
+                .orElse(List.of(ref));
     }
 
     /** It as a reference. */
@@ -69,9 +84,11 @@ public record Through(Focus focus, int offset, String local) {
 
     /** It in words: “3rd track of Bank › Volume”. */
     public String words() {
-        String which = focus.width() == 1
-                ? focus.name() + " " + focus.noun()
-                : ordinal(offset) + " " + focus.noun() + " of " + focus.name();
+        String which = offset == EACH
+                ? "each " + focus.noun() + " of " + focus.name()
+                : focus.reach() == 1
+                        ? focus.name() + " " + focus.noun()
+                        : ordinal(offset) + " " + focus.noun() + " of " + focus.name();
         return which + " › " + local.replace(Focus.WITHIN, " › ");
     }
 

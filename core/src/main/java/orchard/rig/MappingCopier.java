@@ -305,6 +305,13 @@ public final class MappingCopier {
 
     /** The place so many further on under the same focus. */
     private static Ref.ToParameter next(Mapping mapping, Through from, int by) {
+        if (from.offset() == Through.EACH) {
+            throw EditRefused.invalid(
+                    mapping.id(),
+                    "count",
+                    "It is about each %s of %s already"
+                            .formatted(from.focus().noun(), from.focus().name()));
+        }
         int offset = from.offset() + by;
         if (offset > from.focus().width()) {
             throw EditRefused.invalid(

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Collectors;
 import orchard.mistake.Mistake;
 import orchard.parameter.Display;
@@ -116,26 +117,42 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
         return new Curve(next, typed.number("bend"), next == Form.POINTS ? points(typed.text("points")) : List.of());
     }
 
-    @Override
-    public StageFunction on(Parameter parameter, Medium taken) {
+    /** How high it is at a place; both 0..1. */
+    public DoubleUnaryOperator forward() {
         double steep = bend;
         double grown = Math.expm1(bend);
         return switch (form) {
-            case GAMMA ->
-                new Pure(x -> Math.pow(Bounds.cut(x), steep), y -> Math.pow(Bounds.cut(y), 1 / steep), Inverse.WHOLE);
-            case EXPONENTIAL ->
-                new Pure(
-                        x -> Math.expm1(steep * Bounds.cut(x)) / grown,
-                        y -> Math.log1p(Bounds.cut(y) * grown) / steep,
-                        Inverse.WHOLE);
-            case LOGARITHMIC ->
-                new Pure(
-                        x -> Math.log1p(Bounds.cut(x) * grown) / steep,
-                        y -> Math.expm1(steep * Bounds.cut(y)) / grown,
-                        Inverse.WHOLE);
-            case S -> new Pure(x -> s(Bounds.cut(x), steep), y -> s(Bounds.cut(y), 1 / steep), Inverse.WHOLE);
-            case POINTS -> lines();
+            case GAMMA -> x -> Math.pow(Bounds.cut(x), steep);
+            case EXPONENTIAL -> x -> Math.expm1(steep * Bounds.cut(x)) / grown;
+            case LOGARITHMIC -> x -> Math.log1p(Bounds.cut(x) * grown) / steep;
+            case S -> x -> s(Bounds.cut(x), steep);
+            case POINTS -> {
+                double[] x = points.stream().mapToDouble(Point::x).toArray();
+                double[] y = points.stream().mapToDouble(Point::y).toArray();
+                yield at -> along(x, y, Bounds.cut(at));
+            }
         };
+    }
+
+    private DoubleUnaryOperator backward() {
+        double steep = bend;
+        double grown = Math.expm1(bend);
+        return switch (form) {
+            case GAMMA -> y -> Math.pow(Bounds.cut(y), 1 / steep);
+            case EXPONENTIAL -> y -> Math.log1p(Bounds.cut(y) * grown) / steep;
+            case LOGARITHMIC -> y -> Math.expm1(steep * Bounds.cut(y)) / grown;
+            case S -> y -> s(Bounds.cut(y), 1 / steep);
+            case POINTS -> {
+                double[] x = points.stream().mapToDouble(Point::x).toArray();
+                double[] y = points.stream().mapToDouble(Point::y).toArray();
+                yield height -> back(x, y, height);
+            }
+        };
+    }
+
+    @Override
+    public StageFunction on(Parameter parameter, Medium taken) {
+        return new Pure(forward(), backward(), form == Form.POINTS ? Inverse.PART : Inverse.WHOLE);
     }
 
     @Override
@@ -165,12 +182,6 @@ public record Curve(Form form, double bend, List<Point> points) implements Stage
     private static double s(double x, double bend) {
         double up = Math.pow(x, bend);
         return up / (up + Math.pow(1 - x, bend));
-    }
-
-    private StageFunction lines() {
-        double[] x = points.stream().mapToDouble(Point::x).toArray();
-        double[] y = points.stream().mapToDouble(Point::y).toArray();
-        return new Pure(at -> along(x, y, Bounds.cut(at)), at -> back(x, y, at), Inverse.PART);
     }
 
     private static double along(double[] x, double[] y, double at) {

@@ -12,6 +12,7 @@ import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.Ramp;
 import orchard.action.Recall;
@@ -31,6 +32,7 @@ import orchard.condition.Always;
 import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.parameter.Span;
+import orchard.shape.Curve;
 import orchard.signal.MessageText;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ActionContext;
@@ -47,6 +49,7 @@ import orchard.text.grammar.SentencesParser.NextPresetContext;
 import orchard.text.grammar.SentencesParser.NextSongContext;
 import orchard.text.grammar.SentencesParser.NudgeContext;
 import orchard.text.grammar.SentencesParser.OpenPageContext;
+import orchard.text.grammar.SentencesParser.PickPlaceContext;
 import orchard.text.grammar.SentencesParser.PinFocusContext;
 import orchard.text.grammar.SentencesParser.RampContext;
 import orchard.text.grammar.SentencesParser.RecallContext;
@@ -163,7 +166,8 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     public Action visitRamp(RampContext action) {
         Ref.ToParameter parameter = read.settable(action.parameter());
         Span span = read.span(action.seconds());
-        return new Ramp(parameter, value(action.value(), parameter), span.seconds(), span.beats());
+        Curve along = action.bend() == null ? null : StageReader.curve(action.bend(), read);
+        return new Ramp(parameter, value(action.value(), parameter), span.seconds(), span.beats(), along);
     }
 
     @Override
@@ -247,6 +251,15 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
     @Override
     public Action visitMoveFocus(MoveFocusContext action) {
         return new MoveFocus(read.focus(action.focus()), "", by(action, action.NUMBER()), Tokens.says(action, "width"));
+    }
+
+    @Override
+    public Action visitPickPlace(PickPlaceContext action) {
+        String focus = read.focus(action.focus());
+        PickPlace.Way way = Tokens.says(action, "or")
+                ? PickPlace.Way.TURN
+                : Tokens.says(action, "pick") ? PickPlace.Way.ON : PickPlace.Way.OFF;
+        return new PickPlace(focus, read.place(action.place(), focus), way);
     }
 
     @Override

@@ -11,6 +11,7 @@ import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.Ramp;
 import orchard.action.Recall;
@@ -102,6 +103,12 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     }
 
     @Override
+    public String pickPlace(PickPlace action) {
+        return action.way().words() + " " + rolls.places(action.focus()).written(action.place()) + " of "
+                + rolls.foci().written(action.focus());
+    }
+
+    @Override
     public String pinFocus(PinFocus action) {
         String word = switch (action.way()) {
             case TURN -> "pin or free";
@@ -114,7 +121,8 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     @Override
     public String ramp(Ramp action) {
         return "bring " + rolls.written(action.parameter()) + " to " + value(action.value(), action.parameter())
-                + " over " + Spelling.span(action.span());
+                + " over " + Spelling.span(action.span())
+                + (action.curve() == null ? "" : " " + StageWriter.written(action.curve()));
     }
 
     @Override

@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import orchard.action.ForEach;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.parameter.Parameter;
 import orchard.parameter.Quantity;
 import orchard.parameter.Span;
@@ -165,14 +166,13 @@ record NameReader(Rolls rolls, String each) {
 
     private Ref.ToParameter through(ParameterContext parameter) {
         String focus = focus(parameter.focus());
-        String number = parameter.ORDINAL().getText();
-        int offset = ordinal(parameter.ORDINAL());
+        int offset = parameter.ORDINAL() == null ? Through.EACH : ordinal(parameter.ORDINAL());
         Focus of = rolls.names().focus(focus).orElse(null);
-        if (of != null && (offset < 1 || offset > of.width())) {
+        if (of != null && parameter.ORDINAL() != null && (offset < 1 || offset > of.reach())) {
             throw new Unread(
                     parameter.ORDINAL().getSymbol(),
-                    "“" + of.name() + "” is " + (of.width() == 1 ? "one place" : of.width() + " places")
-                            + " wide, so there is no " + number);
+                    "“" + of.name() + "” is " + (of.reach() == 1 ? "one place" : of.reach() + " places")
+                            + " wide, so there is no " + parameter.ORDINAL().getText());
         }
         String local = id(
                 parameter.localName().part(),

@@ -178,7 +178,8 @@ final class Rolls {
         if (through.isPresent() && ref.device().equals(each) && through.get().offset() == 1) {
             return "its " + locals(each).written(through.get().local());
         }
-        return through.map(way -> Through.ordinal(way.offset()) + " of " + foci().written(ref.device()) + " › "
+        return through.map(way -> (way.offset() == Through.EACH ? "each" : Through.ordinal(way.offset())) + " of "
+                        + foci().written(ref.device()) + " › "
                         + locals(ref.device()).written(way.local()))
                 .orElseGet(() -> parameters(ref.device()).written(ref.parameter()) + " of "
                         + devices().written(ref.device()));

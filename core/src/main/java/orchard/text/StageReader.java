@@ -75,7 +75,10 @@ final class StageReader extends SentencesBaseVisitor<Stage> {
 
     @Override
     public Stage visitCurve(CurveContext stage) {
-        BendContext bend = stage.bend();
+        return curve(stage.bend(), read);
+    }
+
+    static Curve curve(BendContext bend, NameReader read) {
         Curve.Form form = switch (bend.start.getText().toLowerCase(Locale.ROOT)) {
             case "bent" -> Curve.Form.GAMMA;
             case "quick" -> Curve.Form.LOGARITHMIC;

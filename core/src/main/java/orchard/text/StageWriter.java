@@ -58,6 +58,10 @@ record StageWriter(Rolls rolls, Optional<Parameter> parameter) implements Stage.
 
     @Override
     public String curve(Curve stage) {
+        return written(stage);
+    }
+
+    static String written(Curve stage) {
         String points = stage.points().stream()
                 .map(point -> "(" + Spelling.percent(point.x()) + " " + Spelling.percent(point.y()) + ")")
                 .collect(Collectors.joining(" "));

@@ -16,6 +16,7 @@ import orchard.mistake.Mistake;
 import orchard.parameter.Field;
 import orchard.parameter.Marks;
 import orchard.parameter.Typed;
+import orchard.shape.Curve;
 import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
@@ -60,7 +61,7 @@ class ActionFieldsTest {
                 new Send("box", new MidiMessage.ControlChange(1, 20, 64)),
                 new Wait(0.25),
                 new Wait(0, 3, Wait.Again.ANEW),
-                new Ramp(CUTOFF, new Value.Fixed(400), 0, 8),
+                new Ramp(CUTOFF, new Value.Fixed(400), 0, 8, new Curve(Curve.Form.EXPONENTIAL, 2, List.of())),
                 new StopAll());
     }
 

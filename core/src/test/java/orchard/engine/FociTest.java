@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Hold;
 import orchard.action.MoveFocus;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.SetParameter;
 import orchard.action.Toggle;
@@ -23,6 +24,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
+import orchard.gear.Through;
 import orchard.gear.Wire;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
@@ -34,6 +36,7 @@ import orchard.mapping.When;
 import orchard.outcome.Considered;
 import orchard.outcome.FocusMoved;
 import orchard.outcome.ParameterSet;
+import orchard.outcome.Refused;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -316,6 +319,183 @@ class FociTest {
         bench.edit(rig);
         fader(80);
         assertThat(bench.last().first(ParameterSet.class)).isNotNull();
+    }
+
+    /** What goes through a focus that holds several reaches each of them, and nobody else. */
+    @Test
+    void whatIsPickedIsReached() {
+        several();
+        fader(each("held", "level"), Takeover.JUMP);
+        pad("pad2", new PickPlace("held", "t2", PickPlace.Way.TURN));
+        pad("pad3", new PickPlace("held", "t3", PickPlace.Way.ON));
+        pad("pad4", new MoveFocus("held", "t5", 0, false));
+        pad("pad5", new PickPlace("held", "t2", PickPlace.Way.OFF));
+        open();
+        assertThat(Sentence.of(mappings.get(0), rig()).text())
+                .isEqualTo("When Fader of Box moves, set each track of Held › level over its whole range.");
+        fader(127);
+        assertThat(sets()).isEmpty();
+        assertThat(bench.last().first(Considered.class).why()).contains("its focus has no such place now");
+        tap(2);
+        fader(100);
+        assertThat(sets()).containsExactly("t2.level");
+        tap(3);
+        tap(3);
+        fader(90);
+        assertThat(sets()).containsExactly("t2.level", "t3.level");
+        tap(2);
+        fader(80);
+        assertThat(sets()).containsExactly("t3.level");
+        tap(4);
+        fader(70);
+        assertThat(sets()).as("a move picks one alone").containsExactly("t5.level");
+        tap(2);
+        tap(5);
+        fader(60);
+        assertThat(sets()).containsExactly("t5.level");
+    }
+
+    /** Each has its own takeover: one that is picked later has to be caught, and the others go on. */
+    @Test
+    void takeoverIsOfEachPlace() {
+        several();
+        fader(each("held", "level"), Takeover.PICK_UP);
+        pad("pad2", new PickPlace("held", "t1", PickPlace.Way.TURN));
+        pad("pad3", new PickPlace("held", "t2", PickPlace.Way.TURN));
+        open();
+        bench.tell("t1.level", 9, "");
+        bench.tell("t2.level", 0, "");
+        tap(3);
+        fader(0);
+        fader(50);
+        assertThat(sets()).containsExactly("t2.level");
+        tap(2);
+        fader(51);
+        fader(52);
+        assertThat(sets()).containsExactly("t2.level");
+        fader(127);
+        assertThat(sets()).contains("t1.level");
+    }
+
+    /** Dropped while it is held, and picked by somebody else: what a press put elsewhere comes back where it was put. */
+    @Test
+    void aHoldComesBackWhereverItWent() {
+        several();
+        pad("pad0", new Hold(each("held", "level"), new Value.Fixed(7)));
+        pad("pad2", new Toggle(each("held", "mute"), 0, 1));
+        open();
+        tracks().forEach(track -> bench.tell(track + ".level", 1, ""));
+        bench.tell("t2.mute", 1, "");
+        picked("t1", true);
+        picked("t2", true);
+        hit(0);
+        assertThat(sets()).containsExactly("t1.level", "t2.level");
+        picked("t1", false);
+        picked("t3", true);
+        bench.sent.clear();
+        letGo(0);
+        assertThat(bench.words("desk")).containsExactly("/desk/t1.level 1.000", "/desk/t2.level 1.000");
+        bench.sent.clear();
+        hit(2);
+        assertThat(bench.words("desk")).containsExactly("/desk/t2.mute 0.000", "/desk/t3.mute 1.000");
+        picked("t2", false);
+        picked("t3", false);
+        letGo(2);
+        hit(2);
+        assertThat(bench.last().first(Refused.class)).isNotNull();
+    }
+
+    @Test
+    void whatIsHiddenIsLeftOutUntilItIsBack() {
+        foci.add(new Focus("held", "Held", "track", "desk", tracks(), 1, Ends.STOP, null, null, "hidden", true));
+        fader(each("held", "level"), Takeover.JUMP);
+        open();
+        picked("t1", true);
+        picked("t2", true);
+        bench.tell("t1.hidden", 1, "");
+        fader(100);
+        assertThat(sets()).containsExactly("t2.level");
+        bench.tell("t1.hidden", 0, "");
+        fader(90);
+        assertThat(sets()).containsExactly("t1.level", "t2.level");
+    }
+
+    /** The light on a pad that picks says whether its place is picked, whoever picked it. */
+    @Test
+    void itsPadGlowsWhileItIsPicked() {
+        several();
+        mappings.add(mapping("pad3", "gate", new PickPlace("held", "t2", PickPlace.Way.TURN))
+                .with(new Show(List.of(new Show.Answer(new Ref.ToLight("box", "led3"), Show.Rule.ON_OFF)))));
+        open();
+        tap(3);
+        bench.pass(50);
+        assertThat(bench.words("box")).containsExactly("note 39 on, velocity 5, ch 1");
+        picked("t2", false);
+        bench.pass(50);
+        assertThat(bench.words("box")).hasSize(2).last().isEqualTo("note 39 on, velocity 0, ch 1");
+    }
+
+    @Test
+    void eachOfABankIsAllThatLieUnderIt() {
+        bank(4, Ends.STOP, null, "");
+        fader(each("bank", "level"), Takeover.JUMP);
+        pad("pad2", new MoveFocus("bank", "t11", 0, false));
+        open();
+        fader(100);
+        assertThat(sets()).containsExactly("t1.level", "t2.level", "t3.level", "t4.level");
+        tap(2);
+        fader(90);
+        assertThat(sets()).containsExactly("t11.level", "t12.level");
+    }
+
+    /** An edit of the focus keeps what is picked of what is still there; one that makes it a bank lets it stand at the first. */
+    @Test
+    void anEditKeepsWhatIsPicked() {
+        several();
+        fader(each("held", "level"), Takeover.JUMP);
+        open();
+        picked("t3", true);
+        picked("t5", true);
+        List<String> fewer = new ArrayList<>(tracks());
+        fewer.remove("t3");
+        Rig rig = rig();
+        Part was = rig.part("held").orElseThrow();
+        Part is =
+                new Part.OfFocus(new Focus("held", "Held", "track", "desk", fewer, 1, Ends.STOP, null, null, "", true));
+        bench.edit(rig.apply(Edit.change("fewer", was, is)));
+        fader(100);
+        assertThat(sets()).containsExactly("t5.level");
+        Part bank = new Part.OfFocus(new Focus("held", "Held", "track", "desk", fewer, 2, Ends.STOP, null, null, ""));
+        bench.edit(rig().apply(Edit.change("bank", is, bank)));
+        fader(90);
+        assertThat(sets()).containsExactly("t5.level", "t6.level");
+        bench.edit(rig);
+        fader(80);
+        assertThat(sets()).as("nothing was picked since").isEmpty();
+    }
+
+    private void several() {
+        foci.add(new Focus("held", "Held", "track", "desk", tracks(), 1, Ends.STOP, null, null, "", true));
+    }
+
+    private void picked(String place, boolean on) {
+        bench.engine.handle(new Event.Picked(bench.nanos, "held", place, on));
+    }
+
+    private void tap(int pad) {
+        hit(pad);
+        letGo(pad);
+    }
+
+    private static Ref.ToParameter each(String focus, String local) {
+        return through(focus, Through.EACH, local);
+    }
+
+    private List<String> sets() {
+        return bench.last().outcomes().stream()
+                .filter(ParameterSet.class::isInstance)
+                .map(one -> ((ParameterSet) one).parameter().parameter())
+                .toList();
     }
 
     private Rig rig() {

@@ -18,6 +18,7 @@ import orchard.outcome.PageOpened;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.shape.Curve;
 import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
@@ -188,6 +189,30 @@ class RampsTest {
 
     private void letGo(int pad) {
         bench.arrive("box", new MidiMessage.NoteOff(1, WorldRig.FIRST_PAD + pad, 0));
+    }
+
+    @Test
+    void itGoesAlongItsCurve() {
+        Curve slow = new Curve(Curve.Form.POINTS, 2, List.of(point(0, 0), point(0.5, 0.1), point(1, 1)));
+        pad("pad2", new Ramp(WorldRig.parameter("blend"), new Value.Fixed(100), 1, 0, slow));
+        open();
+        bench.tell("blend", 0, "");
+        hit(2);
+        bench.pass(500);
+        assertThat(blend()).isBetween(0.08, 0.12);
+        bench.pass(600);
+        assertThat(blend()).isEqualTo(1);
+        assertThatThrownBy(() -> new Ramp(
+                        WorldRig.parameter("blend"),
+                        new Value.Fixed(1),
+                        1,
+                        0,
+                        new Curve(Curve.Form.POINTS, 2, List.of(point(0, 0), point(1, 0.5)))))
+                .hasMessageContaining("from 0 % to 100 %");
+    }
+
+    private static Curve.Point point(double x, double y) {
+        return new Curve.Point(x, y);
     }
 
     private void pad(String pad, Action action) {

@@ -13,6 +13,7 @@ import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.Ramp;
 import orchard.action.Recall;
@@ -316,7 +317,7 @@ public final class WorldRig {
         return new Parameter(id, track, name, range, new Law.Linear(), 0, new Binding.Osc("/desk/" + id), true);
     }
 
-    /** Two tracks wide, with hidden ones passed over; and a single one that goes with the desk's mode. */
+    /** Two tracks wide, with hidden ones passed over; a single one that goes with the desk's mode; and some that are picked. */
     private static List<Part> foci() {
         List<String> tracks = List.of("t1", "t2", "t3");
         return List.of(
@@ -343,10 +344,12 @@ public final class WorldRig {
                         Focus.Ends.STOP,
                         null,
                         new Focus.Link("deck", 1),
-                        "")));
+                        "")),
+                new Part.OfFocus(new Focus(
+                        "held", "Held", "track", "desk", tracks, 1, Focus.Ends.STOP, null, null, "hidden", true)));
     }
 
-    static final List<String> FOCI = List.of("bank", "deck", "next");
+    static final List<String> FOCI = List.of("bank", "deck", "next", "held");
 
     static Ref.ToControl control(String id, String dimension) {
         return new Ref.ToControl("box", id, dimension);
@@ -483,10 +486,15 @@ public final class WorldRig {
         Ref.ToParameter parameter = random.nextInt(8) == 0 ? parameter("tone") : parameter(id);
         if (random.nextInt(4) == 0) {
             String focus = FOCI.get(random.nextInt(FOCI.size()));
-            parameter = new Ref.ToParameter(focus, (focus.equals("bank") ? 1 + random.nextInt(2) : 1) + ":level");
+            int offset = focus.equals("held") ? 0 : focus.equals("bank") ? random.nextInt(3) : 1;
+            parameter = new Ref.ToParameter(focus, offset + ":level");
         }
         if (random.nextInt(9) == 0) {
             String focus = FOCI.get(random.nextInt(FOCI.size()));
+            if (focus.equals("held") && random.nextInt(3) > 0) {
+                PickPlace.Way[] ways = PickPlace.Way.values();
+                return new PickPlace(focus, "t" + (1 + random.nextInt(3)), ways[random.nextInt(ways.length)]);
+            }
             return random.nextInt(4) == 0
                     ? new PinFocus(focus, PinFocus.Way.TURN)
                     : new MoveFocus(
@@ -522,7 +530,12 @@ public final class WorldRig {
             case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));
             case 15 ->
                 random.nextInt(4) == 0
-                        ? new Ramp(parameter, new Value.Fixed(2), 0, 0.25 + random.nextInt(4))
+                        ? new Ramp(
+                                parameter,
+                                new Value.Fixed(2),
+                                0,
+                                0.25 + random.nextInt(4),
+                                new Curve(Curve.Form.S, 2, List.of()))
                         : new Ramp(parameter, new Value.Fixed(2), 0.1 + random.nextInt(8) / 10.0);
             case 16 -> new GoToSong(random.nextBoolean() ? "" : "song2", random.nextBoolean() ? 1 : -1);
             case 10 -> new Hold(parameter, new Value.Fixed(2));

@@ -17,6 +17,7 @@ import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.PinFocus;
 import orchard.action.Ramp;
 import orchard.action.Recall;
@@ -187,6 +188,12 @@ class WordsTest {
                 Arguments.of(new PinFocus("bank", PinFocus.Way.TURN), "pin Bank or let it go"),
                 Arguments.of(new PinFocus("bank", PinFocus.Way.ON), "pin Bank"),
                 Arguments.of(new PinFocus("bank", PinFocus.Way.OFF), "let Bank go"),
+                Arguments.of(new PickPlace("bank", "track", PickPlace.Way.TURN), "pick or drop Surf of Bank"),
+                Arguments.of(new PickPlace("bank", "track", PickPlace.Way.ON), "pick Surf of Bank"),
+                Arguments.of(new PickPlace("bank", "gone", PickPlace.Way.OFF), "drop a missing place of Bank"),
+                Arguments.of(
+                        new Ramp(CUTOFF, kilohertz, 2, 0, new Curve(Curve.Form.S, 2, List.of())),
+                        "bring Surf › Cutoff to 1.00 kHz over 2 s, slow at both ends"),
                 Arguments.of(new Ramp(CUTOFF, kilohertz, 2), "bring Surf › Cutoff to 1.00 kHz over 2 s"),
                 Arguments.of(new GoToSong("", 1), "go to the next song"),
                 Arguments.of(new GoToSong("", -1), "go to the song before"),

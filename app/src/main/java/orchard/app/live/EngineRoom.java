@@ -65,7 +65,8 @@ public final class EngineRoom {
     private Event.Resumed resumed(long nanos) {
         List<Event> stands = new ArrayList<>();
         keeper.foci().forEach((focus, stand) -> {
-            if (!stand.place().isEmpty()) {
+            stand.picked().forEach(place -> stands.add(new Event.Picked(nanos, focus, place, true)));
+            if (stand.picked().isEmpty() && !stand.place().isEmpty()) {
                 stands.add(new Event.Focused(nanos, focus, stand.place(), 0, false));
             }
             stands.add(new Event.Focused(nanos, focus, "", 0, stand.pinned()));
@@ -168,6 +169,11 @@ public final class EngineRoom {
     /** A person moves a focus: its first place is this one now. */
     public void move(String focus, String place) {
         thread.put(nanos -> new Event.Focused(nanos, focus, place, 0, false));
+    }
+
+    /** A person picks a place of a focus that holds several, or lets it go. */
+    public void pick(String focus, String place, boolean on) {
+        thread.put(nanos -> new Event.Picked(nanos, focus, place, on));
     }
 
     /** A person moves a focus on by some places; below 0 back. */

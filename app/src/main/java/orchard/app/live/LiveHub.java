@@ -21,6 +21,7 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.Focus;
 import orchard.gear.Selector;
 import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
@@ -263,9 +264,7 @@ public final class LiveHub {
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
         } else if (outcome instanceof FocusMoved moved) {
             Map<String, FocusStand> stands = new LinkedHashMap<>();
-            values.foci()
-                    .forEach(one ->
-                            stands.put(one.focus(), new FocusStand(one.under().get(0), one.pinned())));
+            values.foci().forEach(one -> stands.put(one.focus(), stand(one)));
             keeper.foci(stands);
             socket.tellAll(
                     Map.of("type", "focus", "focus", moved.focus(), "under", moved.under(), "pinned", moved.pinned()));
@@ -339,5 +338,13 @@ public final class LiveHub {
     @PreDestroy
     void close() {
         frames.shutdownNow();
+    }
+
+    private FocusStand stand(FocusMoved moved) {
+        boolean several = names.focus(moved.focus()).filter(Focus::several).isPresent();
+        List<String> picked = several
+                ? moved.under().stream().filter(place -> !place.isEmpty()).toList()
+                : List.of();
+        return new FocusStand(several ? "" : moved.under().get(0), moved.pinned(), picked);
     }
 }

@@ -103,14 +103,15 @@ public final class Values {
         return foci.get(id);
     }
 
-    /** Ids of the places under a focus, as far as it was told; its first places, before it was. */
+    /** Ids of the places under a focus, as far as it was told; before it was, its first places, or none where they are picked. */
     public List<String> under(Focus focus) {
         FocusMoved moved = foci.get(focus.id());
-        return moved != null && moved.under().size() == focus.width()
+        return moved != null && moved.under().size() == focus.reach()
                 ? moved.under()
-                : IntStream.range(0, focus.width())
-                        .mapToObj(
-                                i -> i < focus.places().size() ? focus.places().get(i) : "")
+                : IntStream.range(0, focus.reach())
+                        .mapToObj(i -> focus.several() || i >= focus.places().size()
+                                ? ""
+                                : focus.places().get(i))
                         .toList();
     }
 

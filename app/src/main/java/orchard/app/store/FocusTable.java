@@ -15,7 +15,7 @@ class FocusTable {
     private static final TypeReference<Goes> GOES = new TypeReference<>() {};
 
     /** What a focus goes with, and what it passes over. */
-    record Goes(Focus.Selection selection, Focus.Link link, String skips) {}
+    record Goes(Focus.Selection selection, Focus.Link link, String skips, boolean several) {}
 
     private final JdbcClient jdbc;
 
@@ -38,7 +38,8 @@ class FocusTable {
                                     Focus.Ends.valueOf(rs.getString("ends")),
                                     goes.selection(),
                                     goes.link(),
-                                    goes.skips()),
+                                    goes.skips(),
+                                    goes.several()),
                             rs.getLong("revision"));
                 })
                 .list();
@@ -62,7 +63,7 @@ class FocusTable {
                         PartJson.write(focus.places(), PLACES),
                         focus.width(),
                         focus.ends().name(),
-                        PartJson.write(new Goes(focus.selection(), focus.link(), focus.skips()), GOES))
+                        PartJson.write(new Goes(focus.selection(), focus.link(), focus.skips(), focus.several()), GOES))
                 .update();
     }
 }

@@ -81,7 +81,8 @@ class FociPage {
     ResponseEntity<Void> add(
             @RequestParam String name,
             @RequestParam(defaultValue = "") String kind,
-            @RequestParam(defaultValue = "1") String width) {
+            @RequestParam(defaultValue = "1") String width,
+            @RequestParam(defaultValue = "false") boolean several) {
         keeper.commit(rig -> {
             FocusView.Kind over = FocusView.kinds(rig, names).stream()
                     .filter(one -> one.key().equals(kind))
@@ -95,11 +96,12 @@ class FociPage {
                         over.noun(),
                         over.device(),
                         over.places(),
-                        width(width),
+                        several ? 1 : width(width),
                         Focus.Ends.STOP,
                         null,
                         null,
-                        "");
+                        "",
+                        several);
                 return Edit.add("Add the focus " + focus.name(), new Part.OfFocus(focus));
             } catch (Mistake mistake) {
                 throw EditRefused.invalid("", mistake.field(), mistake.getMessage());
@@ -129,7 +131,8 @@ class FociPage {
             @RequestParam(defaultValue = "false") boolean leads,
             @RequestParam(defaultValue = "") String link,
             @RequestParam(defaultValue = "0") String shift,
-            @RequestParam(defaultValue = "") String skips) {
+            @RequestParam(defaultValue = "") String skips,
+            @RequestParam(defaultValue = "false") boolean several) {
         keeper.commit(id, seen, rig -> {
             Focus before = focus(rig, id);
             try {
@@ -139,13 +142,14 @@ class FociPage {
                         noun,
                         before.device(),
                         before.places(),
-                        width(width),
+                        several ? 1 : width(width),
                         Typed.of("ends", ends).oneOf("ends", Focus.Ends.class),
                         selection.isEmpty()
                                 ? null
                                 : new Focus.Selection(selection(before, selection, rig), follows, leads),
                         link.isEmpty() ? null : new Focus.Link(focus(rig, link).id(), shift(shift)),
-                        skips.isEmpty() || before.locals(rig).contains(skips) ? skips : "");
+                        skips.isEmpty() || before.locals(rig).contains(skips) ? skips : "",
+                        several);
                 return Edit.change(
                         "Change the focus " + before.name(), new Part.OfFocus(before), new Part.OfFocus(after));
             } catch (Mistake mistake) {
@@ -191,6 +195,16 @@ class FociPage {
             throw Replies.gone();
         }
         engine.move(id, place);
+        return ResponseEntity.noContent().build();
+    }
+
+    /** Picks a place of a focus that holds several, or lets it go. */
+    @PostMapping("/foci/{id}/pick")
+    ResponseEntity<Void> pick(@PathVariable String id, @RequestParam String place, @RequestParam boolean on) {
+        if (!focus(keeper.rig(), id).places().contains(place)) {
+            throw Replies.gone();
+        }
+        engine.pick(id, place, on);
         return ResponseEntity.noContent().build();
     }
 

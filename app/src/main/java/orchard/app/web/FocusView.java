@@ -53,7 +53,7 @@ record FocusView(Focus focus, List<Place> places, List<String> under, boolean pi
         }
         return Through.of(ref, rig).flatMap(through -> {
             List<String> under = values.under(through.focus());
-            int place = through.focus().places().indexOf(under.get(through.offset() - 1));
+            int place = through.focus().places().indexOf(under.get(Math.max(1, through.offset()) - 1));
             return place < 0 ? Optional.empty() : through.find(place, rig).map(Focus.Found::ref);
         });
     }

@@ -38,10 +38,10 @@ final class ParameterTitles {
         return all;
     }
 
-    /** What is reached through a focus, by each of its places side by side. */
+    /** What is reached through a focus: by each of its places side by side, and in all of them. */
     private void through(Focus focus, Rig rig, Directory names) {
         for (String local : focus.locals(rig)) {
-            for (int offset = 1; offset <= focus.width(); offset++) {
+            for (int offset = focus.reach() > 1 ? Through.EACH : 1; offset <= focus.width(); offset++) {
                 Through through = new Through(focus, offset, local);
                 String title = through.words() + " · " + focus.name();
                 refs.putIfAbsent(title, through.ref());

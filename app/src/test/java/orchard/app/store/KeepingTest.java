@@ -11,6 +11,7 @@ import orchard.action.ForEach;
 import orchard.action.Hold;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PickPlace;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -195,8 +196,9 @@ class KeepingTest {
                                 new SetOfPage("peat"),
                                 new ResetMoved(),
                                 new Wait(0, 4, Wait.Again.AFTER),
+                                new PickPlace("focus1", "track3", PickPlace.Way.OFF),
                                 new ForEach("focus1", 2, new Always(), new Reset(ForEach.its("focus1", "Mute"))),
-                                new Ramp(cutoff, new Value.Fixed(300), 0, 8),
+                                new Ramp(cutoff, new Value.Fixed(300), 0, 8, new Curve(Curve.Form.S, 3, List.of())),
                                 new Wait(0.5)),
                         List.of(
                                 new OpenPage("peat", "", -1, "storm"),

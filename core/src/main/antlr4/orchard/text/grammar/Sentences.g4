@@ -114,7 +114,7 @@ action
   | 'choose' parameter ('from' fixed ('or' fixed)*)? ('stop' 'at' fixed)?           # choose
   | 'for' ('each' | 'every' ('other' | ORDINAL)) WORD? 'of' focus ('while' condition)? ',' action  # forEach
   | 'tap' parameter                                                                 # tap
-  | 'bring' parameter 'to' value 'over' seconds                                     # ramp
+  | 'bring' parameter 'to' value 'over' seconds bend?                               # ramp
   | 'wait' seconds ('while' 'a' 'new' 'one' again)?                                 # wait
   | 'open' 'page' page                                                              # openPage
   | 'go' ('on' | 'back') NUMBER 'page' 'of' device marked?                          # nextPage
@@ -128,6 +128,7 @@ action
   | 'move' 'focus' focus 'to' place                                                 # focusTo
   | 'move' 'focus' focus ('on' | 'back') 'by' NUMBER 'width'?                       # moveFocus
   | ('pin' 'or' 'free' | 'pin' | 'free') 'focus' focus                              # pinFocus
+  | ('pick' 'or' 'drop' | 'pick' | 'drop') place 'of' focus                         # pickPlace
   | 'send' 'bytes'? STRING 'to' device                                              # send
   | 'stop' 'everything'                                                             # stopAll
   ;
@@ -156,7 +157,11 @@ dimension : part ;
 
 controlName : part ;
 
-parameter : 'the'? ORDINAL WORD? 'of' focus WITHIN localName | 'its' localName | parameterName ('of' device)? ;
+parameter
+  : ('the'? ORDINAL | 'each') WORD? 'of' focus WITHIN localName
+  | 'its' localName
+  | parameterName ('of' device)?
+  ;
 
 parameterName : part ;
 
