@@ -220,7 +220,7 @@ class LayersTest {
     @Test
     void aBankMovesOnTheBoardAndInTheBrowserInStep(TestOrchard orchard, Browser browser) {
         browser.go("/map/foci");
-        browser.see("#focihead", "5 foci");
+        browser.see("#focihead", "6 foci");
         press(browser, ".focussteps button", "8 ▸");
         browser.until(() ->
                 browser.attribute(".place[data-place=track9]", "aria-pressed").equals("true"));

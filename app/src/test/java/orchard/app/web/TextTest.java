@@ -31,6 +31,7 @@ class TextTest {
 
     private static final String AREA = "#sentencetext";
     private static final String MAKE = "#maketext";
+    private static final String ECHO = "focus6";
     private static final String PLAYING = "/wherry/playing";
     private static final Pattern BLOCK = Pattern.compile("### ([^\n]+)\n(?:(?!###).)*?```\n(.*?)```", Pattern.DOTALL);
 
@@ -289,6 +290,30 @@ class TextTest {
         return IntStream.rangeClosed(1, 4)
                 .mapToObj(track -> orchard.shows("wherry", "/wherry/track/" + track + "/send2"))
                 .toList();
+    }
+
+    /** Picked by pads and on the page; they stay picked when Orchard begins again. */
+    @Test
+    void oneKnobReachesTheTracksThatArePicked(TestOrchard orchard, Browser browser) {
+        make(orchard, browser, "One effect into any of four tracks");
+        browser.go("/map/foci");
+        press(orchard, "cobble", "pad11");
+        press(orchard, "cobble", "pad13");
+        browser.until(() -> under(browser, ECHO, "track1") && under(browser, ECHO, "track3"));
+        browser.until(() -> isLit(orchard, "pad11") && isLit(orchard, "pad13") && !isLit(orchard, "pad12"));
+        List<String> before = sends(orchard);
+        turn(orchard, 7);
+        browser.until(() -> !sends(orchard).get(0).equals(before.get(0))
+                && !sends(orchard).get(2).equals(before.get(2)));
+        assertThat(sends(orchard).get(1)).isEqualTo(before.get(1));
+        assertThat(sends(orchard).get(3)).isEqualTo(before.get(3));
+        browser.click(".focusstrip[data-focus=" + ECHO + "] [data-place=track3]");
+        browser.until(() -> !isLit(orchard, "pad13") && !under(browser, ECHO, "track3"));
+        browser.until(() -> orchard.keeper().foci().get(ECHO).picked().equals(List.of("track1")));
+        moves(orchard, browser, 1);
+        press(orchard, "cobble", "pad11");
+        browser.until(() -> !isLit(orchard, "pad11"));
+        assertThat(browser.complaints()).isEmpty();
     }
 
     @Test
