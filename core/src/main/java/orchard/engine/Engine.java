@@ -345,6 +345,11 @@ public final class Engine {
         }
 
         @Override
+        public void variableKept(Event.VariableKept event) {
+            parameters.kept(plan.kept(), event);
+        }
+
+        @Override
         public void layered(Event.Layered event) {
             layers.byHand(event.layer(), event.on());
         }

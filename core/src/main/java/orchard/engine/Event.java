@@ -38,6 +38,8 @@ public sealed interface Event {
 
         void picked(Picked event);
 
+        void variableKept(VariableKept event);
+
         void layered(Layered event);
 
         void recalled(Recalled event);
@@ -160,6 +162,23 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.picked(this);
+        }
+    }
+
+    /**
+     * A variable stood somewhere when Orchard ended.
+     *
+     * @param real in its unit
+     */
+    record VariableKept(long nanos, Ref.ToParameter variable, double real) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.variableKept(this);
         }
     }
 

@@ -119,11 +119,41 @@ final class Parameters {
         }
     }
 
-    /** Variables that never had a value get their default. */
+    /** Variables that never had a value get their default, and those that count otherwise now begin anew. */
     void begin(State.OfParameter[] variables) {
         for (State.OfParameter parameter : variables) {
+            Parameter now = parameter.parameter;
+            Parameter was = parameter.counted == null ? now : parameter.counted;
+            parameter.counted = now;
             if (Double.isNaN(parameter.position)) {
                 set(parameter, known(parameter));
+            } else if (!was.equals(now)) {
+                recount(parameter, was, now);
+            }
+        }
+    }
+
+    /** A variable was edited: it keeps its value where that still means the same. */
+    private void recount(State.OfParameter variable, Parameter was, Parameter now) {
+        double real = was.real(variable.position);
+        boolean stays = was.law().labels().equals(now.law().labels())
+                && was.range().unit().equals(now.range().unit())
+                && now.range().contains(real);
+        set(variable, now.position(stays ? real : now.standard()));
+        if (!stays) {
+            cycle.note(new Refused(now.name() + " counts otherwise now, and begins anew at " + text(variable)));
+        }
+    }
+
+    /** A variable stands where it stood, if it is still one that stays and goes so far. */
+    void kept(State.OfParameter[] variables, Event.VariableKept event) {
+        for (State.OfParameter parameter : variables) {
+            boolean isMeant = parameter.ref.equals(event.variable())
+                    && parameter.parameter.binding() instanceof Binding.Kept kept
+                    && kept.stays()
+                    && parameter.parameter.range().contains(event.real());
+            if (isMeant) {
+                set(parameter, parameter.parameter.position(event.real()));
             }
         }
     }

@@ -263,6 +263,8 @@ final class State {
         OfLight[] lights = Nothing.LIGHTS;
         /** The foci that go with it, or pass over a place because of it. */
         OfFocus[] foci = Nothing.FOCI;
+        /** What its position was counted by, of a variable; null before it began. */
+        Parameter counted;
         /** Where it stands as far as Orchard knows, 0..1. */
         double position = Double.NaN;
         /** The device's own words for that; null until they are told or needed. */

@@ -190,8 +190,17 @@ public sealed interface Binding {
         }
     }
 
-    /** Kept by Orchard alone: a variable. It can be set, nudged and answered like any other parameter, and no message is sent. */
-    record Kept() implements Binding {
+    /**
+     * Kept by Orchard alone: a variable. It can be set, nudged and answered like any other parameter, and no message is sent.
+     *
+     * @param stays whether it stands where it stood when Orchard begins again, instead of at its default
+     */
+    record Kept(boolean stays) implements Binding {
+        /** One that begins at its default. */
+        public Kept() {
+            this(false);
+        }
+
         @Override
         public Message message(double real, Range range) {
             return null;
@@ -219,7 +228,7 @@ public sealed interface Binding {
 
         @Override
         public String words() {
-            return "kept by Orchard";
+            return stays ? "kept by Orchard over a restart" : "kept by Orchard";
         }
     }
 

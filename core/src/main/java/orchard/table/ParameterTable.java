@@ -141,7 +141,8 @@ public final class ParameterTable {
                 }
                 String same = after.parameters().stream()
                         .filter(p -> binding instanceof Binding.Kept
-                                ? p.binding().equals(binding) && p.name().equals(row.name())
+                                ? p.binding() instanceof Binding.Kept
+                                        && p.name().equals(row.name())
                                 : p.binding().words().equals(binding.words()))
                         .map(Parameter::id)
                         .findFirst()
@@ -314,6 +315,9 @@ public final class ParameterTable {
         }
         if (small.equals(new Binding.Kept().words().toLowerCase(Locale.ROOT)) || small.equals("kept")) {
             return new Binding.Kept();
+        }
+        if (small.equals(new Binding.Kept(true).words().toLowerCase(Locale.ROOT))) {
+            return new Binding.Kept(true);
         }
         throw new Mistake("“" + words
                 + "” is no address; expected one like /desk/volume, CC 74 ch 1, NRPN 301 ch 2, program ch 1, or kept");

@@ -60,7 +60,7 @@ class ParameterTableTest {
         assertThat(profile.parameters().get(3).binding()).isEqualTo(new Binding.Numbered(1, false, 301));
         assertThat(profile.parameters().get(4).standard()).isEqualTo(2);
         assertThat(profile.parameters().get(5).range().low()).isEqualTo(-60);
-        assertThat(profile.parameters().get(6).binding()).isEqualTo(new Binding.Kept());
+        assertThat(profile.parameters().get(6).binding()).isEqualTo(new Binding.Kept(false));
         Profile again = ParameterTable.read(Profile.BLANK, ParameterTable.write(profile));
         assertThat(again).isEqualTo(profile);
         assertThat(ParameterTable.read(profile, ParameterTable.write(profile)))

@@ -15,6 +15,7 @@ import orchard.engine.Event;
 import orchard.engine.Outlet;
 import orchard.engine.Plan;
 import orchard.engine.Trace;
+import orchard.gear.Ref;
 import orchard.rig.Rig;
 import orchard.signal.Message;
 import orchard.signal.TouchMessage;
@@ -72,6 +73,9 @@ public final class EngineRoom {
             stands.add(new Event.Focused(nanos, focus, "", 0, stand.pinned()));
         });
         stands.add(new Event.SongReached(nanos, keeper.currentSong()));
+        keeper.variables()
+                .forEach((key, real) -> Ref.ToParameter.of(key)
+                        .ifPresent(variable -> stands.add(new Event.VariableKept(nanos, variable, real))));
         keeper.latched().forEach(layer -> stands.add(new Event.Layered(nanos, layer, true)));
         return new Event.Resumed(nanos, List.copyOf(stands));
     }

@@ -38,6 +38,7 @@ import orchard.outcome.PresenceChanged;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
 import orchard.outcome.VariableSet;
+import orchard.parameter.Binding;
 import orchard.rig.Rig;
 import orchard.rig.Song;
 import org.slf4j.Logger;
@@ -73,6 +74,9 @@ public final class LiveHub {
     private final Inventories inventories;
     private final Unheard unheard;
     private final Loops loops;
+    /** Where variables stand that outlive a restart, in their units. */
+    private final Map<String, Double> staying = new HashMap<>();
+
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
@@ -229,6 +233,7 @@ public final class LiveHub {
         } else if (outcome instanceof VariableSet set) {
             String key = set.parameter().key();
             parameters.put(key, values.parameters().get(key));
+            keep(set);
         } else if (outcome instanceof ParameterTold told) {
             String key = told.parameter().key();
             parameters.put(key, values.parameters().get(key));
@@ -338,6 +343,16 @@ public final class LiveHub {
     @PreDestroy
     void close() {
         frames.shutdownNow();
+    }
+
+    /** A variable that outlives a restart is kept, in its unit. */
+    private void keep(VariableSet set) {
+        names.parameter(set.parameter())
+                .filter(of -> of.binding() instanceof Binding.Kept kept && kept.stays())
+                .ifPresent(of -> {
+                    staying.put(set.parameter().key(), of.real(set.position()));
+                    keeper.variables(staying);
+                });
     }
 
     private FocusStand stand(FocusMoved moved) {

@@ -9,6 +9,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -42,6 +43,8 @@ public class RigKeeper {
     private volatile String currentSong;
     /** The layers that were last kept, or null before any were; only who follows the engine asks. */
     private volatile List<String> latched;
+    /** What is still to be kept of variables, or null. */
+    private final AtomicReference<Map<String, Double>> variables = new AtomicReference<>();
 
     RigKeeper(RigStore store) {
         this.store = store;
@@ -287,6 +290,23 @@ public class RigKeeper {
     /** Keeps where the foci stand, behind the show. */
     public void foci(Map<String, FocusStand> stands) {
         behind(() -> store.foci(stands));
+    }
+
+    /** Where variables stood that outlive a restart, by their keys; nowhere if the database is away. */
+    public Map<String, Double> variables() {
+        try {
+            return store.variables();
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("Where the variables stood could not be read: {}", e.getMessage());
+            return Map.of();
+        }
+    }
+
+    /** Keeps where variables stand, behind the show; of many moves at once the last is kept. */
+    public void variables(Map<String, Double> reals) {
+        if (variables.getAndSet(Map.copyOf(reals)) == null) {
+            behind(() -> store.variables(variables.getAndSet(null)));
+        }
     }
 
     private void behind(Runnable keeping) {

@@ -50,6 +50,7 @@ class RigStore {
     private final MappingTable mappings;
     private final PresetTable presets;
     private final FocusTable foci;
+    private final PerformanceTable performance;
     private final LayerTable layers;
     private final LayoutTable layouts;
     private final SongTable songs;
@@ -61,6 +62,7 @@ class RigStore {
             MappingTable mappings,
             PresetTable presets,
             FocusTable foci,
+            PerformanceTable performance,
             LayerTable layers,
             LayoutTable layouts,
             SongTable songs,
@@ -70,6 +72,7 @@ class RigStore {
         this.mappings = mappings;
         this.presets = presets;
         this.foci = foci;
+        this.performance = performance;
         this.layers = layers;
         this.layouts = layouts;
         this.songs = songs;
@@ -146,33 +149,44 @@ class RigStore {
     /** Ids of the layers that stayed on, the lowest first. */
     @Transactional(readOnly = true)
     public List<String> latched() {
-        return songs.latched();
+        return performance.latched();
     }
 
     @Transactional
     public void latched(List<String> layers) {
-        songs.latched(layers);
+        performance.latched(layers);
     }
 
     /** Where the foci stood. */
     @Transactional(readOnly = true)
     public Map<String, FocusStand> foci() {
-        return songs.foci();
+        return performance.foci();
     }
 
     @Transactional
     public void foci(Map<String, FocusStand> stands) {
-        songs.foci(stands);
+        performance.foci(stands);
+    }
+
+    /** Where variables stood that outlive a restart, in their units, by their keys. */
+    @Transactional(readOnly = true)
+    public Map<String, Double> variables() {
+        return performance.variables();
+    }
+
+    @Transactional
+    public void variables(Map<String, Double> reals) {
+        performance.variables(reals);
     }
 
     @Transactional(readOnly = true)
     public Optional<String> currentSong() {
-        return songs.current();
+        return performance.current();
     }
 
     @Transactional
     public void currentSong(String song) {
-        songs.current(song);
+        performance.current(song);
     }
 
     /** Takes parts out of their tables. */

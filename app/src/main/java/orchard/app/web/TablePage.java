@@ -41,6 +41,9 @@ class TablePage {
     private static final Device VARIABLES =
             new Device("variables", "Variables", "kept by Orchard", new Seat(Wire.NONE, "", ""), Profile.BLANK);
 
+    /** How variables begin: at their default, and where they stood. */
+    private static final List<String> KEPT = List.of(new Binding.Kept().words(), new Binding.Kept(true).words());
+
     private final RigKeeper keeper;
     private final Values values;
     private final Unheard unheard;
@@ -81,6 +84,7 @@ class TablePage {
         model.addAttribute("devices", devices);
         model.addAttribute("device", chosen);
         model.addAttribute("isInside", isInside);
+        model.addAttribute("kept", KEPT);
         model.addAttribute("seen", keeper.revision(chosen.id()));
         model.addAttribute("at", selected.map(Parameter::id).orElse(""));
         model.addAttribute(
@@ -94,7 +98,7 @@ class TablePage {
                 "row",
                 selected.map(p -> ParameterTable.Row.of(profile, p))
                         .orElse(new ParameterTable.Row(
-                                "", "", isInside ? new Binding.Kept().words() : address, low, high, "", "", "", "")));
+                                "", "", isInside ? KEPT.get(0) : address, low, high, "", "", "", "")));
         heard(chosen.id(), model);
         return "table/page";
     }

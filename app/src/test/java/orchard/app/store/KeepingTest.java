@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.Hold;
@@ -156,7 +157,7 @@ class KeepingTest {
                                 new Range(0, 10, ""),
                                 new Law.Linear(),
                                 4,
-                                new Binding.Kept(),
+                                new Binding.Kept(true),
                                 true))));
     }
 
@@ -358,6 +359,18 @@ class KeepingTest {
         Awaitility.await().until(() -> restarted(orchard).latched().equals(List.of("layer1")));
         restarted(orchard).latched(List.of());
         Awaitility.await().until(() -> restarted(orchard).latched().isEmpty());
+    }
+
+    /** Of many moves the last is kept. */
+    @Test
+    void variablesThatOutliveARestartAreKept(TestOrchard orchard) {
+        RigKeeper keeper = restarted(orchard);
+        for (int i = 0; i <= 500; i++) {
+            keeper.variables(Map.of("variables/storm", i / 10.0));
+        }
+        Awaitility.await().until(() -> restarted(orchard).variables().equals(Map.of("variables/storm", 50.0)));
+        keeper.variables(Map.of());
+        Awaitility.await().until(() -> restarted(orchard).variables().isEmpty());
     }
 
     private static RigKeeper restarted(TestOrchard orchard) {
