@@ -123,6 +123,16 @@ public record Focus(
         }
     }
 
+    /** The same with other ends. */
+    public Focus with(Ends others) {
+        return new Focus(id, name, noun, device, places, width, others, selection, link, skips, several);
+    }
+
+    /** The same over other places. */
+    public Focus over(List<String> others) {
+        return new Focus(id, name, noun, device, others, width, ends, selection, link, skips, several);
+    }
+
     /** The most places that lie under it at once. */
     public int reach() {
         return several ? places.size() : width;

@@ -19,10 +19,10 @@ import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.condition.Always;
-import orchard.gear.Banks;
 import orchard.gear.Choices;
 import orchard.gear.Device;
 import orchard.gear.Focus;
+import orchard.gear.Neighbours;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
@@ -37,6 +37,7 @@ import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.MappingCopier;
+import orchard.rig.PagesAsFocus;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
@@ -128,14 +129,13 @@ class ParameterPagesPage {
         open.ifPresent(p -> {
             model.addAttribute("open", p);
             model.addAttribute("openNumber", pages.indexOf(p) + 1);
-            Banks banks = banks(device);
-            boolean isAlone = banks.beside(p).isEmpty();
+            Neighbours neighbours = neighbours(device);
+            boolean isAlone = neighbours.beside(p).isEmpty();
             model.addAttribute("isAlone", isAlone);
+            bank(rig, device, p, model);
             model.addAttribute(
-                    "bank",
-                    banks.focus(p, device.id(), rig.freeId("focus"), rig.foci()).orElse(null));
-            model.addAttribute(
-                    "alike", banks.likeIt(p).stream().map(ParameterPage::name).toList());
+                    "alike",
+                    neighbours.likeIt(p).stream().map(ParameterPage::name).toList());
             model.addAttribute(
                     "across",
                     isAlone
@@ -191,7 +191,7 @@ class ParameterPagesPage {
         return add(device, seen, "Pages like another of ", owner -> {
             ParameterPage like =
                     pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
-            List<ParameterPage> made = banks(owner).likeIt(like);
+            List<ParameterPage> made = neighbours(owner).likeIt(like);
             if (made.isEmpty()) {
                 throw new Mistake("Whatever lies beside what this page is about has a page like it");
             }
@@ -199,38 +199,63 @@ class ParameterPagesPage {
         });
     }
 
-    /** One parameter of everything that lies beside what it belongs to, so many on a page. */
-    @PostMapping("/map/pages/{device}/across")
-    ResponseEntity<Void> across(
-            @PathVariable String device,
-            @RequestParam long seen,
-            @RequestParam String parameter,
-            @RequestParam String width,
-            @RequestParam(defaultValue = "false") boolean single) {
+    /** A focus over everything that lies beside what a parameter belongs to. */
+    @PostMapping("/map/pages/{device}/bank")
+    ResponseEntity<Void> bank(@PathVariable String device, @RequestParam String parameter, @RequestParam String width) {
         int many = ClauseActions.count(device, width);
-        return add(device, seen, "Banks of ", owner -> banks(owner).across(parameter, many, single ? 1 : many));
-    }
-
-    /** One pointer in place of a page and those like it. The pages stay; whoever goes through them decides when they go. */
-    @PostMapping("/map/pages/{device}/{page}/focus")
-    ResponseEntity<Void> focus(@PathVariable String device, @PathVariable String page, @RequestParam long seen) {
-        keeper.commit(device, seen, rig -> {
+        keeper.commit(rig -> {
             Device owner = rig.device(device).orElseThrow(Replies::gone);
-            ParameterPage like =
-                    pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
-            Focus focus = banks(owner)
-                    .focus(like, device, rig.freeId("focus"), rig.foci())
-                    .orElseThrow(() -> EditRefused.invalid(
-                            device,
-                            "",
-                            "This page does not hold one parameter of neighbours, or a focus does it already"));
-            return Edit.add("Add the focus " + focus.name(), new Part.OfFocus(focus));
+            try {
+                Focus focus = neighbours(owner).over(parameter, many, device, rig.freeId("focus"));
+                return Edit.add("Add the focus " + focus.name(), new Part.OfFocus(focus));
+            } catch (Mistake mistake) {
+                throw EditRefused.invalid(device, mistake.field(), mistake.getMessage());
+            }
         });
         return Replies.go("/map/foci");
     }
 
-    private Banks banks(Device device) {
-        return new Banks(
+    /** One focus in place of a page and those like it, as it was shown before. */
+    @PostMapping("/map/pages/{device}/{page}/focus")
+    ResponseEntity<Void> focus(@PathVariable String device, @PathVariable String page, @RequestParam long seen) {
+        keeper.commit(device, seen, rig -> {
+            Device owner = rig.ownDevice(device).orElseThrow(Replies::gone);
+            ParameterPage like =
+                    pages(owner).filter(p -> p.id().equals(page)).findFirst().orElseThrow(Replies::gone);
+            return PagesAsFocus.of(rig, owner, like)
+                    .map(PagesAsFocus::edit)
+                    .orElseThrow(() -> EditRefused.invalid(
+                            device,
+                            "",
+                            "This page does not hold one parameter of neighbours, or a focus does it already"));
+        });
+        return Replies.go("/map/foci");
+    }
+
+    /** A sentence that would read otherwise; "" before or after for one that comes or goes. */
+    record Turned(String before, String after) {}
+
+    /** What a focus would do in place of the page, and what would become of the sentences. */
+    private void bank(Rig rig, Device device, ParameterPage page, Model model) {
+        PagesAsFocus.of(rig, device, page).ifPresent(bank -> {
+            Rig after = rig.apply(bank.edit());
+            model.addAttribute("bank", bank);
+            model.addAttribute(
+                    "turned",
+                    bank.sentences()
+                            .map(change -> new Turned(sentence(change.before(), rig), sentence(change.after(), after)))
+                            .toList());
+        });
+    }
+
+    private static String sentence(Part part, Rig rig) {
+        return part instanceof Part.OfMapping of
+                ? Sentence.of(of.mapping(), rig).text()
+                : "";
+    }
+
+    private Neighbours neighbours(Device device) {
+        return new Neighbours(
                 device.profile(), group -> names.groupTitle(device, group.id()).orElse(group.name()));
     }
 

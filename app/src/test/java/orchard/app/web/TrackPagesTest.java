@@ -2,11 +2,18 @@ package orchard.app.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
+import java.util.stream.IntStream;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.gear.Device;
+import orchard.gear.ParameterPage;
 import orchard.gear.Profile;
+import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.Part;
 import orchard.standin.StandIn;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -15,6 +22,8 @@ import org.openqa.selenium.Keys;
 /** One page is made by hand, and every other track has one like it; a row of knobs goes along the tracks. */
 @ExtendWith(Orchard.class)
 class TrackPagesTest {
+
+    private static final String FIRST_UNDER = ".focusstrip[data-focus=focus7] .place[aria-pressed=true]";
 
     private static Profile wherry(TestOrchard orchard) {
         return orchard.keeper().rig().ownDevice("wherry").orElseThrow().profile();
@@ -47,44 +56,65 @@ class TrackPagesTest {
         browser.see(".chip[aria-current]", "Bellows");
         browser.see(".spot strong", "Bellows › Volume");
         browser.see("#alike", "All the others have a page like it.");
-        browser.type("#width", "1");
-        browser.click("#banks button");
-        browser.see("#banks .refusal", "There are at most 32 pages, and these would be 48");
         assertThat(browser.barriers()).isEmpty();
         browser.chord(Keys.CONTROL, "z");
         browser.until(() -> wherry(orchard).choices().parameterPages().size() == 1);
         assertThat(browser.complaints()).isEmpty();
     }
 
+    /** Two pages of three volumes under three knobs, and one focus in their place: the knobs and the key go on doing what they did. */
     @Test
-    void aRowOfKnobsGoesAlongTheTracksOneByOne(TestOrchard orchard, Browser browser) {
-        begin(orchard, browser);
-        browser.type("#width", "three");
-        browser.click("#banks button");
-        browser.see("#banks .refusal", "a whole number of 1–128; found “three”");
-        browser.type("#width", "3");
-        browser.click("#single option[value=true]");
-        browser.click("#banks button");
-        browser.see(".chip[aria-current]", "Volume 1–3");
-        browser.see("#asfocus", "Volume bank, 3 tracks side by side, over 24 of them");
+    void aRowOfKnobsGoesAlongTheTracks(TestOrchard orchard, Browser browser) {
+        orchard.keeper().commit(rig -> {
+            Device wherry = rig.ownDevice("wherry").orElseThrow();
+            List<ParameterPage> pages = List.of(volumes("page1", 1), volumes("page2", 4));
+            return Edit.change(
+                    "Pages",
+                    new Part.OfDevice(wherry),
+                    new Part.OfDevice(wherry.with(
+                            wherry.profile().with(wherry.profile().choices().withParameterPages(pages)))));
+        });
+        browser.go("/map/pages?device=wherry");
+        browser.see(
+                "#asfocus", "These 2 pages do what one focus does: Volume bank, 3 tracks side by side, over 6 of them");
         browser.click("#lay option[value='cobble/knob4/turn']");
         browser.type("#laycount", "3");
         browser.click("form[hx-post$='/lay'] button");
         browser.see(".reasons", "Knob 4 of Cobble");
         browser.click("#turn option[value='cobble/side4/gate']");
-        browser.click("#turntag option[value=volume]");
         browser.click("form[hx-post$='/turn'] button[value='1']");
         browser.see(".reasons li:nth-child(2)", "Side 4 of Cobble");
-        browser.go("/map/pages?device=wherry&page=page2");
         StandIn cobble = orchard.standIn("cobble");
-        go(cobble);
-        browser.see("#opennow", "It is under them.");
         turn(orchard, browser, "knob4", 1);
         go(cobble);
-        browser.see("#opennow", "Page 3 is under them.");
-        turn(orchard, browser, "knob4", 2);
-        turn(orchard, browser, "knob6", 4);
+        browser.see("#opennow", "Page 2 is under them.");
+        turn(orchard, browser, "knob6", 6);
+        browser.see("#asfocus", "When Knob 6 of Cobble turns, set 3rd track of Volume bank › Volume");
+        browser.see("#asfocus del", "set what is on the open page of Wherry");
+        assertThat(browser.barriers()).isEmpty();
+        browser.click("#asfocus button");
+        browser.see("#focihead", "7 foci");
+        turn(orchard, browser, "knob4", 1);
+        go(cobble);
+        browser.see(FIRST_UNDER, "Narrator");
+        turn(orchard, browser, "knob6", 6);
+        go(cobble);
+        browser.see(FIRST_UNDER, "Harp");
+        turn(orchard, browser, "knob5", 2);
+        browser.chord(Keys.CONTROL, "z");
+        browser.until(() -> wherry(orchard).choices().parameterPages().size() == 2);
+        turn(orchard, browser, "knob6", 3); // the first page lies under them again
         assertThat(browser.complaints()).isEmpty();
+    }
+
+    private static ParameterPage volumes(String id, int from) {
+        return new ParameterPage(
+                id,
+                "From " + from,
+                Marks.NONE,
+                IntStream.range(from, from + 3)
+                        .mapToObj(track -> new ParameterPage.Entry("track" + track + ".volume", "T" + track))
+                        .toList());
     }
 
     private static void go(StandIn cobble) {
@@ -101,14 +131,17 @@ class TrackPagesTest {
     }
 
     @Test
-    void pagesOfOneParameterSideBySideCanBeOneFocus(TestOrchard orchard, Browser browser) {
+    void oneParameterOfAllTracksIsAFocus(TestOrchard orchard, Browser browser) {
         begin(orchard, browser);
-        browser.type("#width", "3");
-        browser.click("#single option[value=true]");
+        browser.type("#width", "three");
         browser.click("#banks button");
-        browser.see("#asfocus", "Volume bank");
-        browser.click("#asfocus button");
-        browser.see("#focihead", "6 foci");
+        browser.see("#banks .refusal", "a whole number of 1–128; found “three”");
+        browser.type("#width", "100");
+        browser.click("#banks button");
+        browser.see("#banks .refusal", "1 to 64 places wide");
+        browser.type("#width", "3");
+        browser.click("#banks button");
+        browser.see("#focihead", "7 foci");
         assertThat(orchard.keeper().rig().foci())
                 .anyMatch(focus -> focus.width() == 3 && focus.places().size() == 24);
         assertThat(browser.complaints()).isEmpty();

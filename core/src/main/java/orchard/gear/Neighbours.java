@@ -1,24 +1,20 @@
 package orchard.gear;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 import orchard.mistake.Mistake;
 import orchard.parameter.Group;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 
 /**
- * Makes parameter pages out of groups that lie beside one another, such as tracks, lamps or voices: the same parameters for each of them, or
- * one parameter for several at a time. What is made has no id yet; {@link Choices#withMore} gives it one.
+ * Groups that lie beside one another, such as tracks, lamps or voices: pages with the same parameters for each of them, and foci that go over all of them. A page
+ * that is made has no id yet; {@link Choices#withMore} gives it one.
  */
-public final class Banks {
-
-    /** The most letters of a group's name that go on a display. */
-    private static final int LABEL = 12;
+public final class Neighbours {
 
     private final Profile profile;
     private final Function<Group, String> names;
@@ -27,7 +23,7 @@ public final class Banks {
      * @param profile of the device
      * @param names what its groups are called right now
      */
-    public Banks(Profile profile, Function<Group, String> names) {
+    public Neighbours(Profile profile, Function<Group, String> names) {
         this.profile = profile;
         this.names = names;
     }
@@ -67,73 +63,91 @@ public final class Banks {
     }
 
     /**
-     * One parameter for several groups at a time. The pages are tagged with its name, so that they can be gone through by themselves.
+     * A focus over all groups that have a parameter of one name, so many side by side.
      *
-     * @param id of the parameter in one of the groups
-     * @param width how many lie beside each other, 1..{@value ParameterPage#MOST}
-     * @param step how far the next page goes on, 1..{@code width}
-     * @throws Mistake if nothing lies beside it, or the numbers do not fit
+     * @param parameter id of it in one of the groups
+     * @param id of the focus
+     * @throws Mistake if nothing lies beside it, or the width does not fit
      */
-    public List<ParameterPage> across(String id, int width, int step) {
-        Parameter one = profile.parameter(id)
+    public Focus over(String parameter, int width, String device, String id) {
+        Parameter one = profile.parameter(parameter)
                 .filter(Parameter::settable)
                 .orElseThrow(() -> new Mistake("This parameter is not there any more"));
-        if (width < 1 || width > ParameterPage.MOST || step < 1 || step > width) {
-            throw new Mistake(
-                    "A page goes over 1 to %d of them, and on by no more than that".formatted(ParameterPage.MOST));
-        }
-        List<Group> having = siblings(one.group()).stream()
-                .filter(group -> named(group, one.name()).isPresent())
-                .toList();
+        List<Group> having = having(one);
         if (having.size() < 2) {
             throw new Mistake(one.name() + " is in no group that has others beside it");
         }
-        Marks marks = new Marks(false, List.of(one.name().toLowerCase(Locale.ROOT)));
-        List<ParameterPage> pages = new ArrayList<>();
-        int from = 0;
-        int to;
-        do {
-            to = Math.min(from + width, having.size());
-            List<ParameterPage.Entry> entries = having.subList(from, to).stream()
-                    .map(group -> new ParameterPage.Entry(
-                            named(group, one.name()).orElseThrow().id(), label(names.apply(group))))
-                    .toList();
-            pages.add(new ParameterPage("", one.name() + " " + (from + 1) + "–" + to, marks, entries));
-            from += step;
-        } while (to < having.size());
-        return pages;
+        return new Focus(
+                id,
+                one.name() + " bank",
+                Focus.noun(having.get(0).id()),
+                device,
+                having.stream().map(Neighbours::place).toList(),
+                width,
+                Focus.Ends.STOP,
+                null,
+                null,
+                "");
+    }
+
+    /** The number of the first place of a focus that a page lies on, −1 if it does not hold one parameter of its places side by side. */
+    public int placeOf(ParameterPage page, Focus over) {
+        List<Parameter> parameters = parameters(page);
+        boolean isOne = !parameters.isEmpty()
+                && parameters.size() == page.entries().size()
+                && parameters.stream().map(Parameter::name).distinct().count() == 1;
+        if (!isOne) {
+            return -1;
+        }
+        int first = place(parameters.get(0), over);
+        boolean isRun =
+                IntStream.range(0, parameters.size()).allMatch(i -> place(parameters.get(i), over) == first + i);
+        return first >= 0 && isRun ? first : -1;
     }
 
     /**
-     * The focus that does in one what a page and others like it do: one parameter of groups side by side. Empty if the page holds anything else, or a focus does it
-     * already.
+     * The focus that does in one what a page and others like it do: one parameter of groups side by side. One that does it already, or else a new one; empty if the page
+     * holds anything else.
      *
-     * @param id of the focus
+     * @param id of a new one
      * @param foci those there are
      */
     public Optional<Focus> focus(ParameterPage page, String device, String id, List<Focus> foci) {
         List<Parameter> parameters = parameters(page);
-        if (parameters.size() < 2 || parameters.size() != page.entries().size()) {
+        if (parameters.size() < 2) {
             return Optional.empty();
         }
-        String name = parameters.get(0).name();
-        List<String> having = siblings(parameters.get(0).group()).stream()
-                .filter(group -> named(group, name).isPresent())
-                .map(Group::id)
+        Focus made = having(parameters.get(0)).size() < 2
+                ? null
+                : over(parameters.get(0).id(), parameters.size(), device, id);
+        return Optional.ofNullable(made)
+                .filter(one -> placeOf(page, one) >= 0)
+                .map(one -> foci.stream()
+                        .filter(focus -> focus.device().equals(device)
+                                && !focus.several()
+                                && focus.width() == one.width()
+                                && placeOf(page, focus) >= 0)
+                        .findFirst()
+                        .orElse(one));
+    }
+
+    /** The number of the place of a focus that a parameter's group is, −1 if it is none of them. */
+    private int place(Parameter parameter, Focus over) {
+        Group group = profile.group(parameter.group()).orElse(null);
+        int known = group == null ? -1 : over.places().indexOf(place(group));
+        return known >= 0 ? known : over.places().indexOf(parameter.group());
+    }
+
+    /** What a group is known by that stays. */
+    private static String place(Group group) {
+        return group.identity().isEmpty() ? group.id() : group.identity();
+    }
+
+    /** The groups beside that of a parameter which have one of its name, and its own. */
+    private List<Group> having(Parameter parameter) {
+        return siblings(parameter.group()).stream()
+                .filter(group -> named(group, parameter.name()).isPresent())
                 .toList();
-        List<String> own = parameters.stream().map(Parameter::group).toList();
-        boolean isBank =
-                parameters.stream().allMatch(parameter -> parameter.name().equals(name))
-                        && Collections.indexOfSubList(having, own) >= 0;
-        boolean isThere = foci.stream()
-                .anyMatch(focus -> focus.device().equals(device)
-                        && focus.width() == own.size()
-                        && focus.places().containsAll(having));
-        String noun = having.isEmpty() ? "" : Focus.noun(having.get(0));
-        return isBank && !isThere
-                ? Optional.of(new Focus(
-                        id, name + " bank", noun, device, having, own.size(), Focus.Ends.STOP, null, null, ""))
-                : Optional.empty();
     }
 
     private static boolean holds(ParameterPage page, List<ParameterPage.Entry> entries) {
@@ -163,11 +177,5 @@ public final class Banks {
         return profile.parameters().stream()
                 .filter(p -> p.group().equals(group.id()) && p.name().equals(name) && p.settable())
                 .findFirst();
-    }
-
-    private static String label(String name) {
-        return name.codePointCount(0, name.length()) <= LABEL
-                ? name
-                : name.substring(0, name.offsetByCodePoints(0, LABEL));
     }
 }

@@ -6,9 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Law;
@@ -18,7 +15,7 @@ import orchard.parameter.Range;
 import org.junit.jupiter.api.Test;
 
 /** Pages for what lies beside one another: tracks, lamps, voices. */
-class BanksTest {
+class NeighboursTest {
 
     private static Parameter parameter(String group, String name, boolean settable) {
         String id = group + "." + name.toLowerCase(Locale.ROOT);
@@ -55,8 +52,8 @@ class BanksTest {
         return new ParameterPage("page1", "First", new Marks(true, List.of("mix")), entries);
     }
 
-    private static Banks banks(int tracks) {
-        return new Banks(profile(tracks), Group::name);
+    private static Neighbours banks(int tracks) {
+        return new Neighbours(profile(tracks), Group::name);
     }
 
     private static List<String> parameters(ParameterPage page) {
@@ -81,7 +78,7 @@ class BanksTest {
         ParameterPage first = page("t1.volume");
         Choices all =
                 profile.choices().withParameterPages(List.of(first, page("t3.volume"), page("t2.volume", "t2.pan")));
-        assertThat(new Banks(profile.with(all), Group::name).likeIt(first))
+        assertThat(new Neighbours(profile.with(all), Group::name).likeIt(first))
                 .extracting(ParameterPage::name)
                 .containsExactly("Track 2", "Track 4");
     }
@@ -92,7 +89,7 @@ class BanksTest {
         List<Parameter> twice = new ArrayList<>(profile.parameters());
         Parameter pan = parameter("t1", "Pan", true);
         twice.add(new Parameter("t1.pan2", "t1", "Pan", pan.range(), pan.law(), 0, new Binding.Osc("/t1.pan2"), true));
-        Banks banks = new Banks(profile.withParameters(twice), Group::name);
+        Neighbours banks = new Neighbours(profile.withParameters(twice), Group::name);
         assertThat(banks.likeIt(page("t1.pan", "t1.pan2", "t1.volume")))
                 .first()
                 .satisfies(made -> assertThat(parameters(made)).containsExactly("t2.pan", "t2.volume"));
@@ -100,7 +97,7 @@ class BanksTest {
 
     @Test
     void whatIsInSeveralGroupsOrInNoneOrNotThereHasNothingBesideIt() {
-        Banks banks = banks(4);
+        Neighbours banks = banks(4);
         assertThat(banks.beside(page("t1.volume", "t2.volume"))).isEmpty();
         assertThat(banks.beside(page("t1.volume", "gone"))).isEmpty();
         assertThat(banks.beside(page(".master"))).isEmpty();
@@ -115,16 +112,25 @@ class BanksTest {
     }
 
     @Test
+    void aFocusGoesOverAllThatHaveTheParameter() {
+        Focus focus = banks(20).over("t3.pan", 8, "desk", "focus1");
+        assertThat(focus.name()).isEqualTo("Pan bank");
+        assertThat(focus.width()).isEqualTo(8);
+        assertThat(focus.places()).as("the last has no pan").hasSize(19).startsWith("t1", "t2");
+    }
+
+    @Test
     void pagesOfOneParameterSideBySideAreOneFocus() {
-        Banks banks = banks(20);
-        ParameterPage second = banks.across("t3.volume", 8, 8).get(1);
+        Neighbours banks = banks(20);
+        ParameterPage second = page("t9.volume", "t10.volume", "t11.volume");
         Focus focus = banks.focus(second, "desk", "focus1", List.of()).orElseThrow();
         assertThat(focus.name()).isEqualTo("Volume bank");
-        assertThat(focus.width()).isEqualTo(8);
+        assertThat(focus.width()).isEqualTo(3);
         assertThat(focus.places()).hasSize(20).startsWith("t1", "t2");
+        assertThat(banks.placeOf(second, focus)).isEqualTo(8);
         assertThat(banks.focus(second, "desk", "focus2", List.of(focus)))
                 .as("there is one already")
-                .isEmpty();
+                .contains(focus);
         assertThat(banks.focus(page("t1.volume", "t3.volume"), "desk", "f", List.of()))
                 .isEmpty();
         assertThat(banks.focus(page("t1.volume", "t1.pan"), "desk", "f", List.of()))
@@ -132,58 +138,31 @@ class BanksTest {
         assertThat(banks.focus(page("t1.volume"), "desk", "f", List.of())).isEmpty();
         assertThat(banks.focus(page("t1.volume", "gone"), "desk", "f", List.of()))
                 .isEmpty();
-    }
-
-    @Test
-    void banksGoOnByAPageOrByOne() {
-        assertThat(banks(20).across("t3.volume", 8, 8))
-                .extracting(ParameterPage::name)
-                .containsExactly("Volume 1–8", "Volume 9–16", "Volume 17–20");
-        List<ParameterPage> scrolled = banks(10).across("t1.volume", 8, 1);
-        assertThat(scrolled).extracting(ParameterPage::name).containsExactly("Volume 1–8", "Volume 2–9", "Volume 3–10");
-        assertThat(parameters(scrolled.get(2))).startsWith("t3.volume").endsWith("t10.volume");
-        assertThat(scrolled.get(0).entries().get(0).label()).isEqualTo("Track 1");
-        assertThat(scrolled.get(0).marks().tags()).containsExactly("volume");
-        assertThat(banks(3).across("t1.volume", 8, 8)).hasSize(1);
-    }
-
-    @Test
-    void longNamesAreCutForDisplaysBetweenLetters() {
-        Banks banks = new Banks(profile(2), group -> "🌊".repeat(20));
-        assertThat(banks.across("t1.volume", 2, 2).get(0).entries().get(0).label())
-                .isEqualTo("🌊".repeat(12));
+        assertThat(banks.focus(page(".master", "clock.tempo"), "desk", "f", List.of()))
+                .isEmpty();
     }
 
     @Test
     void whatCannotBeIsSaid() {
-        assertThatThrownBy(() -> banks(3).across("t1.meter", 8, 8)).hasMessageContaining("not there any more");
-        assertThatThrownBy(() -> banks(3).across("clock.tempo", 8, 8))
+        assertThatThrownBy(() -> over("t1.meter", 8)).hasMessageContaining("not there any more");
+        assertThatThrownBy(() -> over("clock.tempo", 8))
                 .hasMessageContaining("Tempo is in no group that has others beside it");
-        assertThatThrownBy(() -> banks(3).across(".master", 8, 8)).hasMessageContaining("Master is in no group");
-        assertThatThrownBy(() -> banks(3).across("t1.volume", 0, 1)).hasMessageContaining("over 1 to 32");
-        assertThatThrownBy(() -> banks(3).across("t1.volume", 2, 3)).hasMessageContaining("no more than that");
+        assertThatThrownBy(() -> over(".master", 8)).hasMessageContaining("Master is in no group");
+        assertThatThrownBy(() -> over("t1.volume", 0)).hasMessageContaining("1 to 64 places wide");
     }
 
-    @Property(tries = 200)
-    void everyTrackIsOnABankAndEveryPageButTheLastIsFull(
-            @ForAll @IntRange(min = 2, max = 40) int tracks,
-            @ForAll @IntRange(min = 1, max = 12) int width,
-            @ForAll boolean single) {
-        List<ParameterPage> made = banks(tracks).across("t1.volume", width, single ? 1 : width);
-        assertThat(made.stream().flatMap(p -> parameters(p).stream()).distinct())
-                .hasSize(tracks);
-        assertThat(made.subList(0, made.size() - 1))
-                .allSatisfy(page -> assertThat(page.entries()).hasSize(width));
+    private static Focus over(String parameter, int width) {
+        return banks(3).over(parameter, width, "desk", "focus1");
     }
 
     @Test
     void whatIsMadeGetsIdsOfItsOwnAndNoMoreThanThereIsRoomFor() {
         Choices one = Choices.NONE.withParameterPages(List.of(page("t1.volume")));
-        Choices more = one.withMore(banks(10).across("t1.volume", 8, 1));
+        Choices more = one.withMore(banks(4).likeIt(page("t1.volume")));
         assertThat(more.parameterPages())
                 .extracting(ParameterPage::id)
                 .containsExactly("page1", "page2", "page3", "page4");
-        assertThatThrownBy(() -> one.withMore(banks(40).across("t1.volume", 8, 1)))
-                .hasMessageContaining("at most 32 pages, and these would be 34");
+        assertThatThrownBy(() -> one.withMore(banks(40).likeIt(page("t1.volume"))))
+                .hasMessageContaining("at most 32 pages, and these would be 40");
     }
 }
