@@ -89,7 +89,7 @@ record NeverActs() implements Finder {
         while (goesOn) {
             int before = reachable.size();
             for (Layer layer : scene.rig().layers()) {
-                if (layer.page() != null || !layer.together().isEmpty() && reachable.containsAll(layer.together())) {
+                if (layer.comesWithDevice() || !layer.together().isEmpty() && reachable.containsAll(layer.together())) {
                     reachable.add(layer.id());
                 }
             }

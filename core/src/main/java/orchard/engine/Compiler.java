@@ -231,12 +231,25 @@ public final class Compiler {
 
     private List<Plan.LayerPlan> layerPlans(Map<State.OfLayer, Set<State.OfLight>> lights) {
         return layers.stream()
-                .map(layer -> new Plan.LayerPlan(
-                        cells.layer(layer.id()),
+                .map(layer -> layer(
                         layer,
-                        layer.page() == null ? null : page(layer.page()),
                         lights.getOrDefault(cells.layer(layer.id()), Set.of()).toArray(Nothing.LIGHTS)))
                 .toList();
+    }
+
+    private Plan.LayerPlan layer(Layer layer, State.OfLight[] lights) {
+        State.OfLayer state = cells.layer(layer.id());
+        boolean speaks =
+                layer.channel() != null && devices.containsKey(layer.channel().device());
+        if (speaks) {
+            State.OfDevice speaker = cells.device(layer.channel().device());
+            return new Plan.LayerPlan(
+                    state, layer, speaker.channel, layer.channel().channel(), speaker, lights);
+        }
+        return layer.page() == null
+                ? new Plan.LayerPlan(state, layer, null, 0, null, lights)
+                : new Plan.LayerPlan(
+                        state, layer, page(layer.page()), layer.page().number(), null, lights);
     }
 
     private State.OfSelector page(Layer.OfPage page) {

@@ -117,6 +117,17 @@ record DevicePlan(
         return null;
     }
 
+    /** A message on the first other channel on which a control sends it; null if there is none. */
+    MidiMessage onItsOwn(MidiMessage message) {
+        for (int channel = 1; channel <= 16; channel++) {
+            MidiMessage own = message.on(channel);
+            if (controls(own).length > 0) {
+                return own;
+            }
+        }
+        return null;
+    }
+
     State.OfParameter parameter(Message message) {
         if (message instanceof OscMessage osc) {
             return dispatch.parametersByKey().get(osc.address());

@@ -20,6 +20,7 @@ import orchard.outcome.Matched;
 import orchard.outcome.NobodyListens;
 import orchard.outcome.OfMemory;
 import orchard.outcome.Outcome;
+import orchard.outcome.Rechannelled;
 import orchard.outcome.Refused;
 import orchard.outcome.Said;
 import orchard.outcome.Waits;
@@ -510,7 +511,31 @@ public final class Engine {
         return hear(device, joined);
     }
 
-    private boolean hear(DevicePlan device, Message message) {
+    /** What a device means that has channels standing for layers: what it says on one of these, its controls say on their own. */
+    private Message meant(DevicePlan device, Message message) {
+        if (!(message instanceof MidiMessage midi)) {
+            return message;
+        }
+        boolean isSpare = midi.channel() > 0
+                && (device.state().spares >> midi.channel() & 1) == 1
+                && device.controls(midi).length == 0;
+        MidiMessage own = isSpare ? device.onItsOwn(midi) : midi;
+        if (own == null || device.controls(own).length == 0) {
+            return message;
+        }
+        if (isSpare) {
+            cycle.note(new Rechannelled(own));
+        }
+        boolean isRelease =
+                own instanceof MidiMessage.NoteOff || own instanceof MidiMessage.NoteOn on && on.velocity() == 0;
+        if (!isRelease) {
+            layers.speaks(device.state(), isSpare ? midi.channel() : 0);
+        }
+        return own;
+    }
+
+    private boolean hear(DevicePlan device, Message said) {
+        Message message = device.state().spares == 0 ? said : meant(device, said);
         State.OfControl[] heard = device.controls(message);
         if (heard.length > 0) {
             Causes.heard(cycle, device.state(), message);

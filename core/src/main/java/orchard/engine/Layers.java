@@ -1,6 +1,7 @@
 package orchard.engine;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -32,13 +33,15 @@ final class Layers {
 
     /** Another plan took effect: what is gone is off, and all is worked out anew. */
     void replanned(Plan next) {
+        List<LayerPlan> before = state.layers;
         state.layers = next.layers();
+        speakers(before);
         state.layered = next.layered();
         state.latched.removeIf(
                 layer -> layer.plan == null || !layer.plan.layer().together().isEmpty());
         state.holding.removeIf(
                 held -> held.layer.plan == null || !held.layer.plan.layer().switched());
-        int[] before = next.mappings().stream()
+        int[] places = next.mappings().stream()
                 .map(MappingPlan::state)
                 .mapToInt(Layers::place)
                 .toArray();
@@ -47,10 +50,37 @@ final class Layers {
             mapping.state().rank = 0;
         }
         restack();
-        for (int i = 0; i < before.length; i++) {
-            tell(next.mappings().get(i), before[i]);
+        for (int i = 0; i < places.length; i++) {
+            tell(next.mappings().get(i), places[i]);
         }
         next.touchSenses().forEach(retouched);
+    }
+
+    /** Which channels stand for layers now; one that does no longer is nobody's. */
+    private void speakers(List<LayerPlan> before) {
+        Stream.concat(before.stream(), state.layers.stream())
+                .map(LayerPlan::speaker)
+                .filter(Objects::nonNull)
+                .forEach(speaker -> speaker.spares = 0);
+        for (LayerPlan layer : state.layers) {
+            if (layer.speaker() != null) {
+                layer.speaker().spares |= 1 << layer.number();
+            }
+        }
+        for (LayerPlan layer : before) {
+            State.OfDevice speaker = layer.speaker();
+            if (speaker != null && (speaker.spares >> speaker.channel.at & 1) == 0) {
+                speaker.channel.at = 0;
+            }
+        }
+    }
+
+    /** A device spoke on one of its channels that stand for layers, or on its own (0). */
+    void speaks(State.OfDevice device, int channel) {
+        if (device.channel.at != channel) {
+            device.channel.at = channel;
+            turned(device.channel);
+        }
     }
 
     private static int place(State.OfMapping mapping) {
@@ -176,7 +206,7 @@ final class Layers {
     private void restack() {
         for (LayerPlan layer : state.layers) {
             if (layer.page() != null) {
-                boolean isOpen = layer.page().at == layer.layer().page().number();
+                boolean isOpen = layer.page().at == layer.number();
                 if (!isOpen) {
                     state.latched.remove(layer.state());
                 } else if (!isLatched(layer.state())) {

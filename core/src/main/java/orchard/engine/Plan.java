@@ -112,10 +112,18 @@ public final class Plan {
     /**
      * A layer.
      *
-     * @param page what turns the page it comes with, or null
+     * @param page what turns the page or channel it comes with, or null
+     * @param number of that page or channel
+     * @param speaker the device whose channel stands for it, or null
      * @param lights those that show whether it is on
      */
-    record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page, State.OfLight[] lights) {}
+    record LayerPlan(
+            State.OfLayer state,
+            Layer layer,
+            State.OfSelector page,
+            int number,
+            State.OfDevice speaker,
+            State.OfLight[] lights) {}
 
     /**
      * A focus.

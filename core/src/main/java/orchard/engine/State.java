@@ -186,6 +186,10 @@ final class State {
         long activeNanos;
         /** When it was last greeted. */
         long greetedNanos = Long.MIN_VALUE / 2;
+        /** Its channels that stand for layers, a bit each, and which of them it spoke on last; 0 for its own. */
+        int spares;
+
+        final OfSelector channel = new OfSelector();
         /** What joins the halves of its messages; made when first needed. */
         MidiJoiner joiner;
         /** Channels on which notes were sent since its wire was last whole. */

@@ -12,9 +12,17 @@ import orchard.mistake.Mistake;
  * @param blocks whether controls it does not use do nothing while it is on, but those that switch it
  * @param together ids of layers: it is on while all of them are, and lies over them; empty for a layer of its own
  * @param page while which it is on, or null
+ * @param channel of a device that stands for it, or null
  */
 public record Layer(
-        String id, String name, Sign sign, String group, boolean blocks, List<String> together, OfPage page) {
+        String id,
+        String name,
+        Sign sign,
+        String group,
+        boolean blocks,
+        List<String> together,
+        OfPage page,
+        OfChannel channel) {
 
     /** The most layers that are together another. */
     public static final int MOST_TOGETHER = 8;
@@ -43,6 +51,19 @@ public record Layer(
      */
     public record OfPage(String device, String group, int number) {}
 
+    /**
+     * A channel on which a device says what its controls say on their own one: the layer is on from the first press or move there until the next one elsewhere.
+     *
+     * @param channel 1..16, which none of its controls uses itself
+     */
+    public record OfChannel(String device, int channel) {
+        public OfChannel {
+            if (channel < 1 || channel > 16) {
+                throw new Mistake("channel", "a channel is 1 to 16");
+            }
+        }
+    }
+
     public Layer {
         sign = sign == null ? Sign.DOTS : sign;
         group = group == null ? "" : group.strip();
@@ -56,19 +77,24 @@ public record Layer(
         if (together.size() > MOST_TOGETHER) {
             throw new Mistake("together", "at most " + MOST_TOGETHER + " layers are together another one");
         }
-        if (!together.isEmpty() && page != null) {
-            throw new Mistake("page", "a layer comes with a page or with other layers, not with both");
+        if ((together.isEmpty() ? 0 : 1) + (page == null ? 0 : 1) + (channel == null ? 0 : 1) > 1) {
+            throw new Mistake("page", "a layer comes with a page, a channel or other layers, not with several of them");
         }
     }
 
     /** A layer of its own that excludes no other. */
     public Layer(String id, String name, Sign sign) {
-        this(id, name, sign, "", false, List.of(), null);
+        this(id, name, sign, "", false, List.of(), null, null);
     }
 
-    /** Whether it is switched; others come and go with pages or with other layers. */
+    /** Whether it is switched; others come and go with what a device does, or with other layers. */
     public boolean switched() {
-        return together.isEmpty() && page == null;
+        return together.isEmpty() && !comesWithDevice();
+    }
+
+    /** Whether it comes and goes with a page or a channel of a device. */
+    public boolean comesWithDevice() {
+        return page != null || channel != null;
     }
 
     /** Whether both cannot be on at once. */

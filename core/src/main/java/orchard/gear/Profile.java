@@ -2,6 +2,8 @@ package orchard.gear;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.light.Light;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -143,5 +145,15 @@ public record Profile(
     public List<Light> lightsOn(String control) {
         String place = Control.placeOf(control);
         return lights.stream().filter(l -> l.control().equals(place)).toList();
+    }
+
+    /** The MIDI channels that its controls speak on, 1..16. */
+    public Set<Integer> channels() {
+        return controls.stream()
+                .flatMap(control -> control.dimensions().stream())
+                .flatMap(dimension -> dimension.pattern().ids().stream())
+                .map(MessageId::channel)
+                .filter(channel -> channel > 0)
+                .collect(Collectors.toSet());
     }
 }

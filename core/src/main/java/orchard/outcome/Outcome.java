@@ -28,6 +28,7 @@ public sealed interface Outcome
                 ParameterTold,
                 PresenceChanged,
                 PresetRecalled,
+                Rechannelled,
                 Reconciled,
                 Refused,
                 Said,

@@ -10,6 +10,11 @@ import orchard.mistake.Mistake;
  */
 public sealed interface MidiMessage extends Message {
 
+    /** The same on another channel; a system message stays as it is. */
+    default MidiMessage on(int channel) {
+        return this;
+    }
+
     /** The channel 1–16, or 0 for a system message, which has none. */
     default int channel() {
         return 0;
@@ -30,6 +35,12 @@ public sealed interface MidiMessage extends Message {
 
     /** A key goes down. On the wire a velocity of 0 means note-off, so a decoded velocity is 1–127. */
     record NoteOn(int channel, int note, int velocity) implements MidiMessage {
+
+        @Override
+        public NoteOn on(int other) {
+            return new NoteOn(other, note, velocity);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0x90, channel, note, velocity);
@@ -58,6 +69,12 @@ public sealed interface MidiMessage extends Message {
 
     /** A key comes up. */
     record NoteOff(int channel, int note, int velocity) implements MidiMessage {
+
+        @Override
+        public NoteOff on(int other) {
+            return new NoteOff(other, note, velocity);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0x80, channel, note, velocity);
@@ -86,6 +103,12 @@ public sealed interface MidiMessage extends Message {
 
     /** Pressure on one key. */
     record PolyPressure(int channel, int note, int pressure) implements MidiMessage {
+
+        @Override
+        public PolyPressure on(int other) {
+            return new PolyPressure(other, note, pressure);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0xA0, channel, note, pressure);
@@ -114,6 +137,12 @@ public sealed interface MidiMessage extends Message {
 
     /** A controller, number 0–127. */
     record ControlChange(int channel, int number, int value) implements MidiMessage {
+
+        @Override
+        public ControlChange on(int other) {
+            return new ControlChange(other, number, value);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0xB0, channel, number, value);
@@ -142,6 +171,12 @@ public sealed interface MidiMessage extends Message {
 
     /** A program is chosen, 0–127. */
     record ProgramChange(int channel, int program) implements MidiMessage {
+
+        @Override
+        public ProgramChange on(int other) {
+            return new ProgramChange(other, program);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0xC0, channel, program);
@@ -170,6 +205,12 @@ public sealed interface MidiMessage extends Message {
 
     /** Pressure on the whole channel. */
     record ChannelPressure(int channel, int pressure) implements MidiMessage {
+
+        @Override
+        public ChannelPressure on(int other) {
+            return new ChannelPressure(other, pressure);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0xD0, channel, pressure);
@@ -198,6 +239,12 @@ public sealed interface MidiMessage extends Message {
 
     /** The wheel, 14 bit: 0–16383 with 8192 in the middle. */
     record PitchBend(int channel, int bend) implements MidiMessage {
+
+        @Override
+        public PitchBend on(int other) {
+            return new PitchBend(other, bend);
+        }
+
         @Override
         public byte[] bytes() {
             return MidiBytes.bytes(0xE0, channel, bend & 0x7F, bend >> 7);
@@ -231,6 +278,11 @@ public sealed interface MidiMessage extends Message {
      * @param value 0–16383
      */
     record FineControlChange(int channel, int number, int value) implements MidiMessage {
+
+        @Override
+        public FineControlChange on(int other) {
+            return new FineControlChange(other, number, value);
+        }
 
         public FineControlChange {
             if (number < 0 || number > 31) {
@@ -273,6 +325,11 @@ public sealed interface MidiMessage extends Message {
      * @param step 1 for data increment, −1 for data decrement, 0 where the value itself was sent
      */
     record ParameterNumber(int channel, boolean registered, int number, int value, int step) implements MidiMessage {
+
+        @Override
+        public ParameterNumber on(int other) {
+            return new ParameterNumber(other, registered, number, value, step);
+        }
 
         public ParameterNumber {
             step = Integer.signum(step);

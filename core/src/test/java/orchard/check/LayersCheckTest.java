@@ -43,7 +43,7 @@ class LayersCheckTest {
     private final List<Part> parts = new ArrayList<>(Gear.rig().parts());
 
     private void layer(String id, String group, boolean blocks) {
-        parts.add(new Part.OfLayer(new Layer(id, id, Layer.Sign.DOTS, group, blocks, List.of(), null)));
+        parts.add(new Part.OfLayer(new Layer(id, id, Layer.Sign.DOTS, group, blocks, List.of(), null, null)));
     }
 
     private Mapping map(String control, List<String> layers, Action action) {

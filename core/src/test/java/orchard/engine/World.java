@@ -70,6 +70,7 @@ final class World {
         SILENCE,
         FOCUS,
         PICK,
+        SPARE,
         ADD,
         REMOVE,
         CHANGE,
@@ -194,6 +195,8 @@ final class World {
             case LAYER ->
                 engine.handle(new Event.Layered(
                         nanos, WorldRig.SWITCHED.get(arg % WorldRig.SWITCHED.size()), arg / 7 % 2 == 0));
+            case SPARE ->
+                box(new MidiMessage.ControlChange(arg % 3 == 0 ? 1 : WorldRig.SPARE, WorldRig.FADER, arg % 128));
             case PICK -> engine.handle(new Event.Picked(nanos, "held", "t" + (1 + arg % 3), arg / 3 % 3 > 0));
             case FOCUS ->
                 engine.handle(new Event.Focused(
@@ -519,6 +522,10 @@ final class World {
                     .orElse(stack);
             return;
         }
+        int at = trace.outcomes().indexOf(moved);
+        trace.outcomes().subList(0, at).stream() // a channel that stands for a layer turns it before the move is heard
+                .filter(LayersTurned.class::isInstance)
+                .forEach(turned -> stack = ((LayersTurned) turned).stack());
         Rig of = trace.rig();
         List<Mapping> about = of.mappings().stream()
                 .filter(mapping -> mapping.when().triggers().contains(moved.control()))

@@ -113,6 +113,9 @@ import orchard.trigger.ValueMoves;
 public final class WorldRig {
 
     static final int PADS = 6;
+    /** A channel that none of the box's controls uses. */
+    static final int SPARE = 7;
+
     static final int FIRST_PAD = 36;
     static final int KNOB = 21;
     static final int ENDLESS = 22;
@@ -142,17 +145,26 @@ public final class WorldRig {
                 layer("day", "time", false, List.of(), null),
                 layer("night", "time", false, List.of(), null),
                 layer("mute", "", true, List.of(), null),
-                layer("two", "", false, List.of(), new Layer.OfPage("box", "pads", 2))));
+                layer("two", "", false, List.of(), new Layer.OfPage("box", "pads", 2)),
+                layer("spare", "", false, List.of(), null)));
         return Rig.of(parts);
     }
 
     /** Layers that are switched, that exclude each other, that come together, with a page, and one that blocks. */
-    static final List<String> LAYERS = List.of("storm", "clear", "both", "day", "night", "mute", "two");
+    static final List<String> LAYERS = List.of("storm", "clear", "both", "day", "night", "mute", "two", "spare");
 
     static final List<String> SWITCHED = List.of("storm", "clear", "day", "night", "mute");
 
     private static Part layer(String id, String group, boolean blocks, List<String> together, Layer.OfPage page) {
-        return new Part.OfLayer(new Layer(id, "Layer " + id, Layer.Sign.DOTS, group, blocks, together, page));
+        return new Part.OfLayer(new Layer(
+                id,
+                "Layer " + id,
+                Layer.Sign.DOTS,
+                group,
+                blocks,
+                together,
+                page,
+                id.equals("spare") ? new Layer.OfChannel("box", SPARE) : null));
     }
 
     /** Pads on two pages with pressure and place, an absolute knob under a ring, an endless one, a plain fader and one with a motor. */

@@ -5,6 +5,8 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.outcome.NobodyListens;
@@ -33,11 +35,15 @@ public final class Unheard {
     }
 
     private final Map<String, Map<String, Heard>> byDevice = new LinkedHashMap<>();
+    private final Map<String, Set<Integer>> channels = new LinkedHashMap<>();
 
     /** Takes a trace; true if its device said something nobody listens to. */
     synchronized boolean take(Trace trace) {
         if (!(trace.event() instanceof Event.Arrived arrived) || trace.first(NobodyListens.class) == null) {
             return false;
+        }
+        if (arrived.message() instanceof MidiMessage midi && midi.channel() > 0) {
+            channels.computeIfAbsent(arrived.device(), d -> new TreeSet<>()).add(midi.channel());
         }
         Heard heard = heard(arrived.message());
         if (heard == null) {
@@ -61,6 +67,11 @@ public final class Unheard {
             return new Heard("program change, ch " + program.channel(), program.program(), program.program());
         }
         return null;
+    }
+
+    /** The channels on which a device said something nobody listens to, 1..16. */
+    public synchronized List<Integer> channels(String device) {
+        return List.copyOf(channels.getOrDefault(device, Set.of()));
     }
 
     /** What a device said lately, the newest first. */

@@ -14,7 +14,7 @@ class LayerTable {
     private static final TypeReference<Details> DETAILS = new TypeReference<>() {};
 
     /** What nobody searches for. */
-    record Details(boolean blocks, List<String> together, Layer.OfPage page) {}
+    record Details(boolean blocks, List<String> together, Layer.OfPage page, Layer.OfChannel channel) {}
 
     private final JdbcClient jdbc;
 
@@ -34,7 +34,8 @@ class LayerTable {
                                     rs.getString("grp"),
                                     details.blocks(),
                                     details.together(),
-                                    details.page()),
+                                    details.page(),
+                                    details.channel()),
                             rs.getLong("revision"));
                 })
                 .list();
@@ -52,7 +53,8 @@ class LayerTable {
                         layer.name(),
                         layer.sign().name(),
                         layer.group(),
-                        PartJson.write(new Details(layer.blocks(), layer.together(), layer.page()), DETAILS))
+                        PartJson.write(
+                                new Details(layer.blocks(), layer.together(), layer.page(), layer.channel()), DETAILS))
                 .update();
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import orchard.app.live.Values;
+import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Layer;
 import orchard.gear.PageGroup;
@@ -58,6 +59,11 @@ record LayerView(
     static String words(Layer layer, Directory names) {
         if (!layer.together().isEmpty()) {
             return "with " + layer.together().stream().map(names::layerName).collect(Collectors.joining(" and "));
+        }
+        if (layer.channel() != null) {
+            return "while "
+                    + names.device(layer.channel().device()).map(Device::name).orElse("a missing device")
+                    + " speaks on channel " + layer.channel().channel();
         }
         Layer.OfPage page = layer.page();
         return page == null

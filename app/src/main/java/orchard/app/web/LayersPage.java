@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Names;
+import orchard.app.live.Unheard;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
@@ -32,14 +34,19 @@ class LayersPage {
     /** What a layer comes with that others make together. */
     private static final String TOGETHER = "together";
 
+    /** In the place of a group of controls, for a channel; no group has such an id. */
+    private static final String CHANNEL = "#";
+
     private static final String BETWEEN = "|";
 
     private final RigKeeper keeper;
     private final EngineRoom engine;
     private final Names names;
     private final Values values;
+    private final Unheard unheard;
 
-    LayersPage(RigKeeper keeper, EngineRoom engine, Names names, Values values) {
+    LayersPage(RigKeeper keeper, EngineRoom engine, Names names, Values values, Unheard unheard) {
+        this.unheard = unheard;
         this.keeper = keeper;
         this.engine = engine;
         this.names = names;
@@ -63,6 +70,7 @@ class LayersPage {
                 rig.layers().stream().map(layer -> listed(layer, views, rig)).toList());
         model.addAttribute("signs", Layer.Sign.values());
         model.addAttribute("comings", comings(rig));
+        model.addAttribute("spares", spares(rig));
         model.addAttribute(
                 "groups",
                 rig.layers().stream()
@@ -75,9 +83,14 @@ class LayersPage {
     }
 
     private Listed listed(Layer layer, List<LayerView> views, Rig rig) {
-        String comes = layer.page() != null
-                ? key(layer.page().device(), layer.page().group(), layer.page().number())
-                : layer.together().isEmpty() ? "" : TOGETHER;
+        String comes = layer.channel() != null
+                ? key(layer.channel().device(), CHANNEL, layer.channel().channel())
+                : layer.page() != null
+                        ? key(
+                                layer.page().device(),
+                                layer.page().group(),
+                                layer.page().number())
+                        : layer.together().isEmpty() ? "" : TOGETHER;
         return new Listed(
                 layer,
                 views.stream()
@@ -109,15 +122,70 @@ class LayersPage {
                 }
             }
         }
+        rig.layers().stream()
+                .map(Layer::channel)
+                .filter(Objects::nonNull)
+                .forEach(channel -> comings.put(
+                        key(channel.device(), CHANNEL, channel.channel()),
+                        "while %s speaks on channel %d"
+                                .formatted(
+                                        rig.device(channel.device())
+                                                .map(Device::name)
+                                                .orElse("a missing device"),
+                                        channel.channel())));
         return comings;
+    }
+
+    /** A channel on which a device was heard lately and none of its controls is. */
+    record Spare(Device device, int channel) {}
+
+    private List<Spare> spares(Rig rig) {
+        return rig.gear().stream()
+                .flatMap(device -> unheard.channels(device.id()).stream()
+                        .filter(channel -> !device.profile().channels().contains(channel))
+                        .filter(channel -> rig.layers().stream()
+                                .noneMatch(layer -> new Layer.OfChannel(device.id(), channel).equals(layer.channel())))
+                        .map(channel -> new Spare(device, channel)))
+                .toList();
+    }
+
+    /** A channel of a device stands for a layer of its own from now on. */
+    @PostMapping("/map/layers/channel")
+    ResponseEntity<Void> channel(@RequestParam String device, @RequestParam int channel) {
+        keeper.commit(rig -> {
+            Device of = rig.device(device).orElseThrow(Replies::gone);
+            if (of.profile().channels().contains(channel)) {
+                throw EditRefused.invalid(
+                        device, "channel", "Controls of " + of.name() + " use channel " + channel + " themselves");
+            }
+            try {
+                Layer layer = new Layer(
+                        rig.freeId("layer"),
+                        of.name() + ", channel " + channel,
+                        sign(rig),
+                        "",
+                        false,
+                        List.of(),
+                        null,
+                        new Layer.OfChannel(device, channel));
+                return Edit.add("Add the layer " + layer.name(), new Part.OfLayer(layer));
+            } catch (Mistake mistake) {
+                throw EditRefused.invalid(device, mistake.field(), mistake.getMessage());
+            }
+        });
+        return Replies.go("/map/layers");
+    }
+
+    /** The pattern that comes next. */
+    private static Layer.Sign sign(Rig rig) {
+        Layer.Sign[] signs = Layer.Sign.values();
+        return signs[rig.layers().size() % signs.length];
     }
 
     @PostMapping("/map/layers")
     ResponseEntity<Void> add(@RequestParam String name) {
         keeper.commit(rig -> {
-            Layer.Sign[] signs = Layer.Sign.values();
-            Layer layer = new Layer(
-                    rig.freeId("layer"), name.strip(), signs[rig.layers().size() % signs.length]);
+            Layer layer = new Layer(rig.freeId("layer"), name.strip(), sign(rig));
             return Edit.add("Add the layer " + layer.name(), new Part.OfLayer(layer));
         });
         return Replies.go("/map/layers");
@@ -135,6 +203,10 @@ class LayersPage {
             @RequestParam(name = "with", defaultValue = "") List<String> together) {
         keeper.commit(id, seen, rig -> {
             Layer before = layer(rig, id);
+            boolean keepsChannel = before.channel() != null
+                    && comes.equals(key(
+                            before.channel().device(), CHANNEL, before.channel().channel()));
+            Layer.OfChannel channel = keepsChannel ? before.channel() : null;
             try {
                 Layer after = new Layer(
                         id,
@@ -143,7 +215,8 @@ class LayersPage {
                         group,
                         blocks,
                         comes.equals(TOGETHER) ? together(rig, together) : List.of(),
-                        comes.isEmpty() || comes.equals(TOGETHER) ? null : page(rig, comes));
+                        comes.isEmpty() || comes.equals(TOGETHER) || channel != null ? null : page(rig, comes),
+                        channel);
                 return Edit.change(
                         "Change the layer " + before.name(), new Part.OfLayer(before), new Part.OfLayer(after));
             } catch (Mistake mistake) {
