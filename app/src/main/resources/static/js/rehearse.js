@@ -51,6 +51,9 @@ export function mount(main) {
     .querySelector("[data-encoding]")
     ?.addEventListener("change", (event) => play("cobble", "knobs", "encoding", Number(event.target.value)));
   main
+    .querySelector("[data-channel]")
+    ?.addEventListener("change", (event) => play("cobble", "channel", "set", Number(event.target.value)));
+  main
     .querySelectorAll("[data-switchoff]")
     .forEach((button) =>
       button.addEventListener("click", () => htmx.ajax("POST", `/rehearse/${standin(button)}/off`, { swap: "none" }))

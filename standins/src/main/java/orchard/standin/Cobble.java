@@ -14,7 +14,7 @@ import orchard.standin.CobbleProgramme.Entry;
  *
  * <p>Gestures: {@code knobN turn steps}; {@code padN hit 0..1}, {@code padN press 0..1}, {@code padN x 0..1}, {@code padN y 0..1} (where the
  * finger is or will land), {@code padN release}; {@code pageN} and {@code sideN hit} and {@code release}; {@code crossfader move 0..1}, {@code crossfader
- * leave}; {@code knobs encoding 0..3}.
+ * leave}; {@code knobs encoding 0..3}; {@code channel set 1..16}, on which it says what it else says on channel 1.
  *
  * <p>Habits: it starts in a mode of its own in which everything goes out as SysEx, until it is told to speak plain MIDI. It keeps its
  * programme when it has no power, and every block of it that was written.
@@ -28,6 +28,8 @@ public final class Cobble extends MidiStandIn {
     private static final int FIRST_KNOB = 21;
     private static final int FIRST_PAD = 36;
     private static final int LETTERS = 12;
+
+    private int channel = 1;
     private static final int MIDDLE = 64;
     private static final int[] TOUCHED = {0, 0, MIDDLE, MIDDLE};
 
@@ -118,6 +120,7 @@ public final class Cobble extends MidiStandIn {
             }
             case "crossfader leave" -> touchCrossfader(false);
             case "knobs encoding" -> programme.encode(-1, index("knobs" + ((int) amount + 1), 4));
+            case "channel set" -> channel = Math.max(1, Math.min(16, (int) Math.rint(amount)));
             default -> throw cannot(part, gesture);
         }
     }
@@ -215,7 +218,7 @@ public final class Cobble extends MidiStandIn {
 
     private void say(MidiMessage message) {
         if (message != null) {
-            send(message);
+            send(message.channel() == 1 ? message.on(channel) : message);
         }
     }
 

@@ -3,13 +3,20 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
 import orchard.gear.Focus;
 import orchard.gear.Layer;
+import orchard.gear.Ref;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.shape.Shape;
+import orchard.standin.StandIn;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -25,6 +32,7 @@ class LayersTest {
 
     @AfterEach
     void nothingIsOnAndNothingSilent(TestOrchard orchard, Browser browser) {
+        orchard.standIn("cobble").play("channel", "set", 1);
         orchard.keeper()
                 .rig()
                 .layers()
@@ -249,6 +257,50 @@ class LayersTest {
         browser.press("n");
         browser.type("#times", "6" + Keys.ENTER);
         browser.until(() -> last(orchard).targets().get(0).parameter().equals("8:Pan"));
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    /** Cobble is switched to another channel: nothing has to be typed, its knob is the same knob, and it does what it does in that layer. */
+    @Test
+    void aSpareChannelStandsForALayer(TestOrchard orchard, Browser browser) {
+        StandIn cobble = orchard.standIn("cobble");
+        cobble.play("channel", "set", 5);
+        cobble.play("knob1", "turn", 3);
+        browser.until(() -> {
+            browser.go("/map/layers");
+            return !browser.all(".notice").isEmpty();
+        });
+        browser.see(".notice", "Cobble speaks on channel 5 too");
+        assertThat(browser.barriers()).isEmpty();
+        browser.click(".notice button");
+        browser.see("#layershead", "5 layers");
+        browser.see("#layerlist", "while Cobble speaks on channel 5");
+        Layer made = orchard.keeper().rig().layers().stream()
+                .filter(layer -> layer.channel() != null)
+                .findFirst()
+                .orElseThrow();
+        orchard.keeper().commit(rig -> {
+            Ref.ToParameter send = new Ref.ToParameter("wherry", "track1.send2");
+            Mapping below = rig.mapping("m2").orElseThrow();
+            return Edit.add(
+                    "In the layer",
+                    new Part.OfMapping(below.as("m99")
+                            .in(List.of(made.id()))
+                            .with(Shape.WHOLE)
+                            .with(new Actions(List.of(new SetParameter(send))))));
+        });
+        String cutoff = orchard.shows("wherry", CUTOFF);
+        String send = orchard.shows("wherry", "/wherry/track/1/send2");
+        cobble.play("knob1", "turn", 20);
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/1/send2").equals(send));
+        assertThat(orchard.shows("wherry", CUTOFF)).isEqualTo(cutoff);
+        assertThat(orchard.bean(Values.class).stack()).containsExactly(made.id());
+        cobble.play("channel", "set", 1);
+        browser.until(() -> {
+            cobble.play("knob1", "turn", -7);
+            return !orchard.shows("wherry", CUTOFF).equals(cutoff);
+        });
+        assertThat(orchard.bean(Values.class).stack()).isEmpty();
         assertThat(browser.complaints()).isEmpty();
     }
 }
