@@ -20,6 +20,7 @@ public final class Check {
             new TwoDrivers(),
             new NoWayOut(),
             new NeverActs(),
+            new Blocked(),
             new Round(),
             new EmptyFocus(),
             new SameMessage(),

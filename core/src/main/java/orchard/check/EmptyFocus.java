@@ -1,12 +1,18 @@
 package orchard.check;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
+import orchard.engine.Event;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.gear.Through;
 import orchard.mapping.Mapping;
+import orchard.outcome.Considered;
+import orchard.outcome.Refused;
 
 /** A focus has places that are not there, or that lack what a mapping sets through it. */
 record EmptyFocus() implements Finder {
@@ -53,15 +59,16 @@ record EmptyFocus() implements Finder {
                         new Finding.Place(Finding.Page.FOCI, focus.id(), "")));
             }
         }
+        Ways ways = new Ways(scene.rig());
         for (Mapping mapping : scene.rig().mappings()) {
             for (Ref.ToParameter target : mapping.targets()) {
-                Through.of(target, scene.rig()).ifPresent(through -> lacking(mapping, through, scene, findings));
+                Through.of(target, scene.rig()).ifPresent(through -> lacking(mapping, through, ways, scene, findings));
             }
         }
         return findings;
     }
 
-    private void lacking(Mapping mapping, Through through, Scene scene, List<Finding> findings) {
+    private void lacking(Mapping mapping, Through through, Ways ways, Scene scene, List<Finding> findings) {
         Focus focus = through.focus();
         if (through.prototype(scene.rig()).isEmpty()) {
             return; // it cannot work at all, and that is said
@@ -71,11 +78,33 @@ record EmptyFocus() implements Finder {
                 .filter(place -> through.find(place, scene.rig()).isEmpty())
                 .boxed()
                 .findFirst()
-                .ifPresent(place -> findings.add(new Finding(
-                        this,
-                        "%s has no “%s” like the others."
-                                .formatted(focus.placeName(place, scene.names()), through.local()),
-                        mapping.cause(scene.names()) + " does nothing when " + focus.name() + " stands there.",
-                        new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
+                .map(place -> new Finding(
+                                this,
+                                "%s has no “%s” like the others."
+                                        .formatted(focus.placeName(place, scene.names()), through.local()),
+                                mapping.cause(scene.names()) + " does nothing when " + focus.name() + " stands there.",
+                                new Finding.Place(Finding.Page.MAP, mapping.id(), ""))
+                        .with(findings.size() < Replay.MOST ? way(mapping, focus, place, ways, scene) : Way.NONE))
+                .ifPresent(findings::add);
+    }
+
+    /** The way to where the focus stands at a place and the mapping does nothing there. */
+    private static Way way(Mapping mapping, Focus focus, int place, Ways ways, Scene scene) {
+        Optional<List<Ways.Step>> to =
+                ways.to(standing -> ways.control(mapping, standing).isPresent());
+        if (to.isEmpty() || focus.several()) {
+            return Way.NONE;
+        }
+        Set<Ref.ToControl> controls = new HashSet<>(mapping.when().triggers());
+        to.get().forEach(step -> controls.add(step.control()));
+        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
+        replay.follow(to.get());
+        replay.happen(
+                "move " + focus.name() + " to " + focus.placeName(place, scene.names()),
+                nanos -> new Event.Focused(nanos, focus.id(), focus.places().get(place), 0, false));
+        replay.play(mapping, mapping.trigger(), false);
+        boolean isNowhere = replay.saw(Considered.class, step -> step.why().contains("no such place"))
+                || replay.saw(Refused.class, refused -> refused.why().contains("no such place"));
+        return isNowhere ? replay.way() : Way.NONE;
     }
 }

@@ -10,12 +10,23 @@ import java.util.Optional;
  * @param cause why it matters or how it came about
  * @param place where it can be put right
  * @param fix what puts it right by one press, where there is something
+ * @param way how one comes there
  */
-public record Finding(Finder finder, String sentence, String cause, Place place, Optional<Fix> fix) {
+public record Finding(Finder finder, String sentence, String cause, Place place, Optional<Fix> fix, Way way) {
+
+    /** A finding to which no way is known. */
+    public Finding(Finder finder, String sentence, String cause, Place place, Optional<Fix> fix) {
+        this(finder, sentence, cause, place, fix, Way.NONE);
+    }
 
     /** A finding that a person has to put right. */
     public Finding(Finder finder, String sentence, String cause, Place place) {
-        this(finder, sentence, cause, place, Optional.empty());
+        this(finder, sentence, cause, place, Optional.empty(), Way.NONE);
+    }
+
+    /** The same with a way that leads there. */
+    Finding with(Way other) {
+        return new Finding(finder, sentence, cause, place, fix, other);
     }
 
     /**

@@ -14,6 +14,7 @@ import orchard.condition.Not;
 import orchard.condition.PageOpen;
 import orchard.condition.SongIs;
 import orchard.gear.Layer;
+import orchard.gear.Ref;
 import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 
@@ -49,15 +50,33 @@ record NeverActs() implements Finder {
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
         Set<String> reachable = reachable(scene);
+        Ways ways = new Ways(scene.rig());
         for (Mapping mapping : scene.rig().mappings()) {
             why(mapping, reachable, scene)
-                    .ifPresent(why -> findings.add(new Finding(
+                    .map(why -> new Finding(
                             this,
                             mapping.cause(scene.names()) + ": " + why,
                             "What it does is kept, and will not come about.",
-                            new Finding.Place(Finding.Page.MAP, mapping.id(), ""))));
+                            new Finding.Place(Finding.Page.MAP, mapping.id(), "")))
+                    .map(finding -> findings.size() < Replay.MOST ? tried(finding, mapping, ways, scene) : finding)
+                    .ifPresent(findings::add);
         }
         return findings;
+    }
+
+    /** The finding with the way to where the mapping is heard, if it has one, and nothing of it came about there. */
+    private static Finding tried(Finding finding, Mapping mapping, Ways ways, Scene scene) {
+        Optional<List<Ways.Step>> to =
+                ways.to(standing -> ways.control(mapping, standing).isPresent());
+        if (to.isEmpty() || mapping.branches().size() > 1) {
+            return finding;
+        }
+        Set<Ref.ToControl> controls = new HashSet<>(mapping.when().triggers());
+        to.get().forEach(step -> controls.add(step.control()));
+        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
+        replay.follow(to.get());
+        replay.play(mapping, mapping.trigger(), false);
+        return replay.acted(mapping) ? finding : finding.with(replay.way());
     }
 
     private static Optional<String> why(Mapping mapping, Set<String> reachable, Scene scene) {

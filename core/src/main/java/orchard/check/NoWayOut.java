@@ -3,10 +3,11 @@ package orchard.check;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.action.Action;
 import orchard.action.NextLayer;
 import orchard.action.SwitchLayer;
-import orchard.action.SwitchLayer.Way;
 import orchard.gear.Layer;
 import orchard.gear.LayerStack;
 import orchard.gear.Ref;
@@ -44,18 +45,47 @@ record NoWayOut() implements Finder {
     @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
+        Ways ways = new Ways(scene.rig());
         for (Layer layer : scene.rig().layers()) {
             Optional<Mapping> entry = layer.switched() ? entry(layer, scene) : Optional.empty();
             entry.filter(way -> !leaves(layer, scene))
-                    .ifPresent(way -> findings.add(new Finding(
+                    .map(way -> new Finding(
                             this,
                             "Layer " + layer.name() + " stays on: no control turns it off.",
                             "Press " + way.cause(scene.names())
                                     + ": it is on. Then nothing that listens in it, or falls"
                                     + " through it, turns it off; only the stack on Map and Perform does.",
-                            new Finding.Place(Finding.Page.MAP, way.id(), ""))));
+                            new Finding.Place(Finding.Page.MAP, way.id(), "")))
+                    .flatMap(finding -> findings.size() < Replay.MOST
+                            ? confirmed(finding, layer, ways, scene)
+                            : Optional.of(finding))
+                    .ifPresent(findings::add);
         }
         return findings;
+    }
+
+    /** The finding with the way into the layer; empty if a press leads out of it after all. */
+    private static Optional<Finding> confirmed(Finding finding, Layer layer, Ways ways, Scene scene) {
+        List<Ways.Step> into =
+                ways.to(standing -> standing.latched().contains(layer.id())).orElse(List.of());
+        Set<Ref.ToControl> controls = ways.switching().stream()
+                .flatMap(mapping -> mapping.when().triggers().stream())
+                .collect(Collectors.toSet());
+        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
+        replay.follow(into);
+        if (!replay.isOn(layer.id())) {
+            return Optional.of(finding); // it hangs on more than presses
+        }
+        Way way = replay.way();
+        for (Mapping mapping : ways.switching()) {
+            for (Ref.ToControl control : mapping.when().triggers()) {
+                replay.play(mapping, control, false);
+                if (!replay.isOn(layer.id())) {
+                    return Optional.empty();
+                }
+            }
+        }
+        return Optional.of(finding.with(way));
     }
 
     /** A mapping that turns a layer on so that it stays. */
@@ -64,7 +94,7 @@ record NoWayOut() implements Finder {
                 .filter(mapping -> mapping.everyAction()
                         .anyMatch(action -> action instanceof SwitchLayer to
                                         && to.layer().equals(layer.id())
-                                        && (to.way() == Way.TURN || to.way() == Way.ON)
+                                        && (to.way() == SwitchLayer.Way.TURN || to.way() == SwitchLayer.Way.ON)
                                 || action instanceof NextLayer next
                                         && next.layers(scene.rig()).contains(layer.id())))
                 .findFirst();
@@ -96,7 +126,7 @@ record NoWayOut() implements Finder {
         }
         boolean isSame = to.layer().equals(layer.id());
         boolean isRival = scene.rig().layer(to.layer()).filter(layer::excludes).isPresent();
-        return isSame && (to.way() == Way.TURN || to.way() == Way.OFF)
-                || isRival && (to.way() == Way.TURN || to.way() == Way.ON);
+        return isSame && (to.way() == SwitchLayer.Way.TURN || to.way() == SwitchLayer.Way.OFF)
+                || isRival && (to.way() == SwitchLayer.Way.TURN || to.way() == SwitchLayer.Way.ON);
     }
 }

@@ -10,11 +10,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
 import orchard.action.Action;
+import orchard.action.ForEach;
+import orchard.action.SwitchLayer;
+import orchard.engine.Event;
+import orchard.engine.Trial;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Through;
 import orchard.mapping.Mapping;
+import orchard.outcome.CascadeCut;
 import orchard.trigger.FocusMoves;
 import orchard.trigger.LayerTurns;
 import orchard.trigger.SongTurns;
@@ -70,15 +77,55 @@ record Round() implements Finder {
                         String way = round.stream()
                                 .map(one -> "“" + one.cause(scene.names()) + "”")
                                 .collect(Collectors.joining(", then "));
-                        findings.add(new Finding(
+                        Finding finding = new Finding(
                                 this,
                                 (round.size() == 1 ? "A mapping sets itself off: " : "These set each other off: ") + way
                                         + ".",
                                 "The last of them sets the first off again; it is cut there, and every press gives one round.",
-                                new Finding.Place(Finding.Page.MAP, mapping.id(), "")));
+                                new Finding.Place(Finding.Page.MAP, mapping.id(), ""));
+                        findings.add(findings.size() < Replay.MOST ? tried(finding, round, scene) : finding);
                     });
         }
         return findings;
+    }
+
+    /** The finding with what sets the round off, if it was cut when that happened. */
+    private static Finding tried(Finding finding, List<Mapping> round, Scene scene) {
+        Mapping first = round.get(0);
+        for (Trigger trigger : first.when().also()) {
+            Replay replay = new Replay(scene.rig(), scene.names(), round);
+            for (Trial.EventAt event : happenings(trigger, scene)) {
+                replay.happen(trigger.words(scene.names()), event);
+                if (replay.saw(CascadeCut.class, cut -> cut.cut().contains(first.id()))) {
+                    return finding.with(new Way(List.of(trigger.words(scene.names())), List.of()));
+                }
+            }
+        }
+        return finding;
+    }
+
+    /** What may make a trigger go off, one after the other. */
+    private static List<Trial.EventAt> happenings(Trigger trigger, Scene scene) {
+        if (trigger instanceof ValueMoves value) {
+            Ref.ToParameter ref = value.parameter();
+            double at = scene.rig()
+                    .parameter(ref)
+                    .map(parameter -> parameter.position(value.real()))
+                    .orElse(0.5);
+            return DoubleStream.of(0, 1, 0, at, 1, at)
+                    .mapToObj(position ->
+                            (Trial.EventAt) nanos -> new Event.Touched(nanos, ref.device(), ref.parameter(), position))
+                    .toList();
+        } else if (trigger instanceof LayerTurns layer) {
+            return List.of(
+                    nanos -> new Event.Layered(nanos, layer.layer(), true),
+                    nanos -> new Event.Layered(nanos, layer.layer(), false));
+        } else if (trigger instanceof FocusMoves focus) {
+            return List.of(nanos -> new Event.Focused(nanos, focus.focus(), "", 1, false));
+        }
+        return scene.rig().songs().stream()
+                .map(song -> (Trial.EventAt) nanos -> new Event.SongReached(nanos, song.id()))
+                .toList();
     }
 
     /** The shortest way from a mapping back to itself. */
@@ -105,6 +152,9 @@ record Round() implements Finder {
 
     private static boolean setsOff(Mapping mapping, Mapping other, Scene scene) {
         return mapping.everyAction()
+                .flatMap(action -> action instanceof ForEach each
+                        ? each.each(scene.rig()).stream().map(ForEach.One::action)
+                        : Stream.of(action))
                 .anyMatch(action -> other.when().also().stream().anyMatch(trigger -> tells(action, trigger, scene)));
     }
 
@@ -115,9 +165,16 @@ record Round() implements Finder {
         boolean steps = action.moves()
                 .filter(owner -> owner.kind() == Selector.Kind.SONGS)
                 .isPresent();
-        return trigger instanceof LayerTurns layer && action.layers(scene.rig()).contains(layer.layer())
+        return trigger instanceof LayerTurns layer && turns(action, layer, scene)
                 || trigger instanceof FocusMoves focus && action.movesFocus().equals(Optional.of(focus.focus()))
                 || trigger instanceof SongTurns && steps;
+    }
+
+    /** Whether an action can bring a layer, or take it away, whichever is waited for. */
+    private static boolean turns(Action action, LayerTurns layer, Scene scene) {
+        boolean isMeant = !(action instanceof SwitchLayer to)
+                || to.way() != (layer.comes() ? SwitchLayer.Way.OFF : SwitchLayer.Way.ON);
+        return isMeant && action.layers(scene.rig()).contains(layer.layer());
     }
 
     /** Whether two addresses can mean the same parameter. */

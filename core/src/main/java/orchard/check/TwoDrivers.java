@@ -1,9 +1,11 @@
 package orchard.check;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import orchard.gear.Ref;
@@ -65,6 +67,7 @@ record TwoDrivers() implements Finder {
     @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
+        Ways ways = new Ways(scene.rig());
         Map<Ref.ToParameter, List<Mapping>> drivers = new LinkedHashMap<>();
         for (Mapping mapping : scene.rig().mappings()) {
             for (Ref.ToParameter target : Check.driven(mapping)) {
@@ -79,17 +82,40 @@ record TwoDrivers() implements Finder {
                         .map(scene.names()::words)
                         .distinct()
                         .collect(Collectors.joining(" and "));
-                findings.add(new Finding(
+                Finding finding = new Finding(
                         this,
                         scene.names().words(target) + " is set by " + triggers + ".",
                         "Whichever moves last wins; the parameter jumps when the other is touched.",
                         new Finding.Place(
                                 Finding.Page.MAP,
                                 mappings.get(mappings.size() - 1).id(),
-                                "")));
+                                ""));
+                findings.add(findings.size() < Replay.MOST ? confirmed(finding, mappings, ways, scene) : finding);
             }
         });
-
         return findings;
+    }
+
+    /** The finding with the way to where both act, one after the other. */
+    private static Finding confirmed(Finding finding, List<Mapping> mappings, Ways ways, Scene scene) {
+        Mapping one = mappings.get(0);
+        Mapping other = mappings.get(1);
+        Optional<List<Ways.Step>> to =
+                ways.to(standing -> ways.control(one, standing).isPresent()
+                        && ways.control(other, standing).isPresent());
+        if (to.isEmpty()) {
+            return finding;
+        }
+        Set<Ref.ToControl> controls = new HashSet<>(one.when().triggers());
+        controls.addAll(other.when().triggers());
+        to.get().forEach(step -> controls.add(step.control()));
+        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
+        replay.follow(to.get());
+        boolean both = true;
+        for (Mapping mapping : List.of(one, other)) {
+            replay.play(mapping, mapping.trigger(), false);
+            both &= replay.acted(mapping);
+        }
+        return both ? finding.with(replay.way()) : finding;
     }
 }

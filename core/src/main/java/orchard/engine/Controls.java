@@ -5,6 +5,7 @@ import java.util.List;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.Feeling;
 import orchard.engine.Plan.MappingPlan;
+import orchard.gear.Dimension;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.Refused;
@@ -69,9 +70,25 @@ final class Controls {
         return page;
     }
 
+    /** A hand puts a control somewhere without a message. */
+    void played(State.OfControl control, double position) {
+        Dimension dimension = control.plan.dimension();
+        Encoding encoding = dimension.pattern().encoding();
+        if (encoding == Encoding.ABSOLUTE) {
+            double low = dimension.pattern().low();
+            stands(control, position, low + position * (dimension.pattern().high() - low));
+        } else {
+            movedBy(control, encoding.number(1), encoding);
+        }
+    }
+
     private void movedTo(State.OfControl control, double number) {
+        stands(control, Position.cut(control.plan.dimension().position(number)), number);
+    }
+
+    private void stands(State.OfControl control, double told, double number) {
         ControlPlan plan = control.plan;
-        double position = Position.cut(plan.dimension().position(number));
+        double position = told;
         Feeling feeling = plan.feeling();
         if (feeling != null) {
             position = feeling.bend().applyAsDouble(position);

@@ -10,6 +10,7 @@ import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Device;
+import orchard.gear.Ref;
 import orchard.memory.MemoryFormat;
 import orchard.parameter.Group;
 import orchard.signal.Message;
@@ -115,6 +116,15 @@ record DevicePlan(
             }
         }
         return null;
+    }
+
+    /** The state of a control; null if there is no such number. */
+    State.OfControl control(Ref.ToControl ref) {
+        return placed.stream()
+                .map(Placed::state)
+                .filter(control -> control.ref.equals(ref))
+                .findFirst()
+                .orElse(null);
     }
 
     /** A message on the first other channel on which a control sends it; null if there is none. */

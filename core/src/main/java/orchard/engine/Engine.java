@@ -346,6 +346,15 @@ public final class Engine {
         }
 
         @Override
+        public void played(Event.Played event) {
+            DevicePlan device = plan.device(event.control().device());
+            State.OfControl control = device == null ? null : device.control(event.control());
+            if (control != null) {
+                controls.played(control, event.position());
+            }
+        }
+
+        @Override
         public void variableKept(Event.VariableKept event) {
             parameters.kept(plan.kept(), event);
         }

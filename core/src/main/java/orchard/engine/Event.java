@@ -38,6 +38,8 @@ public sealed interface Event {
 
         void picked(Picked event);
 
+        void played(Played event);
+
         void variableKept(VariableKept event);
 
         void layered(Layered event);
@@ -179,6 +181,23 @@ public sealed interface Event {
         @Override
         public void accept(Visitor visitor) {
             visitor.variableKept(this);
+        }
+    }
+
+    /**
+     * A hand puts a control somewhere, and no device has to tell of it: one that is tried.
+     *
+     * @param position 0..1; an endless control goes a step on
+     */
+    record Played(long nanos, Ref.ToControl control, double position) implements Event {
+        @Override
+        public String words(Directory names) {
+            return "";
+        }
+
+        @Override
+        public void accept(Visitor visitor) {
+            visitor.played(this);
         }
     }
 

@@ -29,6 +29,11 @@ public final class Listening {
                 : about.stream().filter(mapping -> reach(mapping) == top).toList();
     }
 
+    /** Whether a layer is on. */
+    public boolean isOn(String layer) {
+        return stack.isOn(layer);
+    }
+
     /** The layer in which a mapping lives now: the highest of its own that is on; "" for none. */
     public String layer(Mapping mapping) {
         int rank = stack.rank(mapping.layers());

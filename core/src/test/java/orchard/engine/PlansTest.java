@@ -35,6 +35,7 @@ class PlansTest {
             "Causes",
             "Fence",
             "EngineThread",
+            "Trial",
             "Compiler",
             "Cells");
 

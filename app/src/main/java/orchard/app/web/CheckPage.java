@@ -30,11 +30,22 @@ class CheckPage {
         this.keeper = keeper;
     }
 
-    /** A finding as it is read, and the address it leads to. */
-    record Shown(Finding finding, String sentence, String path, String leads) {}
+    /**
+     * A finding as it is read, and the address it leads to.
+     *
+     * @param preview where the face is shown as it is after its steps, or null if these turn no layer on
+     */
+    record Shown(Finding finding, String sentence, String path, String leads, String preview) {}
 
     private Shown shown(Finding finding) {
-        return new Shown(finding, keeper.rig().noteNames().spelled(finding.sentence()), path(finding), leads(finding));
+        String layers = String.join(",", finding.way().layers());
+        boolean isOnMap = finding.place().page() == Finding.Page.MAP && !layers.isEmpty();
+        return new Shown(
+                finding,
+                keeper.rig().noteNames().spelled(finding.sentence()),
+                path(finding),
+                leads(finding),
+                isOnMap ? path(finding) + "&as=" + Replies.query(layers) : null);
     }
 
     @GetMapping("/check")
