@@ -8,7 +8,7 @@ import { twice } from "./doomed.js";
 import { post, say } from "./replies.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
-import { mountText } from "./text.js";
+import { mountText, rewrite } from "./text.js";
 
 const chosen = { words: "", show: new Set() };
 let page;
@@ -40,6 +40,7 @@ export function mount(main, known) {
   main.querySelectorAll("[data-asif]").forEach((chip) => chip.addEventListener("click", () => asIf(chip)));
   main.querySelectorAll("[data-clause].phrase").forEach((phrase) => {
     phrase.addEventListener("click", () => openPhrase(phrase));
+    phrase.addEventListener("dblclick", () => writePhrase(phrase));
     phrase.addEventListener(
       "keydown",
       (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), openPhrase(phrase))
@@ -114,6 +115,17 @@ function openPhrase(phrase) {
   }
 }
 
+/** The sentence as text, with the phrase that is looked at ready to be chosen anew. */
+function writePhrase(of) {
+  const phrase = of ?? document.activeElement.closest?.(".phrase") ?? page.querySelector('.phrase[aria-expanded="true"]');
+  const place = phrase?.dataset.place;
+  const alike = [...page.querySelectorAll(`.phrase[data-place="${place}"]`)];
+  const places = [...page.querySelectorAll(`#phrases [data-place="${place}"]`)];
+  const at = places[Math.min(alike.indexOf(phrase), places.length - 1)];
+  openClause("text");
+  if (at) rewrite(Number(at.dataset.from), Number(at.dataset.to));
+}
+
 function openClause(clause) {
   page.querySelectorAll(".clause").forEach((form) => (form.hidden = form.dataset.clause !== clause));
   page
@@ -149,7 +161,7 @@ export function key(event, main) {
     y: () => (location.href = "/map/presets"),
     g: () => (location.href = "/map/pairs"),
     v: () => (location.href = "/map/many"),
-    q: () => openClause("text"),
+    q: () => writePhrase(),
     "+": () => (location.href = "/map/text?of=new"),
     i: () => main.querySelector("#invert")?.click(),
     Delete: () => {

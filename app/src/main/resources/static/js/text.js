@@ -82,7 +82,7 @@ function insert(option) {
   const from = Number(option.dataset.from);
   const text = option.textContent;
   const space = /^[,.;)]/.test(text) || /[\s(]$|^$/.test(area.value.slice(0, from)) ? "" : " ";
-  area.setSelectionRange(from, area.selectionStart);
+  area.setSelectionRange(from, area.selectionEnd);
   // as if it were typed: the browser's own undo takes it back
   document.execCommand("insertText", false, space + text + (text === "." ? "\n" : " "));
 }
@@ -124,6 +124,14 @@ async function ask(always) {
   takes = false;
 }
 
+/** Where the part of the page ends in which something is to be seen. */
+function clip(element) {
+  let parent = element.parentElement;
+  while (parent !== document.body && getComputedStyle(parent).overflowY === "visible") parent = parent.parentElement;
+  const { top, bottom } = parent.getBoundingClientRect();
+  return { top: Math.max(0, top), bottom: Math.min(innerHeight, bottom) };
+}
+
 /** Puts what is offered under the caret. */
 function place(caret) {
   const mirror = document.createElement("div");
@@ -137,9 +145,12 @@ function place(caret) {
   mirror.append(mark);
   area.parentElement.append(mirror);
   const top = mark.offsetTop - area.scrollTop + mark.offsetHeight;
-  const below = area.clientHeight - top;
+  const bounds = area.getBoundingClientRect();
+  const seen = clip(area);
+  const below = seen.bottom - bounds.top - top;
+  const isAbove = below < room.offsetHeight && bounds.top + top - mark.offsetHeight - seen.top > below;
   room.style.left = Math.max(0, Math.min(mark.offsetLeft, area.clientWidth - room.offsetWidth - 8)) + "px";
-  room.style.top = (below < room.offsetHeight ? top - mark.offsetHeight - room.offsetHeight : top) + "px";
+  room.style.top = (isAbove ? top - mark.offsetHeight - room.offsetHeight : top) + "px";
   mirror.remove();
 }
 
@@ -163,6 +174,13 @@ function show(line, column) {
   area.focus();
   area.setSelectionRange(at, Math.min(at + 1, area.value.length));
   area.scrollTop = Math.max(0, (line - 4) * parseFloat(getComputedStyle(area).lineHeight));
+}
+
+/** What stands at a place is to be written anew: what may stand there is offered. */
+export function rewrite(from, to) {
+  area.focus();
+  area.setSelectionRange(from, to);
+  ask(true);
 }
 
 export function escape() {

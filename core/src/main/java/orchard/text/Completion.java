@@ -8,7 +8,9 @@ import java.util.function.Function;
 import java.util.stream.Stream;
 import orchard.gear.Device;
 import orchard.gear.Directory;
+import orchard.gear.Focus;
 import orchard.gear.Ref;
+import orchard.gear.Through;
 import orchard.text.grammar.SentencesLexer;
 import orchard.text.grammar.SentencesParser;
 import org.antlr.v4.runtime.CommonToken;
@@ -118,11 +120,11 @@ public record Completion(int from, List<String> offers) {
                                 .map(preset -> preset + " of " + rolls.devices().written(device)));
             case SentencesParser.RULE_parameterName ->
                 Stream.concat(
-                        through(rolls),
                         of(
                                 rolls,
                                 device -> rolls.parameters(device).ids().stream()
-                                        .map(id -> rolls.written(new Ref.ToParameter(device, id)))));
+                                        .map(id -> rolls.written(new Ref.ToParameter(device, id)))),
+                        through(rolls));
             default -> Stream.empty();
         };
     }
@@ -181,7 +183,12 @@ public record Completion(int from, List<String> offers) {
     private static Stream<String> through(Rolls rolls) {
         return rolls.foci().ids().stream()
                 .flatMap(focus -> rolls.locals(focus).ids().stream()
-                        .map(local -> rolls.written(new Ref.ToParameter(focus, "1:" + local))));
+                        .map(local -> rolls.written(new Ref.ToParameter(focus, offset(focus, rolls) + ":" + local))));
+    }
+
+    /** The first place, or each of those that are picked. */
+    private static int offset(String focus, Rolls rolls) {
+        return rolls.names().focus(focus).filter(Focus::several).isPresent() ? Through.EACH : 1;
     }
 
     private static Stream<String> of(Rolls rolls, Function<String, Stream<String>> each) {

@@ -17,6 +17,7 @@ import org.antlr.v4.runtime.ListTokenSource;
 import org.antlr.v4.runtime.RecognitionException;
 import org.antlr.v4.runtime.Recognizer;
 import org.antlr.v4.runtime.Token;
+import org.antlr.v4.runtime.misc.ParseCancellationException;
 
 /**
  * A text of sentences as it was read.
@@ -142,6 +143,19 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
             }
         }
         return Optional.empty();
+    }
+
+    /** A sentence as a tree; null if it cannot be read. */
+    static SentencesParser.SentenceContext tree(String text) {
+        List<Token> words = Tokens.of(text);
+        if (tooDeep(words).isPresent()) {
+            return null;
+        }
+        try {
+            return parser(words, false).sentence();
+        } catch (Unread | ParseCancellationException e) {
+            return null;
+        }
     }
 
     /** A parser that gives up at the first word that does not fit. */

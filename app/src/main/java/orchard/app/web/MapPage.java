@@ -31,6 +31,7 @@ import orchard.parameter.Display;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.Scale;
+import orchard.text.Phrases;
 import orchard.text.SentenceWriter;
 import orchard.trigger.Trigger;
 import org.springframework.http.ResponseEntity;
@@ -228,7 +229,9 @@ class MapPage {
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
         model.addAttribute("wholeId", whole.id());
-        model.addAttribute("written", new SentenceWriter(names, rig.gear()).written(List.of(whole)));
+        String written = new SentenceWriter(names, rig.gear()).written(List.of(whole));
+        model.addAttribute("written", written);
+        model.addAttribute("phrases", Phrases.of(written));
         model.addAttribute("lines", lines(Sentence.of(whole, names)));
         model.addAttribute("seen", keeper.revision(mapping.id()));
         model.addAttribute("fault", Fault.of(whole, names).orElse(""));

@@ -159,6 +159,26 @@ class TextTest {
         assertThat(browser.complaints()).isEmpty();
     }
 
+    /** A phrase is gone to with Tab, and chosen anew where it stands: what may stand there is offered, and found as one types. */
+    @Test
+    void aPhraseIsChosenAnewWhereItStands(TestOrchard orchard, Browser browser) {
+        browser.go("/map?mapping=m5");
+        browser.ask("document.querySelector('.phrase[data-clause=do]').focus(); return 1");
+        browser.press("q");
+        browser.until(() -> browser.find("#offers").isDisplayed());
+        assertThat(browser.ask("const area = document.querySelector('" + AREA + "');"
+                        + "return area.value.slice(area.selectionStart, area.selectionEnd)"))
+                .isEqualTo("\"Rain › Volume\" of \"Wherry\"");
+        browser.press("\"resonance");
+        browser.until(() -> browser.text("#offers").contains("Narrator › Filter › Resonance"));
+        browser.press(Keys.TAB);
+        browser.see("#textlook", "Resonance over its whole range");
+        assertThat(browser.barriers()).isEmpty();
+        browser.press(Keys.ESCAPE, Keys.ESCAPE);
+        browser.until(() -> !browser.find(AREA).isDisplayed());
+        assertThat(browser.complaints()).isEmpty();
+    }
+
     @Test
     void tenChangedSentencesAreOneEditThatIsSeenFirst(TestOrchard orchard, Browser browser) {
         Rig before = orchard.keeper().rig();
