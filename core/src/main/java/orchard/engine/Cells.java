@@ -168,9 +168,8 @@ final class Cells {
         of.lights.keySet().removeIf(ref -> device.profile().light(ref.light()).isEmpty());
         of.selectors
                 .keySet()
-                .removeIf(owner -> owner.kind() == Selector.Kind.PARAMETER_PAGES
-                        ? device.profile().choices().parameterPages().isEmpty()
-                        : device.profile().traits().group(owner.group()).isEmpty());
+                .removeIf(owner -> owner.kind() != Selector.Kind.PARAMETER_PAGES // pages that come back lie as they lay
+                        && device.profile().traits().group(owner.group()).isEmpty());
     }
 
     /** How many places are kept. */

@@ -28,6 +28,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.light.Light;
 import orchard.memory.MemoryFormat;
+import orchard.parameter.Binding;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.signal.MessagePattern;
@@ -94,7 +95,12 @@ final class DeviceCompiler {
                                 profile.traits().pages().stream().map(group -> cells.group(device, group.id())),
                                 Stream.ofNullable(pages))
                         .toList(),
-                pages);
+                pages,
+                parametersById.values().stream()
+                        .filter(plan -> plan.parameter().binding() instanceof Binding.Clock)
+                        .map(ParameterPlan::state)
+                        .findFirst()
+                        .orElse(null));
     }
 
     private LightPlan light(Device device, Light light) {

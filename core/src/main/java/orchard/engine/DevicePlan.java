@@ -39,7 +39,8 @@ record DevicePlan(
         boolean joins,
         MemoryFormat memory,
         List<SelectorPlan> selectors,
-        SelectorPlan pages) {
+        SelectorPlan pages,
+        State.OfParameter clock) {
 
     private static final State.OfControl[] NONE = {};
 

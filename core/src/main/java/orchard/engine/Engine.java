@@ -64,6 +64,7 @@ public final class Engine {
     private final Foci foci;
     private final Triggers triggers;
     private final Ramps ramps;
+    private final Tempo tempo;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -95,7 +96,7 @@ public final class Engine {
         this.presets = new Presets(cycle, parameters, pages);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.ramps = new Ramps(state, cycle, parameters);
-        Tempo tempo = new Tempo(state, cycle);
+        this.tempo = new Tempo(state, cycle, parameters);
         this.actions = new ActionRunner(
                 state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, tempo, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
@@ -489,6 +490,12 @@ public final class Engine {
                 && message instanceof MidiMessage.SysEx sysEx
                 && device.memory().speaks(sysEx)) {
             cycle.note(new OfMemory());
+            return;
+        }
+        if (device.clock() != null
+                && message instanceof MidiMessage.SystemMessage system
+                && system.status() == MidiMessage.SystemMessage.CLOCK) {
+            tempo.tick(device.state(), device.clock());
             return;
         }
         boolean heard = hear(device, message);

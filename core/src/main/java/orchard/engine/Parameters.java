@@ -225,6 +225,20 @@ final class Parameters {
         }
     }
 
+    /** A clock goes at another tempo than before. */
+    void ticked(State.OfParameter clock, double bpm) {
+        Parameter of = clock.parameter;
+        double position = of.position(of.range().clamp(bpm));
+        boolean moved = !(Math.abs(position - clock.position) < Position.SAME);
+        if (moved) {
+            clock.doubted = false;
+            take(clock, position, null);
+            if (cycle.traced()) {
+                cycle.note(new ParameterTold(clock.ref, position, text(clock), false, true));
+            }
+        }
+    }
+
     /** A wire may lose a message without a trace: once a device is quiet again, both sides are compared. */
     private void isActive(State.OfDevice device) {
         if (device.plan.tellsWhenAsked()) {

@@ -192,6 +192,10 @@ final class State {
         final OfSelector channel = new OfSelector();
         /** What joins the halves of its messages; made when first needed. */
         MidiJoiner joiner;
+        /** When the last ticks of its clock came, going round, and how many came without a gap. */
+        final long[] ticks = new long[Tempo.TICKS + 1];
+
+        int ticked;
         /** Channels on which notes were sent since its wire was last whole. */
         final BitSet played = new BitSet(17);
         /** What Orchard said to it last, as far as it may be answered. */

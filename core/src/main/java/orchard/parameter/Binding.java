@@ -232,6 +232,39 @@ public sealed interface Binding {
         }
     }
 
+    /** Told by a MIDI clock, 24 ticks to a beat: how fast that goes, in beats a minute. It cannot be set. */
+    record Clock() implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return null;
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return Double.NaN; // one tick alone says nothing
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return words(); // ticks are counted before they are looked up
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of();
+        }
+
+        @Override
+        public String words() {
+            return "MIDI clock";
+        }
+    }
+
     /** An RPN or NRPN whose 0–16383 spans the range evenly. */
     record Numbered(int channel, boolean registered, int number) implements Binding {
         @Override

@@ -194,7 +194,7 @@ public final class ParameterTable {
                 law,
                 standard(row, law, range),
                 touched(row.touch(), same ? own.binding() : binding),
-                settable(row.settable(), own),
+                !(binding instanceof Binding.Clock) && settable(row.settable(), own),
                 new Marks(
                         own != null && own.marks().favourite(),
                         List.of(row.tags().split(","))),
@@ -315,6 +315,9 @@ public final class ParameterTable {
         }
         if (small.equals(new Binding.Kept().words().toLowerCase(Locale.ROOT)) || small.equals("kept")) {
             return new Binding.Kept();
+        }
+        if (small.equals(new Binding.Clock().words().toLowerCase(Locale.ROOT))) {
+            return new Binding.Clock();
         }
         if (small.equals(new Binding.Kept(true).words().toLowerCase(Locale.ROOT))) {
             return new Binding.Kept(true);

@@ -2,11 +2,14 @@ package orchard.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Random;
 import orchard.action.Send;
 import orchard.action.Wait;
 import orchard.condition.Always;
+import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.mapping.Actions;
@@ -15,6 +18,10 @@ import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mistake.Mistake;
 import orchard.outcome.AtLastTempo;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -47,6 +54,41 @@ class TempoTest {
         bench.gone("desk");
         assertThat(afterPress(2_000)).isBetween(1_000L, 1_050L);
         assertThat(last()).containsExactly(new AtLastTempo(60, true));
+    }
+
+    /** A clock tells its tempo by its ticks, however they tremble; one that has stopped is lost like a device that is gone. */
+    @Test
+    void aMidiClockTellsTheTempo() {
+        Rig rig = WorldRig.empty();
+        Device box = rig.device("box").orElseThrow();
+        List<Parameter> clock = List.of(new Parameter(
+                "clock", "", "Clock", new Range(20, 300, "BPM"), new Law.Linear(), 120, new Binding.Clock(), false));
+        Device ticking = box.with(box.profile().withParameters(clock));
+        Ref.ToParameter tempo = new Ref.ToParameter("box", "clock");
+        open(
+                rig.apply(Edit.change("clock", new Part.OfDevice(box), new Part.OfDevice(ticking))),
+                tempo,
+                press(new Wait(0, 1, Wait.Again.BESIDE)));
+        tick(90, 48);
+        assertThat(bench.engine.plan().rig().parameter(tempo).orElseThrow().real(bench.engine.position(tempo)))
+                .isCloseTo(90, within(1.0));
+        assertThat(afterPress(1_000)).isBetween(650L, 750L);
+        tick(140, 48);
+        assertThat(afterPress(1_000)).isBetween(400L, 500L);
+        bench.pass(600);
+        assertThat(afterPress(1_000)).as("it stopped").isBetween(400L, 500L);
+        assertThat(last()).hasSize(1);
+    }
+
+    /** So many ticks, each of which may come up to a millisecond late. */
+    private void tick(double bpm, int count) {
+        Random random = new Random(7);
+        double due = bench.nanos;
+        for (int i = 0; i < count; i++) {
+            due += 60e9 / 24 / bpm;
+            bench.nanos = (long) due + random.nextInt(1_000_000);
+            bench.arrive("box", new MidiMessage.SystemMessage(MidiMessage.SystemMessage.CLOCK, 0, 0));
+        }
     }
 
     @Test
@@ -109,10 +151,13 @@ class TempoTest {
     }
 
     private void open(Ref.ToParameter tempo, Mapping mapping) {
+        open(WorldRig.empty(), tempo, mapping);
+    }
+
+    private void open(Rig gear, Ref.ToParameter tempo, Mapping mapping) {
         Settings settings =
                 new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP, Settings.Reconcile.THEIRS, tempo);
-        Rig rig = WorldRig.empty()
-                .apply(Edit.add("tempo", new Part.OfSettings(settings)))
+        Rig rig = gear.apply(Edit.add("tempo", new Part.OfSettings(settings)))
                 .apply(Edit.add("add", new Part.OfMapping(mapping)));
         bench = new Bench(rig);
         bench.present("synth");

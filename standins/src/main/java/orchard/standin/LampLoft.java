@@ -2,6 +2,7 @@ package orchard.standin;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.concurrent.TimeUnit;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
@@ -10,7 +11,7 @@ import orchard.signal.OscMessage;
  * OSC over UDP both ways. On MIDI controllers 1 to 8 are the playbacks and 16 the master, both ways; program changes 0 to 3 are the banks; note 36 is
  * the blackout as long as it is held, note 37 taps the tempo.
  *
- * <p>Gestures beside those of every desk: {@code tap hit}.
+ * <p>Gestures beside those of every desk: {@code tap hit}; {@code clock set 0..1}, whether it sends MIDI clock at its tempo.
  *
  * <p>Habits: there is one row of eight playbacks, and which bank is on it can be changed on its own panel at any time; then it tells the
  * bank and all eight levels.
@@ -29,6 +30,7 @@ public final class LampLoft extends OscDesk {
     private final Deque<Long> taps = new ArrayDeque<>();
     private DeskMidi midi;
     private boolean hearing;
+    private boolean ticking;
 
     /** @param port UDP port it listens on, on this machine only; 0 for any free one */
     public LampLoft(int port) {
@@ -101,8 +103,29 @@ public final class LampLoft extends OscDesk {
         if (part.equals("tap") && gesture.equals("hit")) {
             tap(System.nanoTime());
             return true;
+        } else if (part.equals("clock") && gesture.equals("set")) {
+            ticks(amount >= 0.5);
+            return true;
         }
         return false;
+    }
+
+    private synchronized void ticks(boolean on) {
+        if (on && !ticking) {
+            clock.schedule(this::tick, 0, TimeUnit.NANOSECONDS);
+        }
+        ticking = on;
+        panel.show("clock", on ? 1 : 0, on ? "sending" : "");
+    }
+
+    /** 24 to a beat. */
+    private synchronized void tick() {
+        if (ticking && isUp()) {
+            midi.send(new MidiMessage.SystemMessage(MidiMessage.SystemMessage.CLOCK, 0, 0));
+            clock.schedule(this::tick, (long) (60e9 / 24 / values.get(AT + "tempo")), TimeUnit.NANOSECONDS);
+        } else {
+            ticking = false;
+        }
     }
 
     @Override

@@ -1,5 +1,6 @@
 package orchard.app.web;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Check: what is wrong before the audience finds it. */
 @Controller
 class CheckPage {
+
+    /** So many findings of a sort are shown at first. */
+    private static final int MOST = 40;
 
     private final Frame frame;
     private final RigKeeper keeper;
@@ -48,16 +52,25 @@ class CheckPage {
                 isOnMap ? path(finding) + "&as=" + Replies.query(layers) : null);
     }
 
+    /**
+     * Findings of one sort.
+     *
+     * @param count how many there are
+     * @param shown those that are shown
+     */
+    record Sort(Finder finder, int count, List<Shown> shown) {}
+
     @GetMapping("/check")
-    String page(Model model) {
-        Map<Effect, Map<Finder, List<Shown>>> byEffect = frame.findings().stream()
-                .collect(Collectors.groupingBy(
-                        finding -> finding.finder().effect(),
-                        LinkedHashMap::new,
-                        Collectors.groupingBy(
-                                Finding::finder,
-                                LinkedHashMap::new,
-                                Collectors.mapping(this::shown, Collectors.toList()))));
+    String page(@RequestParam(defaultValue = "false") boolean all, Model model) {
+        int most = all ? Integer.MAX_VALUE : MOST;
+        Map<Finder, List<Finding>> sorts = frame.findings().stream()
+                .collect(Collectors.groupingBy(Finding::finder, LinkedHashMap::new, Collectors.toList()));
+        Map<Effect, List<Sort>> byEffect = new LinkedHashMap<>();
+        sorts.forEach((finder, findings) -> byEffect.computeIfAbsent(finder.effect(), effect -> new ArrayList<>())
+                .add(new Sort(
+                        finder,
+                        findings.size(),
+                        findings.stream().limit(most).map(this::shown).toList())));
         model.addAttribute("byEffect", byEffect);
         model.addAttribute("mappings", keeper.rig().mappings().size());
         model.addAttribute("devices", keeper.rig().devices().size());

@@ -23,6 +23,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
+import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
@@ -291,6 +292,12 @@ class ConnectPage {
                 }
             }
         }
+        rig.gear().stream()
+                .filter(device -> device.seat().wire().midi())
+                .filter(device -> device.profile().parameters().stream()
+                        .noneMatch(parameter -> parameter.binding() instanceof Binding.Clock))
+                .forEach(device -> tempos.put(
+                        SettingsActions.CLOCK_OF + device.id(), "the MIDI clock that " + device.name() + " sends"));
         Ref.ToParameter now = rig.settings().tempo();
         if (now != null) {
             tempos.putIfAbsent(now.key(), rig.words(now));

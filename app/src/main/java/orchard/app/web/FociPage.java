@@ -1,11 +1,14 @@
 package orchard.app.web;
 
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Focus;
+import orchard.gear.Ref;
 import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.parameter.Typed;
@@ -55,21 +58,25 @@ class FociPage {
     @GetMapping("/map/foci")
     String page(Model model) {
         Rig rig = keeper.rig();
+        Map<String, Long> through = rig.mappings().stream()
+                .flatMap(mapping ->
+                        mapping.targets().stream().map(Ref.ToParameter::device).distinct())
+                .collect(Collectors.groupingBy(device -> device, Collectors.counting()));
         model.addAttribute(
-                "foci", rig.foci().stream().map(focus -> listed(focus, rig)).toList());
+                "foci",
+                rig.foci().stream()
+                        .map(focus -> listed(focus, through.getOrDefault(focus.id(), 0L), rig))
+                        .toList());
         model.addAttribute("kinds", FocusView.kinds(rig, names));
         model.addAttribute("endings", Focus.Ends.values());
         return "foci/page";
     }
 
-    private Listed listed(Focus focus, Rig rig) {
+    private Listed listed(Focus focus, long count, Rig rig) {
         return new Listed(
                 FocusView.of(focus, names, values),
                 keeper.revision(focus.id()),
-                rig.mappings().stream()
-                        .filter(mapping -> mapping.targets().stream()
-                                .anyMatch(target -> target.device().equals(focus.id())))
-                        .count(),
+                count,
                 FocusView.selections(focus, rig),
                 focus.locals(rig),
                 rig.foci().stream()

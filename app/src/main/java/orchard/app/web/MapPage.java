@@ -311,6 +311,7 @@ class MapPage {
             return;
         }
         model.addAttribute("curveAction", before + shown);
+        model.addAttribute("ways", WayView.of(mapping, rig));
         model.addAttribute("curveKey", set.parameter().key());
         rig.parameter(set.parameter()).ifPresent(parameter -> {
             try {

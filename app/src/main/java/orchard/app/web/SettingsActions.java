@@ -2,12 +2,18 @@ package orchard.app.web;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import orchard.app.port.Addresses;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -21,6 +27,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** What holds for the whole rig, as Connect has it: listening ports, octaves, takeover, network MIDI sessions. */
 @Controller
 class SettingsActions {
+
+    /** Before the id of a device whose MIDI clock is chosen. */
+    static final String CLOCK_OF = "clock:";
+
+    private static final String CLOCK = "clock";
 
     private final RigKeeper keeper;
 
@@ -40,6 +51,7 @@ class SettingsActions {
             @RequestParam(defaultValue = "") String tempo) {
         keeper.commit(Settings.ID, seen, rig -> {
             Settings before = rig.settings();
+            Optional<Edit.Change> clock = clock(tempo, rig);
             Settings after = new Settings(
                     octave,
                     portNumbers("udp", udp),
@@ -47,11 +59,10 @@ class SettingsActions {
                     before.sessions(),
                     takeover,
                     reconcile,
-                    tempo(tempo, rig));
-            Part old = rig.part(Settings.ID).orElse(null);
-            return old == null
-                    ? Edit.add("Change what holds for the whole rig", new Part.OfSettings(after))
-                    : Edit.change("Change what holds for the whole rig", old, new Part.OfSettings(after));
+                    clock.map(change -> new Ref.ToParameter(change.id(), CLOCK)).orElseGet(() -> tempo(tempo, rig)));
+            List<Edit.Change> changes = new ArrayList<>(clock.stream().toList());
+            changes.add(new Edit.Change(rig.part(Settings.ID).orElse(null), new Part.OfSettings(after)));
+            return new Edit("Change what holds for the whole rig", changes);
         });
         return Replies.go("/connect");
     }
@@ -94,6 +105,22 @@ class SettingsActions {
                     .map(old -> Edit.change(label, old, new Part.OfSettings(after)))
                     .orElseGet(() -> Edit.add(label, new Part.OfSettings(after)));
         });
+    }
+
+    /** A device whose clock is chosen gets a parameter that its ticks tell. */
+    private static Optional<Edit.Change> clock(String key, Rig rig) {
+        if (!key.startsWith(CLOCK_OF)) {
+            return Optional.empty();
+        }
+        Device device = rig.ownDevice(key.substring(CLOCK_OF.length()))
+                .filter(of -> of.profile().parameter(CLOCK).isEmpty())
+                .orElseThrow(() -> EditRefused.invalid(Settings.ID, "tempo", "Choose a tempo, or none"));
+        List<Parameter> all = new ArrayList<>(device.profile().parameters());
+        all.add(new Parameter(
+                CLOCK, "", "Clock", new Range(20, 300, "BPM"), new Law.Linear(), 120, new Binding.Clock(), false));
+        return Optional.of(new Edit.Change(
+                new Part.OfDevice(device),
+                new Part.OfDevice(device.with(device.profile().withParameters(all)))));
     }
 
     private static Ref.ToParameter tempo(String key, Rig rig) {

@@ -300,7 +300,7 @@ class LayersTest {
             cobble.play("knob1", "turn", -7);
             return !orchard.shows("wherry", CUTOFF).equals(cutoff);
         });
-        assertThat(orchard.bean(Values.class).stack()).isEmpty();
+        browser.until(() -> orchard.bean(Values.class).stack().isEmpty());
         assertThat(browser.complaints()).isEmpty();
     }
 }
