@@ -270,7 +270,7 @@ public final class Compiler {
         Map<State.OfLayer, Set<State.OfLight>> ofLayers = new HashMap<>();
         Set<State.OfControl> layered = layered(plans);
         Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
-        Map<State.OfParameter, Set<State.OfLight>> lights = new LinkedHashMap<>();
+        Map<State.OfAddress, Set<State.OfLight>> lights = new LinkedHashMap<>();
         Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
         Map<State.OfFocus, Set<State.OfLight>> focused = new HashMap<>();
         for (MappingPlan plan : plans) {
@@ -295,12 +295,8 @@ public final class Compiler {
                 if (answer.address() == null) {
                     continue;
                 }
-                for (State.OfParameter place : answer.address().places) {
-                    if (place != null) {
-                        lights.computeIfAbsent(place, p -> new LinkedHashSet<>())
-                                .add(answer.light());
-                    }
-                }
+                lights.computeIfAbsent(answer.address(), a -> new LinkedHashSet<>())
+                        .add(answer.light());
                 if (answer.address().focus != null) {
                     focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
                             .add(answer.light());

@@ -2,6 +2,8 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -36,6 +38,7 @@ final class Foci {
     /** Another plan took effect: each focus finds its place again. */
     void replanned(Plan plan) {
         state.touchSenses = plan.touchSenses();
+        forget(plan);
         for (FocusPlan focus : plan.foci()) {
             State.OfFocus of = focus.state();
             of.visible = null;
@@ -49,6 +52,19 @@ final class Foci {
                 tell(of);
             }
         }
+    }
+
+    /** Addresses that are in no plan any more mean nothing. */
+    private void forget(Plan plan) {
+        Set<State.OfAddress> kept = Collections.newSetFromMap(new IdentityHashMap<>());
+        plan.foci().forEach(focus -> kept.addAll(List.of(focus.addresses())));
+        for (State.OfAddress address : state.through) {
+            if (!kept.contains(address)) {
+                address.means(null);
+            }
+        }
+        state.through.clear();
+        state.through.addAll(kept);
     }
 
     /** Goes on, or to a place. */
@@ -227,7 +243,7 @@ final class Foci {
         for (State.OfAddress address : plan.addresses()) {
             State.OfParameter now = means(address);
             if (now != address.now) {
-                address.now = now;
+                address.means(now);
                 address.moves++;
                 isElsewhere = true;
             }

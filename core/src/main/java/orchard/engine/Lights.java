@@ -48,8 +48,13 @@ final class Lights {
 
     /** A parameter stands elsewhere now, or says it in other words. */
     void changed(State.OfParameter parameter) {
-        for (State.OfLight light : parameter.lights) {
+        for (State.OfLight light : parameter.plain.lights) {
             changed(light);
+        }
+        for (int i = 0; i < parameter.under.size(); i++) {
+            for (State.OfLight light : parameter.under.get(i).lights) {
+                changed(light);
+            }
         }
     }
 

@@ -143,8 +143,8 @@ public final class Plan {
             State.OfParameter[] skips,
             State.OfFocus[] linked) {}
 
-    /** Which lights may show a parameter. */
-    record Answering(State.OfParameter parameter, State.OfLight[] lights) {}
+    /** Which lights show what an address means. */
+    record Answering(State.OfAddress address, State.OfLight[] lights) {}
 
     /** What a light shows. */
     record Ruled(State.OfLight light, LightRule[] rules) {}
@@ -333,7 +333,7 @@ public final class Plan {
                 of.state().plan = null;
                 watch(of, Nothing.FOCI);
             });
-            before.answering.forEach(of -> of.parameter().lights = Nothing.LIGHTS);
+            before.answering.forEach(of -> of.address().lights = Nothing.LIGHTS);
             before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
         }
         List<SelectorPlan> moved = new ArrayList<>();
@@ -375,7 +375,7 @@ public final class Plan {
             of.control().touches = of.touches();
         }
         for (Answering of : answering) {
-            of.parameter().lights = of.lights();
+            of.address().lights = of.lights();
         }
         for (Turned of : turned) {
             of.pages().lights = of.lights();

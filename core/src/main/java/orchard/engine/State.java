@@ -116,6 +116,8 @@ final class State {
 
     /** What tells how fast beats go, or null; and how fast they went last, in beats a minute. */
     OfAddress tempo;
+    /** The addresses that go through foci, in the plan in force. */
+    final List<OfAddress> through = new ArrayList<>();
 
     double bpm = Tempo.BEGINS;
 
@@ -267,8 +269,8 @@ final class State {
         Parameter parameter;
         /** It as the address of those who always mean it. */
         final OfAddress plain = new OfAddress(this);
-        /** The lights that may show it. */
-        OfLight[] lights = Nothing.LIGHTS;
+        /** The addresses that mean it now, as their foci stand. */
+        final List<OfAddress> under = new ArrayList<>(0);
         /** The foci that go with it, or pass over a place because of it. */
         OfFocus[] foci = Nothing.FOCI;
         /** What its position was counted by, of a variable; null before it began. */
@@ -314,12 +316,25 @@ final class State {
         OfParameter now;
         /** How often it came to mean another one. */
         long moves;
+        /** The lights that show what it means. */
+        OfLight[] lights = Nothing.LIGHTS;
 
         OfAddress(OfParameter only) {
             this.places = new OfParameter[] {only};
             this.focus = null;
             this.offset = 0;
             this.now = only;
+        }
+
+        /** It means another parameter from now on, or none. */
+        void means(OfParameter other) {
+            if (now != null) {
+                now.under.remove(this);
+            }
+            now = other;
+            if (now != null) {
+                now.under.add(this);
+            }
         }
 
         OfAddress(OfFocus focus, int offset, OfParameter[] places) {
