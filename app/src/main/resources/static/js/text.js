@@ -30,6 +30,7 @@ export function mountText(form) {
   room = form.querySelector(".offers");
   offers = form.querySelector("#offers");
   begun = area.value;
+  form.elements.begun.value = begun;
   document.getElementById("textlook").addEventListener("click", (event) => {
     const place = event.target.closest("[data-line]");
     if (place) show(Number(place.dataset.line), Number(place.dataset.column));
@@ -157,7 +158,7 @@ function place(caret) {
 async function look() {
   const mine = ++looked;
   const looking = document.getElementById("textlook");
-  const html = await send("/map/text/look", { text: area.value, ids: area.form.elements.ids.value });
+  const html = await send("/map/text/look", { text: area.value, begun, ids: area.form.elements.ids.value });
   if (mine !== looked || !looking) return;
   looking.innerHTML = html;
   const count = Number(looking.querySelector("#textcount")?.dataset.count ?? 0);

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -37,9 +38,14 @@ public record Revision(List<Change> changes, List<Problem> problems) {
      *
      * @param names what things are called where the text was written
      * @param shown ids of the mappings the text was about: those that do not stand in it any more go away
+     * @param begun the text as it was when it was shown: what still stands there as it did is left alone, whoever changed it meanwhile; "" if that is not known
      */
-    public static Revision of(String text, Collection<String> shown, Rig rig, Directory names, List<Device> devices) {
+    public static Revision of(
+            String text, String begun, Collection<String> shown, Rig rig, Directory names, List<Device> devices) {
         Sheet sheet = Sheet.of(text, names, devices);
+        Map<String, Mapping> left = Sheet.of(begun, names, devices).lines().stream()
+                .collect(Collectors.toMap(Sheet.Line::id, Sheet.Line::mapping, (first, second) -> first));
+        left.remove("");
         List<Change> changes = new ArrayList<>();
         List<Problem> problems = new ArrayList<>(sheet.problems());
         Set<String> said = new HashSet<>();
@@ -52,6 +58,9 @@ public record Revision(List<Change> changes, List<Problem> problems) {
         for (Sheet.Line line : sheet.lines()) {
             Mapping before = rig.mapping(line.id()).orElse(null);
             said.add(line.id());
+            if (line.mapping().equals(left.get(line.id()))) {
+                continue;
+            }
             if (before == null && !line.id().isEmpty() && (shown.contains(line.id()) || isTaken(line.id(), rig))) {
                 problems.add(new Problem(
                         line.line(),

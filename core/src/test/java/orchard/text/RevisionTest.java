@@ -72,7 +72,27 @@ class RevisionTest {
     }
 
     private static Revision revision(String text, List<String> shown) {
-        return Revision.of(text, shown, RIG, RIG, RIG.gear());
+        return Revision.of(text, "", shown, RIG, RIG, RIG.gear());
+    }
+
+    /** Somebody else changed one sentence and deleted another meanwhile; this text left both as they were shown. */
+    @Test
+    void whatIsLeftAloneStaysAsSomebodyElseMadeIt() {
+        String begun = text(ALL);
+        Mapping one = RIG.mapping("m1").orElseThrow();
+        Mapping two = RIG.mapping("m2").orElseThrow();
+        Rig meanwhile = RIG.apply(new Edit(
+                "meanwhile",
+                List.of(
+                        new Edit.Change(new Part.OfMapping(one), new Part.OfMapping(one.in(List.of("storm")))),
+                        new Edit.Change(new Part.OfMapping(two), null))));
+        Revision revision = Revision.of(begun + STOP, begun, ALL, meanwhile, meanwhile, meanwhile.gear());
+        assertThat(revision.problems()).isEmpty();
+        assertThat(revision.changes()).extracting(Revision.Change::before).containsExactly((Mapping) null);
+        Revision touched =
+                Revision.of(text(List.of("m2")) + "m1: " + STOP, begun, ALL, meanwhile, meanwhile, meanwhile.gear());
+        assertThat(touched.changes().get(0).before())
+                .isEqualTo(meanwhile.mapping("m1").orElseThrow());
     }
 
     private static int lines(String id) {

@@ -105,9 +105,12 @@ class TextPage {
     /** What a text would change, as it stands now; nothing is changed yet. */
     @PostMapping("/map/text/look")
     String look(
-            @RequestParam(defaultValue = "") String text, @RequestParam(defaultValue = "") String ids, Model model) {
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam(defaultValue = "") String begun,
+            @RequestParam(defaultValue = "") String ids,
+            Model model) {
         Rig rig = keeper.rig();
-        Revision revision = revision(rig, text, ids);
+        Revision revision = revision(rig, text, begun, ids);
         List<Change> changes = revision.changes().stream()
                 .limit(SHOWN)
                 .map(change -> changed(change, rig))
@@ -146,19 +149,21 @@ class TextPage {
     /**
      * Makes what a text says.
      *
+     * @param begun the text as it was shown
      * @param seen the revision when the text was shown: the rig's, or that of the one sentence it is about
      * @param back “map” where it was written there
      */
     @PostMapping("/map/text")
     ResponseEntity<Void> make(
             @RequestParam(defaultValue = "") String text,
+            @RequestParam(defaultValue = "") String begun,
             @RequestParam(defaultValue = "") String ids,
             @RequestParam long seen,
             @RequestParam(defaultValue = ALL) String of,
             @RequestParam(defaultValue = "") String back) {
         List<String> made = new ArrayList<>();
         keeper.commit(rig -> {
-            Revision revision = revision(rig, text, ids);
+            Revision revision = revision(rig, text, begun, ids);
             revision.problems().stream().findFirst().ifPresent(first -> {
                 throw EditRefused.invalid("", "text", place(first) + first.message() + ".");
             });
@@ -192,8 +197,8 @@ class TextPage {
         return "Line " + problem.line() + ", letter " + problem.column() + ": ";
     }
 
-    private Revision revision(Rig rig, String text, String ids) {
+    private Revision revision(Rig rig, String text, String begun, String ids) {
         List<String> shown = ids.isEmpty() ? List.of() : List.of(ids.split(","));
-        return Revision.of(text, shown, rig, names, rig.gear());
+        return Revision.of(text, begun, shown, rig, names, rig.gear());
     }
 }

@@ -232,11 +232,20 @@ class TextTest {
             Mapping before = rig.mapping("m3").orElseThrow();
             return Edit.change("other", new Part.OfMapping(before), new Part.OfMapping(before.in(List.of("layer1"))));
         });
-        paste(browser, text.replace("0 % to 60 %", "0 % to 80 %"));
+        String now = browser.attribute(AREA, "value");
+        paste(browser, now.replace("0 % to 70 %", "0 % to 80 %"));
         browser.see(MAKE, "Make this change");
         browser.click(MAKE);
         browser.see(".refusal", "Someone changed m3 meanwhile");
         assertThat(orchard.keeper().rig().mapping("m3").orElseThrow().layers()).containsExactly("layer1");
+        paste(browser, now.replace("200 Hz", "300 Hz"));
+        browser.see(MAKE, "Make this change");
+        browser.click(MAKE);
+        browser.until(() ->
+                orchard.keeper().rig().mapping("m2").orElseThrow().toString().contains("low=300"));
+        assertThat(orchard.keeper().rig().mapping("m3").orElseThrow().layers())
+                .as("this text left it alone")
+                .containsExactly("layer1");
     }
 
     @Test
