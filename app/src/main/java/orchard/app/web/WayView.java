@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import orchard.action.SetParameter;
 import orchard.gear.Directory;
 import orchard.mapping.Mapping;
@@ -16,13 +17,11 @@ import orchard.shape.Zone;
 /**
  * A stretch of a control's way that has a parameter of its own, drawn along that way, each to its own height.
  *
+ * @param title what it sets, where it lies and how far it goes
  * @param up the path on the way up, in a square of 100
  * @param down the same on the way down, or "" if that is no other
- * @param words where it lies: “0 % to 33 %”
- * @param low the value at the lower edge
- * @param high the value at the upper edge
  */
-record WayView(String name, String up, String down, String words, String low, String high) {
+record WayView(String title, String up, String down) {
 
     private static final int SAMPLES = 200;
 
@@ -55,45 +54,46 @@ record WayView(String name, String up, String down, String words, String low, St
     }
 
     private static WayView of(String name, Zone zone, ShapeFunction function, Parameter parameter) {
-        double[] up = sweep(function, false);
-        double[] down = sweep(function, true);
-        double low = 1;
-        double high = 0;
-        for (double position : up) {
-            low = Double.isNaN(position) ? low : Math.min(low, position);
-            high = Double.isNaN(position) ? high : Math.max(high, position);
-        }
+        double[] up = sweep(function, parameter, false);
+        double[] down = sweep(function, parameter, true);
+        double low =
+                DoubleStream.of(up).filter(real -> !Double.isNaN(real)).min().orElse(0);
+        double high =
+                DoubleStream.of(up).filter(real -> !Double.isNaN(real)).max().orElse(1);
         boolean same = zone.low() == zone.downLow() && zone.high() == zone.downHigh();
         return new WayView(
-                name,
+                "%s, %s: %s to %s"
+                        .formatted(
+                                name,
+                                zone.words(Optional.empty()),
+                                parameter.textOfReal(low),
+                                parameter.textOfReal(high)),
                 path(up, low, high),
-                same ? "" : path(down, low, high),
-                zone.words(Optional.empty()),
-                parameter.text(Math.min(low, high)),
-                parameter.text(Math.max(low, high)));
+                same ? "" : path(down, low, high));
     }
 
-    /** Where the parameter is put along the way; NaN where it is left alone. */
-    private static double[] sweep(ShapeFunction function, boolean downwards) {
+    /** The values along the way; NaN where the parameter is left alone. */
+    private static double[] sweep(ShapeFunction function, Parameter parameter, boolean downwards) {
         double[] found = new double[SAMPLES + 1];
         double[] memory = function.fresh();
         for (int i = 0; i <= SAMPLES; i++) {
             int at = downwards ? SAMPLES - i : i;
-            found[at] = function.forward(at / (double) SAMPLES, memory, 0, 0, null);
+            double position = function.forward(at / (double) SAMPLES, memory, 0, 0, null);
+            found[at] = Double.isNaN(position) ? position : parameter.real(position);
         }
         return found;
     }
 
-    private static String path(double[] positions, double low, double high) {
+    private static String path(double[] reals, double low, double high) {
         StringBuilder path = new StringBuilder();
         boolean drawing = false;
-        for (int i = 0; i < positions.length; i++) {
-            if (!Double.isNaN(positions[i])) {
-                double height = high > low ? (positions[i] - low) / (high - low) : 1;
+        for (int i = 0; i < reals.length; i++) {
+            if (!Double.isNaN(reals[i])) {
+                double height = high > low ? (reals[i] - low) / (high - low) : 1;
                 path.append(drawing ? " L" : " M")
                         .append(String.format(Locale.ROOT, "%.2f %.2f", 100.0 * i / SAMPLES, 100 - 100 * height));
             }
-            drawing = !Double.isNaN(positions[i]);
+            drawing = !Double.isNaN(reals[i]);
         }
         return path.toString().strip();
     }

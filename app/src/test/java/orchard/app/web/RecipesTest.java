@@ -97,6 +97,7 @@ class RecipesTest {
         browser.click("[data-recipe=stretches] [type=submit]");
         gestures++;
         browser.see(SENTENCE, "between 33 % and 67 %");
+        browser.until(() -> browser.all(".curve .line.other").size() == 3); // along one way
         report("Three stretches", 12);
         orchard.standIn("cobble").play("crossfader", "move", 0.0);
         orchard.standIn("cobble").play("crossfader", "move", 0.5);
