@@ -78,10 +78,18 @@ record WayView(String title, String up, String down) {
         double[] memory = function.fresh();
         for (int i = 0; i <= SAMPLES; i++) {
             int at = downwards ? SAMPLES - i : i;
-            double position = function.forward(at / (double) SAMPLES, memory, 0, 0, null);
-            found[at] = Double.isNaN(position) ? position : parameter.real(position);
+            found[at] = real(function, at / (double) SAMPLES, memory, parameter);
         }
         return found;
+    }
+
+    private static double real(ShapeFunction function, double place, double[] memory, Parameter parameter) {
+        try {
+            double position = function.forward(place, memory, 0, 0, null);
+            return Double.isNaN(position) ? position : parameter.real(position);
+        } catch (RuntimeException e) {
+            return Double.NaN; // a formula may fail here and there
+        }
     }
 
     private static String path(double[] reals, double low, double high) {
