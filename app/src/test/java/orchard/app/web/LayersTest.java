@@ -3,7 +3,6 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import java.util.function.BooleanSupplier;
 import orchard.action.SetParameter;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
@@ -34,7 +33,6 @@ class LayersTest {
     @AfterEach
     void nothingIsOnAndNothingSilent(TestOrchard orchard, Browser browser) {
         orchard.standIn("cobble").play("channel", "set", 1);
-        orchard.standIn("cobble").play("knob2", "turn", 0); // it speaks there again
         orchard.keeper()
                 .rig()
                 .layers()
@@ -293,24 +291,16 @@ class LayersTest {
         });
         String cutoff = orchard.shows("wherry", CUTOFF);
         String send = orchard.shows("wherry", "/wherry/track/1/send2");
-        turn(
-                browser,
-                cobble,
-                () -> !orchard.shows("wherry", "/wherry/track/1/send2").equals(send));
+        cobble.play("knob1", "turn", 20);
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/1/send2").equals(send));
         assertThat(orchard.shows("wherry", CUTOFF)).isEqualTo(cutoff);
         browser.until(() -> orchard.bean(Values.class).stack().equals(List.of(made.id())));
         cobble.play("channel", "set", 1);
-        turn(browser, cobble, () -> !orchard.shows("wherry", CUTOFF).equals(cutoff));
+        browser.until(() -> {
+            cobble.play("knob1", "turn", -7);
+            return !orchard.shows("wherry", CUTOFF).equals(cutoff);
+        });
         browser.until(() -> orchard.bean(Values.class).stack().isEmpty());
         assertThat(browser.complaints()).isEmpty();
-    }
-
-    /** Turns knob 1 up and down until something came of it, wherever it stood. */
-    private static void turn(Browser browser, StandIn cobble, BooleanSupplier done) {
-        int[] turns = {0};
-        browser.until(() -> {
-            cobble.play("knob1", "turn", turns[0]++ % 2 == 0 ? 20 : -40);
-            return done.getAsBoolean();
-        });
     }
 }
