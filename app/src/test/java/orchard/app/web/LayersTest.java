@@ -120,6 +120,7 @@ class LayersTest {
     }
 
     private static void learn(TestOrchard orchard, Browser browser, String pad, double place) {
+        orchard.standIn("wherry").play(CUTOFF, "set", place < 0.5 ? 0.9 : 0.1); // a move has to go some way
         browser.go("/map");
         browser.press("l");
         browser.see("#learnbar", "Move a control");
