@@ -129,10 +129,10 @@ final class Ways {
                 List<String> latched = new ArrayList<>(at.standing().latched());
                 List<String> held = new ArrayList<>(at.standing().held());
                 int before = held.size();
-                branch.actions().onPress().forEach(action -> turn(action, latched, held));
+                branch.actions().onPress().forEach(action -> turn(latched, held, action));
                 boolean holds = held.size() > before;
                 if (!holds) {
-                    branch.actions().onRelease().forEach(action -> turn(action, latched, held));
+                    branch.actions().onRelease().forEach(action -> turn(latched, held, action));
                 }
                 next.add(new Found(standing(latched, held), at, new Step(mapping, control.get(), holds)));
             }
@@ -140,7 +140,7 @@ final class Ways {
         return next;
     }
 
-    private void turn(Action action, List<String> latched, List<String> held) {
+    private void turn(List<String> latched, List<String> held, Action action) {
         if (action instanceof SwitchLayer to) {
             boolean isOn = latched.contains(to.layer());
             switch (to.way()) {

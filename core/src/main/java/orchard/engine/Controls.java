@@ -70,6 +70,13 @@ final class Controls {
         return page;
     }
 
+    /** Whether a message says of a key that it is up. */
+    static boolean isLetGo(State.OfControl control, Message message) {
+        Dimension dimension = control.plan.dimension();
+        return control.plan.isKey()
+                && Position.cut(dimension.position(dimension.pattern().number(message))) == 0;
+    }
+
     /** A hand puts a control somewhere without a message. */
     void played(State.OfControl control, double position) {
         Dimension dimension = control.plan.dimension();

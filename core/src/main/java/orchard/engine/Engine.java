@@ -536,16 +536,18 @@ public final class Engine {
                 && (device.state().spares >> midi.channel() & 1) == 1
                 && device.controls(midi).length == 0;
         MidiMessage own = isSpare ? device.onItsOwn(midi) : midi;
-        if (own == null || device.controls(own).length == 0) {
+        State.OfControl[] heard = own == null ? Nothing.CONTROLS : device.controls(own);
+        if (heard.length == 0) {
             return message;
         }
         if (isSpare) {
             cycle.note(new Rechannelled(own));
         }
-        boolean isRelease =
-                own instanceof MidiMessage.NoteOff || own instanceof MidiMessage.NoteOn on && on.velocity() == 0;
-        if (!isRelease) {
-            layers.speaks(device.state(), isSpare ? midi.channel() : 0);
+        for (State.OfControl control : heard) {
+            if (!Controls.isLetGo(control, own)) {
+                layers.speaks(device.state(), isSpare ? midi.channel() : 0);
+                break;
+            }
         }
         return own;
     }

@@ -11,6 +11,9 @@ import net.jqwik.api.constraints.IntRange;
 import orchard.action.Hold;
 import orchard.action.SetParameter;
 import orchard.action.Value;
+import orchard.gear.Control;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
 import orchard.gear.Layer;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
@@ -24,7 +27,9 @@ import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.shape.Shape;
+import orchard.signal.Encoding;
 import orchard.signal.Message;
+import orchard.signal.MessagePattern;
 import orchard.signal.MidiDecoder;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
@@ -80,6 +85,41 @@ class ChannelLayerTest {
         bench.arrive("box", new MidiMessage.NoteOn(SPARE, WorldRig.FIRST_PAD + 3, 100));
         bench.arrive("box", new MidiMessage.NoteOff(SPARE, WorldRig.FIRST_PAD + 3, 0));
         assertThat(bench.words("desk")).hasSize(4);
+    }
+
+    /** A button that is a controller says by a 0 that it is up. */
+    @Test
+    void aReleaseThatIsAControllerTurnsNothingEither() {
+        mappings.add(Synth.on(
+                        "pad3",
+                        "gate",
+                        new Actions(List.of(new Hold(WorldRig.parameter("blend"), new Value.Fixed(100)))))
+                .in(List.of("spare"))
+                .as("m1"));
+        Rig rig = WorldRig.empty();
+        Device box = rig.device("box").orElseThrow();
+        List<Control> controls = box.profile().controls().stream()
+                .map(control -> control.id().equals("pad3")
+                        ? new Control(
+                                control.id(),
+                                control.name(),
+                                control.kind(),
+                                List.of(new Dimension("gate", new MessagePattern.Controller(1, 99, Encoding.ABSOLUTE))),
+                                control.face())
+                        : control)
+                .toList();
+        rig = rig.apply(Edit.change(
+                "buttons",
+                new Part.OfDevice(box),
+                new Part.OfDevice(box.with(box.profile().withControls(controls)))));
+        bench = new Bench(rig.apply(Edit.add("add", new Part.OfMapping(mappings.get(0)))));
+        bench.tell("blend", 10, "");
+        bench.sent.clear();
+        bench.arrive("box", new MidiMessage.ControlChange(SPARE, 99, 127));
+        assertThat(bench.engine.layers()).containsExactly("spare");
+        bench.arrive("box", new MidiMessage.ControlChange(1, 99, 0));
+        assertThat(bench.engine.layers()).containsExactly("spare");
+        assertThat(bench.words("desk")).containsExactly("/desk/blend 100.000", "/desk/blend 10.000");
     }
 
     /** Without the layer its channel is nobody's; brought back, it waits for the device to speak there. */
