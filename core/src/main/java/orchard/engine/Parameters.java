@@ -230,11 +230,11 @@ final class Parameters {
         Parameter of = clock.parameter;
         double position = of.position(of.range().clamp(bpm));
         boolean moved = !(Math.abs(position - clock.position) < Position.SAME);
-        if (moved || clock.doubted) {
+        if (moved) {
             clock.doubted = false;
             take(clock, position, null);
             if (cycle.traced()) {
-                cycle.note(new ParameterTold(clock.ref, position, text(clock), false, moved));
+                cycle.note(new ParameterTold(clock.ref, position, text(clock), false, true));
             }
         }
     }

@@ -51,7 +51,7 @@ final class Tempo {
         long way = cycle.now - device.ticks[(device.ticked - ways) % size];
         double bpm = 60e9 * ways / (TICKS * (double) Math.max(1, way));
         double known = Double.isNaN(clock.position) ? Double.NaN : clock.parameter.real(clock.position);
-        if (clock.doubted || !(Math.abs(bpm - known) < NEWS)) {
+        if (!(Math.abs(bpm - known) < NEWS)) {
             parameters.ticked(clock, Math.rint(bpm * 10) / 10);
         }
     }

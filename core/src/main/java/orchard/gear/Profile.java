@@ -4,11 +4,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import orchard.light.Light;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MessageId;
+import orchard.signal.MidiMessage;
 
 /**
  * What a device can do, and what has to be said to it.
@@ -145,6 +147,18 @@ public record Profile(
     public List<Light> lightsOn(String control) {
         String place = Control.placeOf(control);
         return lights.stream().filter(l -> l.control().equals(place)).toList();
+    }
+
+    /** Whether one of its controls says the same on another channel. */
+    public boolean saysOnAnotherChannel(MidiMessage message) {
+        Set<Object> other = IntStream.rangeClosed(1, 16)
+                .filter(channel -> channel != message.channel())
+                .mapToObj(message::on)
+                .map(on -> on.key() >= 0 ? (Object) on.key() : on.otherKey())
+                .collect(Collectors.toSet());
+        return controls.stream()
+                .flatMap(control -> control.dimensions().stream())
+                .anyMatch(dimension -> other.contains(dimension.pattern().key()));
     }
 
     /** The MIDI channels that its controls speak on, 1..16. */

@@ -18,7 +18,6 @@ import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mistake.Mistake;
 import orchard.outcome.AtLastTempo;
-import orchard.outcome.ParameterTold;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
@@ -79,35 +78,6 @@ class TempoTest {
         bench.pass(600);
         assertThat(afterPress(1_000)).as("it stopped").isBetween(400L, 500L);
         assertThat(last()).hasSize(1);
-    }
-
-    /** After a gap it goes as before: that is known within a beat, and nothing stays in doubt. */
-    @Test
-    void aClockThatGoesOnAsBeforeAGapIsBelievedAgain() {
-        Rig rig = WorldRig.empty();
-        Device box = rig.device("box").orElseThrow();
-        Device ticking = box.with(box.profile()
-                .withParameters(List.of(new Parameter(
-                        "clock",
-                        "",
-                        "Clock",
-                        new Range(20, 300, "BPM"),
-                        new Law.Linear(),
-                        120,
-                        new Binding.Clock(),
-                        false))));
-        Ref.ToParameter tempo = new Ref.ToParameter("box", "clock");
-        open(
-                rig.apply(Edit.change("clock", new Part.OfDevice(box), new Part.OfDevice(ticking))),
-                tempo,
-                press(new Wait(0, 1, Wait.Again.BESIDE)));
-        tick(120, 48);
-        bench.engine.handle(new Event.Doubted(bench.nanos, "box", "in a test"));
-        bench.traces.clear();
-        tick(120, 48);
-        assertThat(bench.traces.stream().flatMap(trace -> trace.all(ParameterTold.class).stream()))
-                .extracting(ParameterTold::parameter)
-                .contains(tempo);
     }
 
     /** So many ticks, each of which may come up to a millisecond late. */

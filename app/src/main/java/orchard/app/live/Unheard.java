@@ -5,10 +5,9 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import orchard.engine.Event;
 import orchard.engine.Trace;
+import orchard.gear.Device;
 import orchard.outcome.NobodyListens;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -20,6 +19,7 @@ import org.springframework.stereotype.Component;
 public final class Unheard {
 
     private static final int MOST = 8;
+    private static final int MOST_SPOKEN = 64;
 
     /**
      * Something heard.
@@ -35,7 +35,7 @@ public final class Unheard {
     }
 
     private final Map<String, Map<String, Heard>> byDevice = new LinkedHashMap<>();
-    private final Map<String, Set<Integer>> channels = new LinkedHashMap<>();
+    private final Map<String, Map<Integer, MidiMessage>> spoken = new LinkedHashMap<>();
 
     /** Takes a trace; true if its device said something nobody listens to. */
     synchronized boolean take(Trace trace) {
@@ -43,7 +43,11 @@ public final class Unheard {
             return false;
         }
         if (arrived.message() instanceof MidiMessage midi && midi.channel() > 0) {
-            channels.computeIfAbsent(arrived.device(), d -> new TreeSet<>()).add(midi.channel());
+            Map<Integer, MidiMessage> lately = spoken.computeIfAbsent(arrived.device(), d -> new LinkedHashMap<>());
+            lately.put(midi.key(), midi);
+            if (lately.size() > MOST_SPOKEN) {
+                lately.remove(lately.keySet().iterator().next());
+            }
         }
         Heard heard = heard(arrived.message());
         if (heard == null) {
@@ -69,9 +73,15 @@ public final class Unheard {
         return null;
     }
 
-    /** The channels on which a device said something nobody listens to, 1..16. */
-    public synchronized List<Integer> channels(String device) {
-        return List.copyOf(channels.getOrDefault(device, Set.of()));
+    /** The channels, 1..16, on which a device said lately what one of its controls says on another, and that none of them uses itself. */
+    public synchronized List<Integer> spareChannels(Device device) {
+        return spoken.getOrDefault(device.id(), Map.of()).values().stream()
+                .filter(message -> device.profile().saysOnAnotherChannel(message))
+                .map(MidiMessage::channel)
+                .filter(channel -> !device.profile().channels().contains(channel))
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** What a device said lately, the newest first. */

@@ -141,8 +141,7 @@ class LayersPage {
 
     private List<Spare> spares(Rig rig) {
         return rig.gear().stream()
-                .flatMap(device -> unheard.channels(device.id()).stream()
-                        .filter(channel -> !device.profile().channels().contains(channel))
+                .flatMap(device -> unheard.spareChannels(device).stream()
                         .filter(channel -> rig.layers().stream()
                                 .noneMatch(layer -> new Layer.OfChannel(device.id(), channel).equals(layer.channel())))
                         .map(channel -> new Spare(device, channel)))
@@ -154,9 +153,12 @@ class LayersPage {
     ResponseEntity<Void> channel(@RequestParam String device, @RequestParam int channel) {
         keeper.commit(rig -> {
             Device of = rig.device(device).orElseThrow(Replies::gone);
-            if (of.profile().channels().contains(channel)) {
+            if (!spares(rig).contains(new Spare(of, channel))) {
                 throw EditRefused.invalid(
-                        device, "channel", "Controls of " + of.name() + " use channel " + channel + " themselves");
+                        device,
+                        "channel",
+                        of.name() + " did not speak on channel " + channel
+                                + " as it does on its own, or that channel stands for something already");
             }
             try {
                 Layer layer = new Layer(
