@@ -1,10 +1,8 @@
 package orchard.check;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.IntStream;
 import orchard.engine.Event;
 import orchard.gear.Focus;
@@ -15,31 +13,11 @@ import orchard.outcome.Considered;
 import orchard.outcome.Refused;
 
 /** A focus has places that are not there, or that lack what a mapping sets through it. */
-record EmptyFocus() implements Finder {
+record EmptyFocus() implements Surprise {
 
     @Override
     public String title() {
         return "A focus that can point at nothing";
-    }
-
-    @Override
-    public Effect effect() {
-        return Effect.SURPRISES;
-    }
-
-    @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return true;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
     }
 
     @Override
@@ -90,19 +68,15 @@ record EmptyFocus() implements Finder {
 
     /** The way to where the focus stands at a place and the mapping does nothing there. */
     private static Way way(Mapping mapping, Focus focus, int place, Ways ways, Scene scene) {
-        Optional<List<Ways.Step>> to =
-                ways.to(standing -> ways.control(mapping, standing).isPresent());
+        Optional<Ways.Route> to = ways.toHear(List.of(mapping));
         if (to.isEmpty() || focus.several()) {
             return Way.NONE;
         }
-        Set<Ref.ToControl> controls = new HashSet<>(mapping.when().triggers());
-        to.get().forEach(step -> controls.add(step.control()));
-        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
-        replay.follow(to.get());
+        Replay replay = Replay.along(to.get(), List.of(mapping), ways, scene);
         replay.happen(
                 "move " + focus.name() + " to " + focus.placeName(place, scene.names()),
                 nanos -> new Event.Focused(nanos, focus.id(), focus.places().get(place), 0, false));
-        replay.play(mapping, mapping.trigger(), false);
+        replay.play(mapping, to.get(), ways);
         boolean isNowhere = replay.saw(Considered.class, step -> step.why().contains("no such place"))
                 || replay.saw(Refused.class, refused -> refused.why().contains("no such place"));
         return isNowhere ? replay.way() : Way.NONE;

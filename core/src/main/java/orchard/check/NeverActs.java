@@ -14,36 +14,15 @@ import orchard.condition.Not;
 import orchard.condition.PageOpen;
 import orchard.condition.SongIs;
 import orchard.gear.Layer;
-import orchard.gear.Ref;
 import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 
 /** A mapping, or a case of one, that nothing can make act: no layer of it comes, its conditions exclude each other, or a case before it takes everything. */
-record NeverActs() implements Finder {
+record NeverActs() implements Surprise {
 
     @Override
     public String title() {
         return "Can never act";
-    }
-
-    @Override
-    public Effect effect() {
-        return Effect.SURPRISES;
-    }
-
-    @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return true;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
     }
 
     @Override
@@ -58,25 +37,22 @@ record NeverActs() implements Finder {
                             mapping.cause(scene.names()) + ": " + why,
                             "What it does is kept, and will not come about.",
                             new Finding.Place(Finding.Page.MAP, mapping.id(), "")))
-                    .map(finding -> findings.size() < Replay.MOST ? tried(finding, mapping, ways, scene) : finding)
+                    .flatMap(finding ->
+                            findings.size() < Replay.MOST ? tried(finding, mapping, ways, scene) : Optional.of(finding))
                     .ifPresent(findings::add);
         }
         return findings;
     }
 
-    /** The finding with the way to where the mapping is heard, if it has one, and nothing of it came about there. */
-    private static Finding tried(Finding finding, Mapping mapping, Ways ways, Scene scene) {
-        Optional<List<Ways.Step>> to =
-                ways.to(standing -> ways.control(mapping, standing).isPresent());
+    /** The finding with the way to where the mapping is heard, if it has one; empty if it acts there after all. */
+    private static Optional<Finding> tried(Finding finding, Mapping mapping, Ways ways, Scene scene) {
+        Optional<Ways.Route> to = ways.toHear(List.of(mapping));
         if (to.isEmpty() || mapping.branches().size() > 1) {
-            return finding;
+            return Optional.of(finding);
         }
-        Set<Ref.ToControl> controls = new HashSet<>(mapping.when().triggers());
-        to.get().forEach(step -> controls.add(step.control()));
-        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
-        replay.follow(to.get());
-        replay.play(mapping, mapping.trigger(), false);
-        return replay.acted(mapping) ? finding : finding.with(replay.way());
+        Replay replay = Replay.along(to.get(), List.of(mapping), ways, scene);
+        replay.play(mapping, to.get(), ways);
+        return Optional.of(finding.with(replay.way())).filter(tried -> !replay.acted(mapping));
     }
 
     private static Optional<String> why(Mapping mapping, Set<String> reachable, Scene scene) {

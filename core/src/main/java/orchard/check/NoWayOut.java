@@ -3,8 +3,6 @@ package orchard.check;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import orchard.action.Action;
 import orchard.action.NextLayer;
 import orchard.action.SwitchLayer;
@@ -15,31 +13,11 @@ import orchard.mapping.Listening;
 import orchard.mapping.Mapping;
 
 /** A layer can be turned on by a control, and then no control turns it off again. */
-record NoWayOut() implements Finder {
+record NoWayOut() implements Surprise {
 
     @Override
     public String title() {
         return "No way out of a layer";
-    }
-
-    @Override
-    public Effect effect() {
-        return Effect.SURPRISES;
-    }
-
-    @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return true;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
     }
 
     @Override
@@ -66,13 +44,11 @@ record NoWayOut() implements Finder {
 
     /** The finding with the way into the layer; empty if a press leads out of it after all. */
     private static Optional<Finding> confirmed(Finding finding, Layer layer, Ways ways, Scene scene) {
-        List<Ways.Step> into =
-                ways.to(standing -> standing.latched().contains(layer.id())).orElse(List.of());
-        Set<Ref.ToControl> controls = ways.switching().stream()
-                .flatMap(mapping -> mapping.when().triggers().stream())
-                .collect(Collectors.toSet());
-        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
-        replay.follow(into);
+        Optional<Ways.Route> into = ways.to(standing -> standing.latched().contains(layer.id()));
+        if (into.isEmpty()) {
+            return Optional.of(finding);
+        }
+        Replay replay = Replay.along(into.get(), ways.switching(), ways, scene);
         if (!replay.isOn(layer.id())) {
             return Optional.of(finding); // it hangs on more than presses
         }

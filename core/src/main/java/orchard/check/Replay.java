@@ -12,6 +12,7 @@ import orchard.gear.Ref;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
 import orchard.outcome.Considered;
+import orchard.outcome.Outcome;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -26,6 +27,7 @@ final class Replay {
     private final Directory names;
     private final Trial trial;
     private Way way = Way.NONE;
+    private List<Trace> last = List.of();
 
     /**
      * @param names what things are called
@@ -48,10 +50,16 @@ final class Replay {
         return new Way(way.steps(), trial.layers());
     }
 
-    void follow(List<Ways.Step> steps) {
-        for (Ways.Step step : steps) {
-            play(step.mapping(), step.control(), step.holds());
-        }
+    /** Goes a way, in so much of the rig as it and some mappings are about. */
+    static Replay along(Ways.Route route, List<Mapping> some, Ways ways, Scene scene) {
+        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(some, route.steps()));
+        route.steps().forEach(step -> replay.play(step.mapping(), step.control(), step.holds()));
+        return replay;
+    }
+
+    /** A hand does what a mapping waits for that listens where a way leads to. */
+    void play(Mapping mapping, Ways.Route route, Ways ways) {
+        play(mapping, ways.control(mapping, route.standing()).orElse(mapping.trigger()), false);
     }
 
     /** A hand does what a mapping waits for, and lets go unless it holds on. */
@@ -83,18 +91,11 @@ final class Replay {
         }
     }
 
-    private List<Trace> last = List.of();
-
     /** Something else happens. */
     void happen(String words, Trial.EventAt event) {
         way = way.and(words);
         trial.happen(event);
         last = trial.traces();
-    }
-
-    /** What came of the last step. */
-    List<Trace> last() {
-        return last;
     }
 
     /** Whether a mapping did something in the last step. */
@@ -105,7 +106,7 @@ final class Replay {
     }
 
     /** Whether something of a kind came of the last step. */
-    <T extends orchard.outcome.Outcome> boolean saw(Class<T> kind, Predicate<T> which) {
+    <T extends Outcome> boolean saw(Class<T> kind, Predicate<T> which) {
         return last.stream().flatMap(trace -> trace.all(kind).stream()).anyMatch(which);
     }
 

@@ -29,31 +29,11 @@ import orchard.trigger.Trigger;
 import orchard.trigger.ValueMoves;
 
 /** Mappings that no hand sets off, and that set each other off. When they run they are cut after one round; what was meant is not what comes about. */
-record Round() implements Finder {
+record Round() implements Surprise {
 
     @Override
     public String title() {
         return "Set each other off";
-    }
-
-    @Override
-    public Effect effect() {
-        return Effect.SURPRISES;
-    }
-
-    @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return true;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
     }
 
     @Override

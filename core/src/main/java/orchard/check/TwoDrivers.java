@@ -1,7 +1,6 @@
 package orchard.check;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,43 +11,23 @@ import orchard.gear.Ref;
 import orchard.mapping.Mapping;
 
 /** Two mappings set one parameter at the same time. */
-record TwoDrivers() implements Finder {
+record TwoDrivers() implements Surprise {
 
     @Override
     public String title() {
         return "Two hands on one parameter";
     }
 
-    @Override
-    public Effect effect() {
-        return Effect.SURPRISES;
-    }
-
-    @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return true;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
-    }
-
-    /** Whether two of some mappings can act at the same time: in different layers that exclude each other, or lie over one another on one control, they cannot. */
-    private static boolean together(List<Mapping> mappings, Scene scene) {
+    /** The first two of some mappings that can act at the same time; in layers that exclude each other, or lie over one another on one control, they cannot. */
+    private static Optional<List<Mapping>> together(List<Mapping> mappings, Scene scene) {
         for (int i = 0; i < mappings.size(); i++) {
             for (int j = i + 1; j < mappings.size(); j++) {
                 if (together(mappings.get(i), mappings.get(j), scene)) {
-                    return true;
+                    return Optional.of(List.of(mappings.get(i), mappings.get(j)));
                 }
             }
         }
-        return false;
+        return Optional.empty();
     }
 
     private static boolean together(Mapping one, Mapping other, Scene scene) {
@@ -75,8 +54,8 @@ record TwoDrivers() implements Finder {
             }
         }
         drivers.forEach((target, mappings) -> {
-            if (together(mappings, scene)
-                    && !mappings.stream().allMatch(mapping -> mapping.putsControl(scene.names()))) {
+            Optional<List<Mapping>> two = together(mappings, scene);
+            if (two.isPresent() && !mappings.stream().allMatch(mapping -> mapping.putsControl(scene.names()))) {
                 String triggers = mappings.stream()
                         .flatMap(m -> m.when().triggers().stream())
                         .map(scene.names()::words)
@@ -90,30 +69,22 @@ record TwoDrivers() implements Finder {
                                 Finding.Page.MAP,
                                 mappings.get(mappings.size() - 1).id(),
                                 ""));
-                findings.add(findings.size() < Replay.MOST ? confirmed(finding, mappings, ways, scene) : finding);
+                findings.add(findings.size() < Replay.MOST ? confirmed(finding, two.get(), ways, scene) : finding);
             }
         });
         return findings;
     }
 
     /** The finding with the way to where both act, one after the other. */
-    private static Finding confirmed(Finding finding, List<Mapping> mappings, Ways ways, Scene scene) {
-        Mapping one = mappings.get(0);
-        Mapping other = mappings.get(1);
-        Optional<List<Ways.Step>> to =
-                ways.to(standing -> ways.control(one, standing).isPresent()
-                        && ways.control(other, standing).isPresent());
+    private static Finding confirmed(Finding finding, List<Mapping> two, Ways ways, Scene scene) {
+        Optional<Ways.Route> to = ways.toHear(two);
         if (to.isEmpty()) {
             return finding;
         }
-        Set<Ref.ToControl> controls = new HashSet<>(one.when().triggers());
-        controls.addAll(other.when().triggers());
-        to.get().forEach(step -> controls.add(step.control()));
-        Replay replay = new Replay(scene.rig(), scene.names(), ways.about(controls));
-        replay.follow(to.get());
+        Replay replay = Replay.along(to.get(), two, ways, scene);
         boolean both = true;
-        for (Mapping mapping : List.of(one, other)) {
-            replay.play(mapping, mapping.trigger(), false);
+        for (Mapping mapping : two) {
+            replay.play(mapping, to.get(), ways);
             both &= replay.acted(mapping);
         }
         return both ? finding.with(replay.way()) : finding;

@@ -44,6 +44,9 @@ final class Ways {
      */
     record Step(Mapping mapping, Ref.ToControl control, boolean holds) {}
 
+    /** The presses that bring layers about, and how these stand then. */
+    record Route(List<Step> steps, Standing standing) {}
+
     /** A standing, and how it came about. */
     private record Found(Standing standing, Found before, Step step) {}
 
@@ -64,8 +67,11 @@ final class Ways {
                 .toList();
     }
 
-    /** All mappings that are about one of some controls. */
-    List<Mapping> about(Set<Ref.ToControl> controls) {
+    /** All mappings that are about a control that some of them, or some steps, are about. */
+    List<Mapping> about(List<Mapping> some, List<Step> steps) {
+        Set<Ref.ToControl> controls = new HashSet<>();
+        some.forEach(mapping -> controls.addAll(mapping.when().triggers()));
+        steps.forEach(step -> controls.add(step.control()));
         return rig.mappings().stream()
                 .filter(mapping -> mapping.when().triggers().stream().anyMatch(controls::contains))
                 .toList();
@@ -85,20 +91,26 @@ final class Ways {
                 .findFirst();
     }
 
+    /** The shortest way to where mappings listen, all of them at once. */
+    Optional<Route> toHear(List<Mapping> mappings) {
+        return to(standing ->
+                mappings.stream().allMatch(mapping -> control(mapping, standing).isPresent()));
+    }
+
     /** Whether anything listens to a control as layers stand. */
     boolean isHeard(Ref.ToControl control, Standing standing) {
         return !standing.listening().of(about.getOrDefault(control, List.of())).isEmpty();
     }
 
     /** The shortest way to how layers should stand; empty if no hand gets there. */
-    Optional<List<Step>> to(Predicate<Standing> goal) {
+    Optional<Route> to(Predicate<Standing> goal) {
         Set<List<List<String>>> seen = new HashSet<>();
         ArrayDeque<Found> look = new ArrayDeque<>();
-        look.add(new Found(standing(List.of(), List.of()), null, null));
+        look.add(new Found(first(), null, null));
         while (!look.isEmpty()) {
             Found at = look.poll();
             if (goal.test(at.standing())) {
-                return Optional.of(steps(at));
+                return Optional.of(new Route(steps(at), at.standing()));
             }
             for (Found next : next(at)) {
                 if (seen.size() < MOST && seen.add(next.standing().key())) {
@@ -115,6 +127,11 @@ final class Ways {
             steps.add(0, at.step());
         }
         return steps;
+    }
+
+    /** How layers stand before anything was pressed. */
+    Standing first() {
+        return standing(List.of(), List.of());
     }
 
     private Standing standing(List<String> latched, List<String> held) {
