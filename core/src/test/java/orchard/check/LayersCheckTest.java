@@ -226,6 +226,21 @@ class LayersCheckTest {
                         List.of("press Pad 1 of Box", "move Knob 1 of Box", "move Knob 2 of Box"), List.of("storm")));
     }
 
+    /** Of three, the first two are in layers that exclude each other: it is the first and the third that fight. */
+    @Test
+    void thoseThatFightAreTriedAndNoOthers() {
+        layer("day", "time", false);
+        layer("night", "time", false);
+        map("p1", List.of(), new SwitchLayer("day", SwitchLayer.Way.TURN));
+        map("p2", List.of(), new SwitchLayer("night", SwitchLayer.Way.TURN));
+        map("k1", List.of("day"), new SetParameter(VOLUME));
+        map("k1", List.of("night"), new SetParameter(VOLUME));
+        map("k2", List.of("day"), new SetParameter(VOLUME));
+        assertThat(ways(TwoDrivers.class))
+                .containsExactly(new Way(
+                        List.of("press Pad 1 of Box", "move Knob 1 of Box", "move Knob 2 of Box"), List.of("day")));
+    }
+
     @Test
     void whatNeverActsIsTriedWhereItIsHeard() {
         layer("storm", "", false);
