@@ -5,7 +5,6 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -42,14 +41,12 @@ public record Revision(List<Change> changes, List<Problem> problems) {
      */
     public static Revision of(
             String text, String begun, Collection<String> shown, Rig rig, Directory names, List<Device> devices) {
-        Sheet sheet = Sheet.of(text, names, devices);
-        Map<String, Mapping> left = Sheet.of(begun, names, devices).lines().stream()
-                .collect(Collectors.toMap(Sheet.Line::id, Sheet.Line::mapping, (first, second) -> first));
-        left.remove("");
+        Sheet sheet = Sheet.of(text, begun, names, devices);
         List<Change> changes = new ArrayList<>();
         List<Problem> problems = new ArrayList<>(sheet.problems());
-        Set<String> said = new HashSet<>();
+        Set<String> said = new HashSet<>(sheet.left());
         Set<String> written = sheet.lines().stream().map(Sheet.Line::id).collect(Collectors.toSet());
+        written.addAll(sheet.left());
         Iterator<String> free = IntStream.iterate(
                         Integer.parseInt(rig.freeId("m").substring(1)), next -> next + 1)
                 .mapToObj(next -> "m" + next)
@@ -58,9 +55,6 @@ public record Revision(List<Change> changes, List<Problem> problems) {
         for (Sheet.Line line : sheet.lines()) {
             Mapping before = rig.mapping(line.id()).orElse(null);
             said.add(line.id());
-            if (line.mapping().equals(left.get(line.id()))) {
-                continue;
-            }
             if (before == null && !line.id().isEmpty() && (shown.contains(line.id()) || isTaken(line.id(), rig))) {
                 problems.add(new Problem(
                         line.line(),

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.mapping.Mapping;
@@ -24,8 +25,9 @@ import org.antlr.v4.runtime.misc.ParseCancellationException;
  *
  * @param lines all sentences that could be read, in their order
  * @param problems what could not be, one a sentence at most, in their order
+ * @param left ids of the sentences that stand word for word as they stood when the text was begun: nobody asks what they say
  */
-public record Sheet(List<Line> lines, List<Problem> problems) {
+public record Sheet(List<Line> lines, List<Problem> problems, Set<String> left) {
 
     /** The most letters of a text. */
     public static final int LONGEST = 8_000_000;
@@ -51,6 +53,15 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
      * @param devices all there are, those of layouts among them
      */
     public static Sheet of(String text, Directory names, List<Device> devices) {
+        return of(text, "", names, devices);
+    }
+
+    /**
+     * Reads what is another in a text than it was.
+     *
+     * @param begun the text as it was
+     */
+    static Sheet of(String text, String begun, Directory names, List<Device> devices) {
         if (text.length() > LONGEST) {
             return new Sheet(
                     List.of(),
@@ -58,8 +69,13 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                             1,
                             1,
                             "the text is too long: %,d letters, and %,d can be read"
-                                    .formatted(text.length(), LONGEST))));
+                                    .formatted(text.length(), LONGEST))),
+                    Set.of());
         }
+        Set<List<String>> before = begun.isEmpty() || begun.length() > LONGEST
+                ? Set.of()
+                : sentences(Tokens.of(begun)).stream().map(Sheet::said).collect(Collectors.toSet());
+        Set<String> left = new HashSet<>();
         NameReader read = new NameReader(new Rolls(names, devices));
         List<Line> lines = new ArrayList<>();
         List<Problem> problems = new ArrayList<>();
@@ -67,6 +83,11 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
         String[] typed = text.split("\n", -1);
         for (List<Token> words : sentences(Tokens.of(text))) {
             try {
+                Optional<String> id = label(words);
+                if (id.isPresent() && before.contains(said(words)) && ids.add(id.get())) {
+                    left.add(id.get());
+                    continue;
+                }
                 Line line = line(words, read, problems.size() < MOST_EXPLAINED);
                 if (!line.id().isEmpty() && !ids.add(line.id())) {
                     throw new Unread(words.get(0), "there are two sentences " + line.id() + " in this text");
@@ -76,7 +97,24 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
                 problems.add(problem(e.at(), e.getMessage(), typed));
             }
         }
-        return new Sheet(List.copyOf(lines), List.copyOf(problems));
+        return new Sheet(List.copyOf(lines), List.copyOf(problems), Set.copyOf(left));
+    }
+
+    /** A sentence word by word. */
+    private static List<String> said(List<Token> words) {
+        return words.stream().map(Token::getText).toList();
+    }
+
+    /** The id before a sentence, if it has one. */
+    private static Optional<String> label(List<Token> words) {
+        Token first = words.get(0);
+        if (first.getType() == SentencesLexer.LABEL) {
+            return Optional.of(first.getText().replaceAll(":$", ""));
+        }
+        boolean isQuoted = first.getType() == SentencesLexer.STRING
+                && words.size() > 1
+                && words.get(1).getText().equals(":");
+        return isQuoted ? Optional.of(Spelling.unquoted(first.getText())) : Optional.empty();
     }
 
     /** The words of each sentence, with its full stop and an end; an id begins the next one, whether the one before has ended or not. */
@@ -120,12 +158,7 @@ public record Sheet(List<Line> lines, List<Problem> problems) {
         });
         SentencesParser parser = parser(words, explains);
         SentencesParser.SentenceContext sentence = parser.sentence();
-        String id = "";
-        if (sentence.label() != null) {
-            id = sentence.label().STRING() != null
-                    ? read.text(sentence.label().STRING())
-                    : sentence.label().LABEL().getText().replaceAll(":$", "");
-        }
+        String id = label(words).orElse("");
         return new Line(
                 id, new SentenceReader(read).mapping(id, sentence), words.get(0).getLine());
     }

@@ -104,6 +104,7 @@ class BadTextTest {
         String deep = "When \"Knob\" of \"Box\" turns, while " + "not (".repeat(3000) + "always" + ")".repeat(3000)
                 + ", stop everything.";
         assertThat(Sheet.of(deep, RIG, RIG.gear()).problems()).hasSize(1);
-        assertThat(Sheet.of("", RIG, RIG.gear())).isEqualTo(new Sheet(java.util.List.of(), java.util.List.of()));
+        assertThat(Sheet.of("", RIG, RIG.gear()))
+                .isEqualTo(new Sheet(java.util.List.of(), java.util.List.of(), java.util.Set.of()));
     }
 }

@@ -75,6 +75,18 @@ class RevisionTest {
         return Revision.of(text, "", shown, RIG, RIG, RIG.gear());
     }
 
+    /** A sentence that stands twice is a mistake, also where both stand as one of them stood. */
+    @Test
+    void aSentenceThatIsLeftAloneStandsOnce() {
+        String begun = text(List.of("m1"));
+        assertThat(Revision.of(begun + begun, begun, ALL, RIG, RIG, RIG.gear()).problems())
+                .extracting(Problem::message)
+                .containsExactly("there are two sentences m1 in this text");
+        assertThat(Revision.of(begun.replace("\n", "  # the same\n"), begun, List.of("m1"), RIG, RIG, RIG.gear())
+                        .changes())
+                .isEmpty();
+    }
+
     /** Somebody else changed one sentence and deleted another meanwhile; this text left both as they were shown. */
     @Test
     void whatIsLeftAloneStaysAsSomebodyElseMadeIt() {
