@@ -16,12 +16,10 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
 import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
-import orchard.app.store.FocusStand;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
-import orchard.gear.Focus;
 import orchard.gear.Selector;
 import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
@@ -38,7 +36,6 @@ import orchard.outcome.PresenceChanged;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
 import orchard.outcome.VariableSet;
-import orchard.parameter.Binding;
 import orchard.rig.Rig;
 import orchard.rig.Song;
 import org.slf4j.Logger;
@@ -74,9 +71,7 @@ public final class LiveHub {
     private final Inventories inventories;
     private final Unheard unheard;
     private final Loops loops;
-    /** Where variables stand that outlive a restart, in their units. */
-    private final Map<String, Double> staying = new HashMap<>();
-
+    private final Performance performance;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
@@ -100,6 +95,7 @@ public final class LiveHub {
             Inventories inventories,
             Unheard unheard,
             Loops loops,
+            Performance performance,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -115,6 +111,7 @@ public final class LiveHub {
         this.inventories = inventories;
         this.unheard = unheard;
         this.loops = loops;
+        this.performance = performance;
         this.socket = socket;
     }
 
@@ -172,6 +169,7 @@ public final class LiveHub {
                 rows.remove(row);
                 rows.add(row);
             }
+            performance.take(trace);
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Outcome outcome : trace.outcomes()) {
@@ -233,7 +231,6 @@ public final class LiveHub {
         } else if (outcome instanceof VariableSet set) {
             String key = set.parameter().key();
             parameters.put(key, values.parameters().get(key));
-            keep(set);
         } else if (outcome instanceof ParameterTold told) {
             String key = told.parameter().key();
             parameters.put(key, values.parameters().get(key));
@@ -265,12 +262,8 @@ public final class LiveHub {
                                 opened.page()));
             }
         } else if (outcome instanceof LayersTurned turned) {
-            keeper.latched(turned.latched());
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
         } else if (outcome instanceof FocusMoved moved) {
-            Map<String, FocusStand> stands = new LinkedHashMap<>();
-            values.foci().forEach(one -> stands.put(one.focus(), stand(one)));
-            keeper.foci(stands);
             socket.tellAll(
                     Map.of("type", "focus", "focus", moved.focus(), "under", moved.under(), "pinned", moved.pinned()));
         } else if (outcome instanceof SilenceChanged changed) {
@@ -343,23 +336,5 @@ public final class LiveHub {
     @PreDestroy
     void close() {
         frames.shutdownNow();
-    }
-
-    /** A variable that outlives a restart is kept, in its unit. */
-    private void keep(VariableSet set) {
-        names.parameter(set.parameter())
-                .filter(of -> of.binding() instanceof Binding.Kept kept && kept.stays())
-                .ifPresent(of -> {
-                    staying.put(set.parameter().key(), of.real(set.position()));
-                    keeper.variables(staying);
-                });
-    }
-
-    private FocusStand stand(FocusMoved moved) {
-        boolean several = names.focus(moved.focus()).filter(Focus::several).isPresent();
-        List<String> picked = several
-                ? moved.under().stream().filter(place -> !place.isEmpty()).toList()
-                : List.of();
-        return new FocusStand(several ? "" : moved.under().get(0), moved.pinned(), picked);
     }
 }
