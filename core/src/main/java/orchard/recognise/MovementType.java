@@ -338,7 +338,9 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
 
     /** Of numbers without bits: OSC arguments, and the moves of game controllers. */
     static MovementType ofFree(ValueHistory trail) {
-        ValueHistory steadied = trail.steadied(0.045);
+        ValueHistory calm = trail.steadied(0.045);
+        ValueHistory steadied =
+                calm.distinct().size() > 1 ? calm : trail; // pressed that fast again and again, it does not chatter
         SortedSet<Double> distinct = steadied.distinct();
         if (distinct.size() == 1) {
             boolean struck = distinct.first() > 0 && distinct.first() <= 1 && trail.last() - trail.first() < 1e9;

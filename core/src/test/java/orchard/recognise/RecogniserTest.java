@@ -14,6 +14,7 @@ import orchard.recognise.Hands.Labelled;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
+import orchard.signal.TouchMessage;
 import org.junit.jupiter.api.Test;
 
 /** What the recogniser makes of labelled streams. */
@@ -141,6 +142,20 @@ class RecogniserTest {
         }
         recogniser.heard(600_000_000L, new MidiMessage.NoteOff(1, 36, 0));
         assertThat(recogniser.guesses()).extracting(Guess::kind).containsExactly(Control.Kind.PAD, Control.Kind.KNOB);
+    }
+
+    @Test
+    void aButtonThatIsPressedVeryFastIsNoSensor() {
+        for (int milliseconds : new int[] {8, 16, 30, 44, 45, 60, 150, 900}) {
+            Recogniser recogniser = new Recogniser();
+            for (int i = 0; i < 9; i++) {
+                recogniser.heard(i * milliseconds * 1_000_000L, new TouchMessage("button1", 1 - i % 2, ""));
+            }
+            assertThat(recogniser.guesses())
+                    .as(milliseconds + " ms from press to release")
+                    .extracting(Guess::kind)
+                    .containsExactly(Control.Kind.BUTTON);
+        }
     }
 
     @Test
