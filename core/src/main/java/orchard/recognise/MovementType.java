@@ -336,18 +336,21 @@ record MovementType(Type type, Encoding encoding, double sure, String gesture, L
         return count;
     }
 
+    private static boolean isOnOff(SortedSet<Double> distinct) {
+        return distinct.size() == 2 && distinct.first() == 0 && distinct.last() == 1;
+    }
+
     /** Of numbers without bits: OSC arguments, and the moves of game controllers. */
     static MovementType ofFree(ValueHistory trail) {
         ValueHistory calm = trail.steadied(0.045);
-        ValueHistory steadied =
-                calm.distinct().size() > 1 ? calm : trail; // pressed that fast again and again, it does not chatter
+        // what says on and off and nothing else is pressed that fast; anything else that is so restless only trembles
+        ValueHistory steadied = calm.distinct().size() == 1 && isOnOff(trail.distinct()) ? trail : calm;
         SortedSet<Double> distinct = steadied.distinct();
         if (distinct.size() == 1) {
             boolean struck = distinct.first() > 0 && distinct.first() <= 1 && trail.last() - trail.first() < 1e9;
             return struck ? button(Type.STRIKE, 0.4, AGAIN) : of(Type.STILL, 0.6, "Move it, if it is a control.");
         }
-        boolean onOff = distinct.size() == 2 && distinct.first() == 0 && distinct.last() == 1;
-        if (onOff) {
+        if (isOnOff(distinct)) {
             MovementType pressed = pressed(steadied, 0);
             return pressed == null
                     ? button(Type.TOGGLE, 0.5, HOLD, 1, 0)

@@ -14,6 +14,7 @@ import orchard.recognise.Hands.Labelled;
 import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.junit.jupiter.api.Test;
 
@@ -156,6 +157,15 @@ class RecogniserTest {
                     .extracting(Guess::kind)
                     .containsExactly(Control.Kind.BUTTON);
         }
+    }
+
+    @Test
+    void aSensorThatTremblesAndComesToRestWhereItStoodIsNoControl() {
+        Recogniser recogniser = new Recogniser();
+        for (int i = 0; i <= 300; i++) {
+            recogniser.heard(i * 10_000_000L, OscMessage.of("/wand/tilt", 0.5f + i % 2 * 0.01f));
+        }
+        assertThat(recogniser.guesses()).isEmpty();
     }
 
     @Test
