@@ -65,14 +65,15 @@ class LiveSocketTest {
             other.say("{'type':'hello','page':'play','layout':'layout2'}");
             other.hear("welcome");
             two.hear("welcome");
-            one.say("{'type':'touch','layout':'layout1','element':'e2','value':0.125}");
-            assertThat(two.hear("'type':'touch'")).contains("\"value\":0.125");
-            assertThat(two.hear("'type':'touch'")).contains("\"element\":\"e2\"", " dB");
-            assertThat(one.hear("'type':'touch'"))
+            one.hear("welcome");
+            one.say("{'type':'touch','layout':'layout1','moves':[['e2',0.125]]}");
+            assertThat(two.hear("'type':'shown'")).contains("\"e2\"", "\"value\":0.125");
+            assertThat(two.hear("'type':'shown'")).contains("\"e2\"", " dB");
+            assertThat(one.hear("'type':'shown'"))
                     .as("its own touch comes back with the text")
                     .contains("dB");
             other.say("{'type':'nonsense'}");
-            assertThat(other.hear("'type'")).doesNotContain("\"type\":\"touch\"");
+            assertThat(other.hear("refused")).isNotEmpty();
         }
     }
 
@@ -94,9 +95,10 @@ class LiveSocketTest {
                 "{",
                 "[]",
                 "{'type':'dance'}",
-                "{'type':'touch','layout':'layout1','element':'e2','value':'high'}",
-                "{'type':'touch','layout':'layout1','element':'e2','value':1e30}",
-                "{'type':'touch','layout':'layout1','element':'e2'}",
+                "{'type':'touch','layout':'layout1','moves':[['e2','high']]}",
+                "{'type':'touch','layout':'layout1','moves':[['e2',1e30]]}",
+                "{'type':'touch','layout':'layout1','moves':[['e2']]}",
+                "{'type':'touch','layout':'layout1','moves':['e2']}",
                 "{'type':'play','standin':'cobble','part':'knob99','gesture':'turn','amount':1}",
                 "{'type':'play','standin':'cobble','part':'knob','gesture':'turn','amount':1}",
                 "{'type':'play','standin':'nobody','part':'knob1','gesture':'turn','amount':1}",
@@ -116,7 +118,7 @@ class LiveSocketTest {
         try (Client.Socket socket = new Client(orchard).socket()) {
             socket.say("{'type':'hello','page':'play','layout':'layout1'}");
             socket.hear("welcome");
-            socket.say("{'type':'touch','layout':'layout1','element':'nothing','value':0.5}");
+            socket.say("{'type':'touch','layout':'layout1','moves':[['nothing',0.5]]}");
             assertThat(socket.hear("Balcony tablet, nobody listens")).contains("UNHEARD");
         }
     }

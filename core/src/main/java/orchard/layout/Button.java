@@ -1,0 +1,41 @@
+package orchard.layout;
+
+import java.util.List;
+import java.util.Optional;
+import orchard.gear.Control;
+import orchard.gear.Dimension;
+import orchard.gear.SendMode;
+import orchard.gear.SendMode.Press;
+import orchard.signal.MessagePattern;
+
+/** Something that is pressed.
+ *
+ * @param toggles whether a press is on and the next is off
+ * @param sign what is drawn on it beside its words */
+public record Button(boolean toggles, Sign sign) implements Face {
+
+    /** What is drawn on a button. */
+    public enum Sign {
+        NONE,
+        LEFT,
+        RIGHT,
+        UP,
+        DOWN
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.BUTTON;
+    }
+
+    @Override
+    public List<Dimension> dimensions(String id) {
+        return List.of(new Dimension(
+                "gate", new MessagePattern.Touch(id), toggles ? SendMode.of(Press.TOGGLE, 1, 0) : SendMode.PLAYED));
+    }
+
+    @Override
+    public Optional<Control.Kind> hand() {
+        return Optional.of(Control.Kind.BUTTON);
+    }
+}
