@@ -50,7 +50,7 @@ function reloadWhenFree() {
   else location.reload();
 }
 function follow(now) {
-  if (now === revision) return;
+  if (now <= revision) return; // it was drawn after that
   revision = now;
   reloadWhenFree();
 }
@@ -66,6 +66,7 @@ socket.on("welcome", () => {
   lost.hidden = true;
   document.body.classList.remove("cut");
   fingers.mended();
+  document.documentElement.dataset.ready = "yes";
 });
 document.addEventListener("visibilitychange", () => document.hidden && fingers.letGo());
 
@@ -78,5 +79,5 @@ socket.on("stopped", () => {
 ["contextmenu", "gesturestart", "dblclick", "selectstart"].forEach((type) =>
   document.addEventListener(type, (event) => event.preventDefault())
 );
+fingers.cut(); // until Orchard is there
 socket.open("play", layout);
-document.documentElement.dataset.ready = "yes";

@@ -50,14 +50,9 @@ public enum Kind {
         return new Box(x, y, width, height);
     }
 
-    /** The fewest columns in which one can be used. */
-    public int leastWidth() {
-        return leastWidth;
-    }
-
-    /** The fewest rows in which one can be used. */
-    public int leastHeight() {
-        return leastHeight;
+    /** The smallest one of a tall arrangement in which everything that fingers meet is large enough. */
+    Box leastTall() {
+        return new Box(0, 0, leastWidth, leastHeight);
     }
 
     /** One as it is when nobody chose anything. */

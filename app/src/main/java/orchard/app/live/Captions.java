@@ -8,7 +8,6 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Element;
-import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
@@ -81,9 +80,12 @@ public final class Captions {
             return Optional.empty();
         }
         String group = parameter.get().group();
-        return element.kind() == Kind.LABEL
-                ? Optional.of(names.groupName(device.get(), group))
-                : Optional.of(names.title(device.get(), parameter.get()));
+        return switch (element.kind()) {
+            case LABEL -> Optional.of(names.groupName(device.get(), group));
+            case FIELD ->
+                Optional.of(names.groupTitle(device.get(), group).orElse(element.name())); // it sets two of them
+            default -> Optional.of(names.title(device.get(), parameter.get()));
+        };
     }
 
     /** What stands on all elements of a layout, by their ids. */

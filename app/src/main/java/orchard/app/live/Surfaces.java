@@ -13,6 +13,8 @@ import java.util.concurrent.TimeUnit;
 import orchard.app.Daemon;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Dimension;
+import orchard.gear.SendMode;
+import orchard.layout.Layout;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -53,6 +55,9 @@ final class Surfaces {
     /** The page whose finger came last to each control that is touched. */
     private final Map<Place, OpenPage> holders = new HashMap<>();
 
+    /** What each switch was put to last. */
+    private final Map<Place, Double> switched = new ConcurrentHashMap<>();
+
     private final ScheduledExecutorService telling = Daemon.scheduler("surfaces");
 
     Surfaces(EngineRoom engine, RigKeeper keeper, Captions captions) {
@@ -64,8 +69,13 @@ final class Surfaces {
     /** A page plays a layout from now on: it is told where everything stands. */
     void join(OpenPage page) {
         pages.add(page);
+        forget();
         standings.getOrDefault(page.layout, Map.of()).forEach(page.untold()::shows);
-        captions.all(page.layout).forEach((element, name) -> page.untold().shows(element, new Shown(null, null, name)));
+        captions.all(page.layout).forEach((element, name) -> {
+            Shown named = new Shown(null, null, name);
+            stands(page.layout, element, named);
+            page.untold().shows(element, named);
+        });
         Map<String, Object> all = new LinkedHashMap<>(page.untold().take());
         all.put("type", "shown");
         all.putIfAbsent("elements", Map.of());
@@ -169,7 +179,21 @@ final class Surfaces {
                 tell(page);
             }
         }
-        moves.forEach(move -> engine.touched(layout, new TouchMessage(move.part(), move.value(), "")));
+        moves.forEach(move -> engine(layout, move));
+    }
+
+    /** A switch that the software switched back is switched to where it was put before: for the engine it goes the other way first. */
+    private void engine(String layout, Touches.Move move) {
+        boolean isSwitch = keeper.rig()
+                .device(layout)
+                .flatMap(device -> device.profile().control(move.control()))
+                .filter(control -> control.dimensions().get(0).output().press() == SendMode.Press.TOGGLE)
+                .isPresent();
+        Double before = isSwitch ? switched.put(new Place(layout, move.part()), move.value()) : null;
+        if (before != null && before == move.value()) {
+            engine.touched(layout, new TouchMessage(move.part(), 1 - before, ""));
+        }
+        engine.touched(layout, new TouchMessage(move.part(), move.value(), ""));
     }
 
     /** Whether an element shows where a finger put it: not if it is pressed or goes on and on, then it shows what that led to. */
@@ -217,6 +241,19 @@ final class Surfaces {
                         .parameter(ref)
                         .ifPresent(parameter ->
                                 engine.set(ref.device(), ref.parameter(), parameter.position(parameter.standard()))));
+    }
+
+    /** What elements showed that are gone, or that neither set nor follow anything any more, is not true any longer. */
+    private void forget() {
+        standings.forEach((id, shown) -> {
+            Layout layout = keeper.rig().layout(id).orElse(null);
+            shown.keySet()
+                    .removeIf(part -> layout == null
+                            || layout.element(Touches.control(part))
+                                    .filter(element ->
+                                            captions.address(layout, element).isPresent())
+                                    .isEmpty());
+        });
     }
 
     private void stands(String layout, String element, Shown shown) {

@@ -24,9 +24,14 @@ record Touches(String layout, double at, List<String> down, List<Move> moves, Li
     record Move(String part, double value) {
         /** Id of the control. */
         String control() {
-            int dot = part.indexOf('.');
-            return dot < 0 ? part : part.substring(0, dot);
+            return Touches.control(part);
         }
+    }
+
+    /** Id of the control to which a part belongs. */
+    static String control(String part) {
+        int dot = part.indexOf('.');
+        return dot < 0 ? part : part.substring(0, dot);
     }
 
     /**

@@ -20,6 +20,7 @@ export function mount(element) {
     if (!toggles) moved(button.id, 0);
   };
   const button = touched(element, {
+    rules: false,
     draw: ({ value }) => {
       if (value === undefined) return;
       switched = value >= 0.5;

@@ -48,6 +48,7 @@ export function mount(element) {
   }
 
   const pad = touched(element, {
+    rules: false,
     began(finger) {
       if (on(element).length !== 1) return;
       place(finger);

@@ -1,8 +1,11 @@
 // Where an element stands: what its own fingers say while they are on it and for a moment after, else what Orchard told last.
 const AFTER = 250;
 
-/** @param draw draws what it is given of value, text and name */
-export function standing(draw) {
+/**
+ * @param draw draws what it is given of value, text and name
+ * @param rules whether fingers put it where they are; what is pressed shows what that led to
+ */
+export function standing(draw, rules = true) {
   const told = {};
   let own = false;
   let until = 0;
@@ -21,10 +24,11 @@ export function standing(draw) {
     },
     /** A finger here rules it from now on. */
     held() {
-      own = true;
+      own = rules;
     },
     /** The last finger here left: what Orchard says holds again, once its answers to what the finger did are here. */
     left() {
+      if (!rules) return;
       own = false;
       until = performance.now() + AFTER;
       setTimeout(() => !own && performance.now() >= until && standing.put(told), AFTER + 5);

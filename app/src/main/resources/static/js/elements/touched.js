@@ -4,15 +4,16 @@ import { came, left, twice } from "../outbox.js";
 import { standing } from "./standing.js";
 
 /**
+ * @param rules whether fingers put it where they are
  * @param draw draws what it is given of value and text, besides what every element draws
  * @param moved what a finger that moves does
  */
-export function touched(element, { draw = () => {}, began = () => {}, moved = () => {}, ended = () => {}, key = () => {} }) {
+export function touched(element, { rules = true, draw = () => {}, began = () => {}, moved = () => {}, ended = () => {}, key = () => {} }) {
   const id = element.dataset.element;
   const at = standing((news) => {
     show(element, news);
     draw(news);
-  });
+  }, rules);
   return {
     id,
     at,

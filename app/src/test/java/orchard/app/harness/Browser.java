@@ -195,11 +195,14 @@ public final class Browser implements AutoCloseable {
         });
     }
 
-    /** Types into a field in place of what stands there. */
+    /** Types into a field in place of what stands there; the page may be drawn anew before that. */
     public void type(String css, String text) {
-        WebElement field = find(css);
-        field.clear();
-        field.sendKeys(text);
+        until(() -> {
+            WebElement field = find(css);
+            field.clear();
+            field.sendKeys(text);
+            return true;
+        });
     }
 
     /** Presses keys wherever the focus is. */
