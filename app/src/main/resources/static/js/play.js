@@ -9,8 +9,8 @@ import * as shown from "./elements/shown.js";
 import * as wheel from "./elements/wheel.js";
 import * as fingers from "./fingers.js";
 import * as outbox from "./outbox.js";
+import * as screens from "./screens.js";
 import * as socket from "./socket.js";
-import { place } from "./board.js";
 import { watchPanic } from "./panic.js";
 
 const KINDS = { fader, knob, wheel, button, tap: button, pad, field, choices, list: choices };
@@ -22,7 +22,6 @@ outbox.playing(layout);
 
 board.querySelectorAll(".element").forEach((element) => {
   const { element: id, kind, value, text } = element.dataset;
-  place(element, board);
   const mounted = (KINDS[kind] ?? shown).mount(element);
   elements.set(id, { element, ...mounted });
   mounted.told({ value: Number(value), text }, id);
@@ -30,6 +29,9 @@ board.querySelectorAll(".element").forEach((element) => {
   fingers.watch(element, mounted);
   element.addEventListener("keydown", (event) => mounted.key(event));
 });
+
+// What is not seen any more is held by nobody.
+screens.mount(board, () => fingers.letGo());
 
 socket.on("shown", (message) => {
   Object.entries(message.elements).forEach(([part, news]) => elements.get(part.split(".")[0])?.told(news, part));

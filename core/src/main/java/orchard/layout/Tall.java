@@ -50,6 +50,22 @@ public record Tall(List<Screen> screens) {
             other.boxes.forEach((id, box) -> all.put(id, box.at(box.x() + x, box.y() + y)));
             return new Block(Math.max(width, x + other.width), Math.max(height, y + other.height), all);
         }
+
+        /** This one larger: everything in it grows with it, and what was beside each other still is. */
+        Block grown(int toWidth, int toHeight) {
+            Map<String, Box> all = new LinkedHashMap<>();
+            boxes.forEach((id, box) -> {
+                int left = edge(box.x(), width, toWidth);
+                int top = edge(box.y(), height, toHeight);
+                int right = edge(box.right(), width, toWidth);
+                all.put(id, new Box(left, top, right - left, edge(box.bottom(), height, toHeight) - top));
+            });
+            return new Block(toWidth, toHeight, all);
+        }
+
+        private static int edge(int at, int from, int to) {
+            return (int) Math.round((double) at * to / from);
+        }
     }
 
     private static final Block NOTHING = new Block(0, 0, Map.of());
@@ -90,19 +106,30 @@ public record Tall(List<Screen> screens) {
     /** What stands beside each other, in as many rows as it needs. */
     private static List<Block> rows(List<List<Element>> columns) {
         List<Block> rows = new ArrayList<>();
-        Block row = NOTHING;
+        List<Block> row = new ArrayList<>();
+        int width = 0;
         for (Block pile :
                 columns.stream().flatMap(column -> piles(column).stream()).toList()) {
-            if (row.width + pile.width > COLUMNS) {
-                rows.add(row);
-                row = NOTHING;
+            if (width + pile.width > COLUMNS) {
+                rows.add(row(row));
+                row.clear();
+                width = 0;
             }
-            row = row.with(pile, row.width, 0);
+            row.add(pile);
+            width += pile.width;
         }
-        if (row != NOTHING) {
-            rows.add(row);
-        }
+        rows.add(row(row));
         return rows;
+    }
+
+    /** Piles beside each other, each as high as the highest, that take the whole width. */
+    private static Block row(List<Block> piles) {
+        int height = piles.stream().mapToInt(Block::height).max().orElse(0);
+        Block row = NOTHING;
+        for (Block pile : piles) {
+            row = row.with(pile.grown(pile.width, height), row.width, 0);
+        }
+        return row.grown(COLUMNS, height);
     }
 
     /** What stands above each other as one block, or as several if it is too high for one. */
@@ -133,7 +160,7 @@ public record Tall(List<Screen> screens) {
 
     /** As many cells as so many of the wide arrangement become, one of which is so much smaller. */
     private static int size(int cells, double smaller, int least, int most) {
-        return Math.max(least, Math.min(most, (int) Math.round(cells / smaller)));
+        return Math.max(least, Math.min(most, (int) (cells / smaller)));
     }
 
     /** Groups from top to bottom between which a horizontal line can be drawn. */

@@ -1,9 +1,13 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.app.live.Captions;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
@@ -13,6 +17,7 @@ import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Tall;
 import orchard.mapping.Sentence;
 import orchard.mistake.Mistake;
 import orchard.rig.Edit;
@@ -99,8 +104,31 @@ class LayoutPages {
         model.addAttribute("revision", keeper.revision());
         model.addAttribute("columns", Layout.COLUMNS);
         model.addAttribute("rows", Layout.ROWS);
+        Tall tall = Tall.of(layout.elements());
+        model.addAttribute(
+                "screens",
+                numbers(tall.screens().stream().flatMap(screen -> Stream.of(screen.columns(), screen.rows()))));
+        model.addAttribute("tall", places(tall));
         model.addAttribute("stack", LayerView.of(keeper.rig(), names, values));
         return "play/page";
+    }
+
+    /** By element: which screen, from 0, and where on it. */
+    private static Map<String, String> places(Tall tall) {
+        Map<String, String> places = new HashMap<>();
+        for (int i = 0; i < tall.screens().size(); i++) {
+            int number = i;
+            tall.screens()
+                    .get(i)
+                    .boxes()
+                    .forEach((id, box) ->
+                            places.put(id, numbers(Stream.of(number, box.x(), box.y(), box.width(), box.height()))));
+        }
+        return places;
+    }
+
+    private static String numbers(Stream<Integer> numbers) {
+        return numbers.map(String::valueOf).collect(Collectors.joining(","));
     }
 
     private List<ElementView> drawn(Layout layout, Rig rig) {

@@ -88,7 +88,8 @@ class PlayTest {
     }
 
     private static double way(Browser browser) {
-        return ((Number) browser.ask("return document.querySelector('.slot').clientHeight")).doubleValue();
+        return ((Number) browser.ask("return document.querySelector('.element:not([hidden]) .slot').clientHeight"))
+                .doubleValue();
     }
 
     private static void open(TestOrchard orchard, Browser browser) {
@@ -177,6 +178,52 @@ class PlayTest {
         browser.closeAndGoTo(first);
         agree(orchard, browser, 1);
         here.lift();
+    }
+
+    @Test
+    void aPhoneHasItTallAndTurnsItWithTwoFingers(TestOrchard orchard, Browser browser) {
+        List<Element> all =
+                new ArrayList<>(orchard.keeper().rig().layout(ID).orElseThrow().elements());
+        all.replaceAll(e -> e.at(new Box(e.box().x(), 3, 4, 12)));
+        for (int i = 0; i < 8; i++) {
+            all.add(new Element("n" + i, "Name " + i, new Box(4 * i, 1, 4, 2), Kind.LABEL.plain()));
+            all.add(new Element("b" + i, "Button " + i, new Box(4 * i, 15, 4, 3), Kind.BUTTON.plain()));
+        }
+        all.add(new Element("title", "Eight of them", new Box(0, 0, 32, 1), Kind.LABEL.plain()));
+        orchard.keeper()
+                .commit(rig -> Edit.change(
+                        "more", rig.part(ID).orElseThrow(), new Part.OfLayout(new Layout(ID, "Eight", all))));
+        browser.size(360, 640);
+        try {
+            browser.go(PATH);
+            browser.see("#screenat", "1/2");
+            assertThat(crowded(browser)).isEqualTo("");
+            Fingers fingers = browser.fingers().down(1, "#page", 0.4, 0.02).down(2, "#page", 0.9, 0.02);
+            fingers.by(1, -50, 0).by(2, -50, 0).by(1, -50, 0).by(2, -50, 0).lift();
+            browser.see("#screenat", "2/2");
+            assertThat(crowded(browser)).isEqualTo("");
+            double way = way(browser);
+            double before = at(browser, 8);
+            browser.fingers().down(1, fader(8), 0.5, 0.5).by(1, 0, 0.2 * way).lift();
+            browser.until(() -> Math.abs(at(browser, 8) - (before - 0.2)) < 0.03);
+            agree(orchard, browser, 8);
+            browser.click("#screens [data-by='-1']");
+            browser.see("#screenat", "1/2");
+        } finally {
+            browser.size(1280, 800);
+        }
+    }
+
+    /** What is seen and lies on something else, out of the screen, or is too small for a finger. */
+    private static String crowded(Browser browser) {
+        return browser.ask("""
+                const boxes = [...document.querySelectorAll(".element:not([hidden])")].map((e) => [e, e.getBoundingClientRect()]);
+                const wrong = boxes.filter(([e, b]) =>
+                  (e.hasAttribute("role") && (b.width < 44 || b.height < 44)) || b.left < -1 || b.right > innerWidth + 1 ||
+                  b.bottom > innerHeight + 1 || boxes.some(([o, c]) => o !== e && c.left < b.right - 1 && b.left < c.right - 1 &&
+                    c.top < b.bottom - 1 && b.top < c.bottom - 1));
+                return boxes.length ? wrong.map(([e]) => e.dataset.element).join() : "nothing is seen";
+                """).toString();
     }
 
     @Test
