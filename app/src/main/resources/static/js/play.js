@@ -78,6 +78,30 @@ socket.on("stopped", () => {
   button.classList.add("done");
   setTimeout(() => button.classList.remove("done"), 1200);
 });
+// The screen stays awake; a browser lets go of that whenever the page is not seen.
+async function stayAwake() {
+  if (document.hidden) return;
+  try {
+    await navigator.wakeLock.request("screen");
+  } catch {
+    say("This screen may go dark by itself: the browser keeps it awake only over https, or on the machine Orchard runs on.");
+  }
+}
+function say(words) {
+  const lacks = document.getElementById("lacks");
+  lacks.textContent = words;
+  lacks.hidden = false;
+  setTimeout(() => (lacks.hidden = true), 8000);
+}
+document.addEventListener("visibilitychange", stayAwake);
+stayAwake();
+if (!window.PointerEvent) say("This browser does not tell fingers apart: play on a newer one.");
+const whole = document.getElementById("whole");
+whole.hidden = !document.fullscreenEnabled;
+whole.addEventListener("click", () =>
+  document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()
+);
+
 ["contextmenu", "gesturestart", "dblclick", "selectstart"].forEach((type) =>
   document.addEventListener(type, (event) => event.preventDefault())
 );

@@ -10,6 +10,11 @@ public record Box(int x, int y, int width, int height) {
         return x < other.right() && other.x < right() && y < other.bottom() && other.y < bottom();
     }
 
+    /** Whether it lies over another one, with a column in common. */
+    public boolean isAbove(Box other) {
+        return bottom() <= other.y() && x < other.right() && other.x < right();
+    }
+
     /** The first column after it. */
     public int right() {
         return x + width;

@@ -16,11 +16,22 @@ public record Button(boolean toggles, Sign sign) implements Face {
 
     /** What is drawn on a button. */
     public enum Sign {
-        NONE,
-        LEFT,
-        RIGHT,
-        UP,
-        DOWN
+        NONE("words alone"),
+        LEFT("an arrow to the left"),
+        RIGHT("an arrow to the right"),
+        UP("an arrow up"),
+        DOWN("an arrow down");
+
+        private final String words;
+
+        Sign(String words) {
+            this.words = words;
+        }
+
+        /** In words. */
+        public String words() {
+            return words;
+        }
     }
 
     @Override
@@ -37,5 +48,19 @@ public record Button(boolean toggles, Sign sign) implements Face {
     @Override
     public Optional<Control.Kind> hand() {
         return Optional.of(Control.Kind.BUTTON);
+    }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(
+                Phrase.either("It is", "toggles", toggles, "switched by each press", "on while it is held"),
+                Phrase.of("and is drawn with", "sign", sign, Sign.values(), Sign::words));
+    }
+
+    @Override
+    public Button with(String phrase, String value) {
+        return new Button(
+                phrase.equals("toggles") ? value.equals("true") : toggles,
+                phrase.equals("sign") ? Phrase.chosen(Sign.class, phrase, value) : sign);
     }
 }

@@ -24,4 +24,14 @@ public record Choices(boolean scrolls) implements Face {
     public Optional<Control.Kind> hand() {
         return Optional.of(Control.Kind.CHOICE);
     }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(Phrase.either("Its values stand", "scrolls", scrolls, "in a list", "side by side"));
+    }
+
+    @Override
+    public Choices with(String phrase, String value) {
+        return new Choices(value.equals("true"));
+    }
 }

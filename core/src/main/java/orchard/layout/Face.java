@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
+import orchard.mistake.Mistake;
 import orchard.signal.MessagePattern;
 
 /**
@@ -35,6 +36,20 @@ public sealed interface Face
     /** Whether it shows something that it was told to follow, and not what fingers set. */
     default boolean follows() {
         return false;
+    }
+
+    /** What a person may choose of it, in the order of the sentence. */
+    default List<Phrase> phrases() {
+        return List.of();
+    }
+
+    /**
+     * The same with another choice in a phrase.
+     *
+     * @throws Mistake if that cannot stand there
+     */
+    default Face with(String phrase, String value) {
+        throw new Mistake(phrase, "There is nothing to choose");
     }
 
     /**

@@ -64,4 +64,20 @@ public record Fader(Direction direction, boolean middle, Drag drag) implements F
     public Optional<Control.Kind> hand() {
         return Optional.of(Control.Kind.FADER);
     }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(
+                Phrase.of("It grows", "direction", direction, Direction.values(), Direction::words),
+                Phrase.either("and is drawn", "middle", middle, "from its middle", "from its end"),
+                Phrase.of("; a finger takes it", "drag", drag, Drag.values(), Drag::words));
+    }
+
+    @Override
+    public Fader with(String phrase, String value) {
+        return new Fader(
+                phrase.equals("direction") ? Phrase.chosen(Direction.class, phrase, value) : direction,
+                phrase.equals("middle") ? value.equals("true") : middle,
+                phrase.equals("drag") ? Phrase.chosen(Drag.class, phrase, value) : drag);
+    }
 }

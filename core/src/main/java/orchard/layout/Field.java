@@ -3,9 +3,11 @@ package orchard.layout;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
+import orchard.mistake.Mistake;
 
 /**
  * A surface on which fingers go in two directions. The second finger has {@code x2} and {@code y2}, and so on.
@@ -56,5 +58,25 @@ public record Field(int fingers, boolean returns) implements Face {
 
     private Stream<String> places() {
         return dimensions("").stream().map(Dimension::name).filter(name -> !name.equals(Dimension.TOUCH));
+    }
+
+    @Override
+    public List<Phrase> phrases() {
+        List<Phrase.Option> counts = IntStream.rangeClosed(1, MOST)
+                .mapToObj(n -> new Phrase.Option(String.valueOf(n), n == 1 ? "one finger" : n + " fingers"))
+                .toList();
+        return List.of(
+                new Phrase("It tells", "fingers", String.valueOf(fingers), counts),
+                Phrase.either("apart, and", "returns", returns, "goes back to the middle", "stays where they left it"));
+    }
+
+    @Override
+    public Field with(String phrase, String value) {
+        boolean counts = phrase.equals("fingers");
+        if (counts && !value.matches("\\d")) {
+            throw new Mistake(phrase, "“" + value + "” cannot stand there");
+        }
+        return new Field(
+                counts ? Integer.parseInt(value) : fingers, phrase.equals("returns") ? value.equals("true") : returns);
     }
 }

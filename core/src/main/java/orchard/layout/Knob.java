@@ -27,4 +27,14 @@ public record Knob(boolean endless) implements Face {
     public Optional<Control.Kind> hand() {
         return Optional.of(endless ? Control.Kind.ENDLESS_KNOB : Control.Kind.KNOB);
     }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(Phrase.either("It", "endless", endless, "turns without ends", "turns from end to end"));
+    }
+
+    @Override
+    public Knob with(String phrase, String value) {
+        return new Knob(value.equals("true"));
+    }
 }

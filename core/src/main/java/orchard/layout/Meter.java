@@ -29,4 +29,14 @@ public record Meter(Fader.Direction direction) implements Face {
     public Optional<Control.Kind> hand() {
         return Optional.empty();
     }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(Phrase.of("It grows", "direction", direction, Fader.Direction.values(), Fader.Direction::words));
+    }
+
+    @Override
+    public Meter with(String phrase, String value) {
+        return new Meter(Phrase.chosen(Fader.Direction.class, phrase, value));
+    }
 }

@@ -65,4 +65,21 @@ public record Pad(Velocity velocity, boolean places, boolean returns) implements
     public List<Rest> rests() {
         return places && returns ? List.of(new Rest("x", 0.5), new Rest("y", 0.5)) : List.of();
     }
+
+    @Override
+    public List<Phrase> phrases() {
+        return List.of(
+                Phrase.of("How hard it is hit is told by", "velocity", velocity, Velocity.values(), Velocity::words),
+                Phrase.either(
+                        "; it", "places", places, "tells where the finger is", "does not tell where the finger is"),
+                Phrase.either(", and the place", "returns", returns, "goes back to the middle", "stays"));
+    }
+
+    @Override
+    public Pad with(String phrase, String value) {
+        return new Pad(
+                phrase.equals("velocity") ? Phrase.chosen(Velocity.class, phrase, value) : velocity,
+                phrase.equals("places") ? value.equals("true") : places,
+                phrase.equals("returns") ? value.equals("true") : returns);
+    }
 }

@@ -8,6 +8,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Element;
+import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
@@ -69,11 +70,23 @@ public final class Captions {
     public String name(Layout layout, Element element) {
         return address(layout, element)
                 .flatMap(ref -> values.now(ref, keeper.rig()))
-                .flatMap(ref -> name(element, ref))
+                .flatMap(ref -> name(layout, element, ref))
                 .orElse(element.name());
     }
 
-    private Optional<String> name(Element element, Ref.ToParameter ref) {
+    /** Whether words above an element show the name of its group: then it need not stand on the element. */
+    private static boolean isTitled(Layout layout, Element element, Device device, String group) {
+        return layout.elements().stream()
+                .filter(title -> title.kind() == Kind.LABEL && title.follows() != null)
+                .filter(title -> title.box().isAbove(element.box()))
+                .anyMatch(title -> title.follows().device().equals(device.id())
+                        && device.profile()
+                                .parameter(title.follows().parameter())
+                                .filter(followed -> followed.group().equals(group))
+                                .isPresent());
+    }
+
+    private Optional<String> name(Layout layout, Element element, Ref.ToParameter ref) {
         Optional<Device> device = names.device(ref.device());
         Optional<Parameter> parameter = names.parameter(ref);
         if (device.isEmpty() || parameter.isEmpty()) {
@@ -84,7 +97,11 @@ public final class Captions {
             case LABEL -> Optional.of(names.groupName(device.get(), group));
             case FIELD ->
                 Optional.of(names.groupTitle(device.get(), group).orElse(element.name())); // it sets two of them
-            default -> Optional.of(names.title(device.get(), parameter.get()));
+            default ->
+                Optional.of(
+                        isTitled(layout, element, device.get(), group)
+                                ? parameter.get().name()
+                                : names.title(device.get(), parameter.get()));
         };
     }
 

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import orchard.app.live.Captions;
 import orchard.app.live.Values;
+import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
 import orchard.layout.Element;
@@ -80,7 +81,7 @@ record ElementView(Element element, String caption, double value, String text, L
 
     /** What is chosen in a phrase of the sentence that it is; null where it has no such phrase. */
     public String option(String phrase) {
-        return FacePhrases.of(element.face()).stream()
+        return element.face().phrases().stream()
                 .filter(one -> one.name().equals(phrase))
                 .findFirst()
                 .map(one -> one.value().toLowerCase(Locale.ROOT))
@@ -102,15 +103,21 @@ record ElementView(Element element, String caption, double value, String text, L
 
     /** What it is for those who do not see it; null for mere text. */
     public String role() {
-        return switch (element.kind()) {
-            case FADER, KNOB, WHEEL, FIELD -> "slider";
-            case BUTTON, PAD, TAP -> "button";
-            case CHOICES -> "radiogroup";
-            case LIST -> "group";
-            case METER -> "meter";
-            case LAMP -> "img";
-            case LABEL, VALUE, CLOCK -> null;
-        };
+        return element.face()
+                .hand()
+                .map(this::role)
+                .orElse(
+                        switch (element.kind()) {
+                            case METER -> "meter";
+                            case LAMP -> "img";
+                            default -> null;
+                        });
+    }
+
+    private String role(Control.Kind hand) {
+        return hand.pressed()
+                ? "button"
+                : hand != Control.Kind.CHOICE ? "slider" : kind().equals("list") ? "group" : "radiogroup";
     }
 
     /** Whether it is one of those that go from 0 to 100. */

@@ -12,6 +12,7 @@ import orchard.app.live.Captions;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Box;
 import orchard.layout.Element;
@@ -20,8 +21,10 @@ import orchard.layout.Layout;
 import orchard.layout.Tall;
 import orchard.mapping.Sentence;
 import orchard.mistake.Mistake;
+import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.Panel;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
@@ -57,6 +60,7 @@ class LayoutPages {
             Model model) {
         Rig rig = keeper.rig();
         model.addAttribute("layouts", rig.layouts());
+        model.addAttribute("wholes", wholes(rig).stream().map(Whole::title).toList());
         Optional<Layout> chosen =
                 rig.layout(layout).or(() -> rig.layouts().stream().findFirst());
         model.addAttribute("layout", chosen.orElse(null));
@@ -76,7 +80,7 @@ class LayoutPages {
     }
 
     private void selected(Layout layout, Element element, Rig rig, Model model) {
-        model.addAttribute("phrases", FacePhrases.of(element.face()));
+        model.addAttribute("phrases", element.face().phrases());
         if (element.face().follows()) {
             ParameterTitles all = titles.of(rig);
             model.addAttribute("titles", all.options());
@@ -161,6 +165,49 @@ class LayoutPages {
         return Replies.deleted("/layouts", made);
     }
 
+    /** Makes a layout of all parameters of a device, or of those of one of its groups. */
+    @PostMapping("/layouts/panel")
+    ResponseEntity<Void> panel(@RequestParam String of) {
+        List<String> made = new ArrayList<>();
+        keeper.commit(rig -> {
+            Whole whole = wholes(rig).stream()
+                    .filter(one -> one.title().equalsIgnoreCase(of.strip()))
+                    .findFirst()
+                    .orElseThrow(() -> EditRefused.invalid(
+                            "", "of", "Nothing is called “" + of.strip() + "”; begin to type its name and choose it"));
+            Panel panel = Panel.of(rig, whole.device(), whole.parameters(), whole.title());
+            made.add(panel.layout());
+            return panel.edit();
+        });
+        return go(made.get(made.size() - 1), "");
+    }
+
+    /** What a whole panel can be made of. */
+    record Whole(String title, Device device, List<Parameter> parameters) {}
+
+    private List<Whole> wholes(Rig rig) {
+        List<Whole> all = new ArrayList<>();
+        for (Device device : rig.devices()) {
+            List<Parameter> settable = device.profile().parameters().stream()
+                    .filter(Parameter::settable)
+                    .toList();
+            if (!settable.isEmpty()) {
+                all.add(new Whole(device.name(), device, settable));
+            }
+            device.profile().groups().forEach(group -> {
+                List<Parameter> some = settable.stream()
+                        .filter(parameter -> parameter.group().equals(group.id()))
+                        .toList();
+                if (!some.isEmpty()) {
+                    String title = device.name() + " › "
+                            + names.groupTitle(device, group.id()).orElse(group.name());
+                    all.add(new Whole(title, device, some));
+                }
+            });
+        }
+        return all;
+    }
+
     /** Adds an element in a box, or where there is room. */
     @PostMapping("/layouts/{id}/add")
     ResponseEntity<Void> add(
@@ -209,7 +256,7 @@ class LayoutPages {
         commit(id, seen, "Change an element", element, e -> switch (phrase) {
             case "name" -> e.named(value.strip());
             case "follows" -> e.following(follows(value));
-            default -> e.as(FacePhrases.with(e.face(), phrase, value));
+            default -> e.as(e.face().with(phrase, value));
         });
         return go(id, element);
     }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.SignalLog;
+import orchard.app.live.Values;
 import orchard.layout.Element;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
@@ -50,6 +52,32 @@ class LayoutTest {
         browser.see(".board", "Empty. Drag something here");
         browser.chordOn("#page", Keys.CONTROL, "z");
         browser.see(".board", "Moon");
+    }
+
+    @Test
+    void aWholePanelIsMadeInOnePressAndFollowsTheSynth(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts");
+        browser.type("#whole", "Peat › Nothing");
+        browser.press(Keys.ENTER);
+        browser.see(".whole .refusal", "Nothing is called “Peat › Nothing”");
+        browser.type("#whole", "Peat");
+        browser.press(Keys.ENTER);
+        browser.see(".head h1", "Peat panel");
+        assertThat(browser.all(".board .element.list"))
+                .as("four waveforms and the patch")
+                .hasSize(5);
+        browser.until(() -> browser.go("/play/layout2").all(".element.list").size() == 5);
+        String list = "[aria-label='Waveform']";
+        String second = browser.text(list + " .option:nth-child(2) span");
+        long before = orchard.bean(SignalLog.class).last();
+        browser.click(list + " .option:nth-child(2)");
+        browser.until(() -> orchard.bean(SignalLog.class).after(before).stream()
+                .anyMatch(entry -> entry.device().equals("peat") && entry.direction() == SignalLog.Direction.OUT));
+        browser.until(() -> orchard.bean(Values.class)
+                .parameters()
+                .get("peat/oscillator1.waveform")
+                .text()
+                .equals(second));
     }
 
     private static Element element(TestOrchard orchard) {
