@@ -2,12 +2,9 @@ package orchard.app.live;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.util.HashSet;
-import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Consumer;
 import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
@@ -27,7 +24,6 @@ final class OpenPage implements AutoCloseable {
     private static final int MOST_WAITING = 512;
     private static final int BEHIND = 6;
     private static final String BEAT = "{\"type\":\"beat\"}";
-    private static final int MOST_HELD = 64;
 
     /** So long a page that was asked has time to answer, and one on which fingers play. */
     private static final long SILENT_NANOS = 1_700_000_000L;
@@ -58,7 +54,6 @@ final class OpenPage implements AutoCloseable {
     private final BrowserWire.Page lender;
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
-    private final Set<Held> held = new HashSet<>();
     private final Untold untold = new Untold();
     private boolean letGo;
     /** By how much Orchard's clock is ahead of the page's, with the shortest way between them that was seen; and when that was so. */
@@ -85,18 +80,6 @@ final class OpenPage implements AutoCloseable {
         this.lender = lender;
         this.writer = Daemon.thread("page " + session.getId(), this::write);
         this.writer.start();
-    }
-
-    /** Something that a finger on this page holds. */
-    record Held(String layout, String control) {}
-
-    /** A finger came to something on a layout, or left it. */
-    synchronized void hold(String on, String control, boolean down) {
-        if (down && held.size() < MOST_HELD) {
-            held.add(new Held(on, control));
-        } else {
-            held.remove(new Held(on, control));
-        }
     }
 
     /** What its layout shows that it was not told. */
@@ -128,11 +111,9 @@ final class OpenPage implements AutoCloseable {
         }
     }
 
-    /** Nobody is there any more: what fingers on this page hold is let go, and no touch of it comes after. */
-    synchronized void letGo(Consumer<Held> lettingGo) {
+    /** Nobody is there any more: no touch of it comes after this. */
+    synchronized void letGo() {
         letGo = true;
-        held.forEach(lettingGo);
-        held.clear();
     }
 
     /** The page said something. */

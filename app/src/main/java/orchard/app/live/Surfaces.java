@@ -86,13 +86,20 @@ final class Surfaces {
     /** A page is gone: what its fingers held is let go. */
     void leave(OpenPage page) {
         pages.remove(page);
-        page.letGo(held -> {
-            engine.dropped(held.layout(), held.control());
-            rest(held.layout(), held.control());
-        });
+        page.letGo(); // whatever it said before has been dealt with now
+        List<Place> held = new ArrayList<>();
         synchronized (holders) {
-            holders.values().removeIf(holder -> holder == page);
+            holders.forEach((place, holder) -> {
+                if (holder == page) {
+                    held.add(place);
+                }
+            });
+            holders.keySet().removeAll(held);
         }
+        held.forEach(place -> {
+            engine.dropped(place.layout(), place.control());
+            rest(place.layout(), place.control());
+        });
     }
 
     /**
@@ -116,13 +123,18 @@ final class Surfaces {
 
     /** The finger that came last has a control; another page's that is on it still follows from now on. */
     private void come(OpenPage page, String layout, String control) {
+        boolean isThere = keeper.rig()
+                .device(layout)
+                .flatMap(device -> device.profile().control(control))
+                .isPresent();
+        if (!isThere) {
+            return;
+        }
         OpenPage before;
         synchronized (holders) {
             before = holders.put(new Place(layout, control), page);
         }
-        page.hold(layout, control, true);
         if (before != null && before != page) {
-            before.hold(layout, control, false);
             before.untold().takes(control);
             tell(before);
         } else {
@@ -135,7 +147,6 @@ final class Surfaces {
         synchronized (holders) {
             held = holders.remove(new Place(layout, control), page);
         }
-        page.hold(layout, control, false);
         if (held) {
             finger(layout, control, 0);
             rest(layout, control);

@@ -1,6 +1,6 @@
 // A button, and what is tapped: on while a finger is on it, or switched by each press. It is lit when Orchard says so.
 import { on } from "../fingers.js";
-import { moved } from "../outbox.js";
+import { came, left, moved } from "../outbox.js";
 import { touched } from "./touched.js";
 
 export function mount(element) {
@@ -31,10 +31,17 @@ export function mount(element) {
     key(event) {
       if (event.key !== " " && event.key !== "Enter") return;
       event.preventDefault();
-      if (!event.repeat) press();
+      if (event.repeat) return;
+      came(button.id);
+      press();
     },
   });
-  element.addEventListener("keyup", (event) => (event.key === " " || event.key === "Enter") && release());
-  element.addEventListener("blur", release);
+  const keyUp = () => {
+    if (!pressed || on(element).length) return;
+    release();
+    left(button.id);
+  };
+  element.addEventListener("keyup", (event) => (event.key === " " || event.key === "Enter") && keyUp());
+  element.addEventListener("blur", keyUp);
   return Object.assign(button, { goesOn: false, tappedTwice: null });
 }

@@ -1,7 +1,7 @@
 // A pad: how hard it is hit is told by where, or by how much of the finger lies on it; then how hard it is pressed and where, if it tells.
 import { clamp } from "../drag.js";
 import { on } from "../fingers.js";
-import { moved } from "../outbox.js";
+import { came, left, moved } from "../outbox.js";
 import { touched } from "./touched.js";
 
 const SOFTEST = 1 / 127;
@@ -64,11 +64,18 @@ export function mount(element) {
     key(event) {
       if (event.key !== " " && event.key !== "Enter") return;
       event.preventDefault();
-      if (!event.repeat) hit(0.8);
+      if (event.repeat) return;
+      came(pad.id);
+      hit(0.8);
     },
   });
-  element.addEventListener("keyup", (event) => (event.key === " " || event.key === "Enter") && release());
-  element.addEventListener("blur", release);
+  const keyUp = () => {
+    if (!pressed || on(element).length) return;
+    release();
+    left(pad.id);
+  };
+  element.addEventListener("keyup", (event) => (event.key === " " || event.key === "Enter") && keyUp());
+  element.addEventListener("blur", keyUp);
   const told = pad.told;
   const where = { x: 0.5, y: 0.5 };
   return Object.assign(pad, {

@@ -2,6 +2,8 @@ package orchard.app.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
@@ -72,6 +74,43 @@ class LiveSocketTest {
             shown(one, " dB"); // its own touch comes back with the text
             other.say("{'type':'nonsense'}");
             assertThat(other.hear("refused")).isNotEmpty();
+        }
+    }
+
+    /** Each takes from the other what it holds, again and again, and in the end one of them goes. */
+    @Test
+    void twoPagesThatTakeFromEachOtherNeverWaitForEachOther(TestOrchard orchard) throws InterruptedException {
+        Client client = new Client(orchard);
+        try (Client.Socket one = client.socket();
+                Client.Socket two = client.socket();
+                Client.Socket third = client.socket()) {
+            List<Client.Socket> pages = List.of(one, two);
+            pages.forEach(page -> page.say("{'type':'hello','page':'play','layout':'layout1'}"));
+            third.say("{'type':'hello','page':'play','layout':'layout1'}");
+            third.hear("welcome");
+            List<Thread> hands = new ArrayList<>();
+            for (int hand = 0; hand < 2; hand++) {
+                int number = hand;
+                hands.add(new Thread(() -> {
+                    for (int i = 0; i < 400; i++) {
+                        String first = (i + number) % 2 == 0 ? "e2" : "e3";
+                        String second = (i + number) % 2 == 0 ? "e3" : "e2";
+                        pages.get(number)
+                                .say("{'type':'touch','layout':'layout1','down':['" + first + "','" + second
+                                        + "'],'moves':[['" + first + "'," + i / 400.0 + "]]}");
+                    }
+                }));
+            }
+            hands.forEach(Thread::start);
+            for (Thread hand : hands) {
+                hand.join(20_000);
+                assertThat(hand.isAlive()).isFalse();
+            }
+            one.say("{'type':'touch','layout':'layout1','down':['e2'],'moves':[['e2',0.625]]}");
+            shown(third, "\"e2\":{\"value\":0.625");
+            one.close();
+            two.say("{'type':'touch','layout':'layout1','down':['e2'],'moves':[['e2',0.375]],'up':['e2']}");
+            shown(third, "\"e2\":{\"value\":0.375");
         }
     }
 
