@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.concurrent.locks.LockSupport;
 import orchard.app.OrchardApplication;
 import orchard.app.demo.StandInHouse;
 import orchard.app.port.PortRoom;
@@ -14,6 +15,9 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 
 /** The real application with the demo rig and the stand-ins, on free ports, in this process. */
 public final class TestOrchard implements AutoCloseable {
+
+    /** So long a test waits at most for gear that the one before it left. */
+    private static final long CALM_NANOS = 2_000_000_000L;
 
     private final ServletWebServerApplicationContext context;
     private final Path home;
@@ -99,6 +103,12 @@ public final class TestOrchard implements AutoCloseable {
     public void reset() {
         while (keeper().undo().isPresent()) {
             // until nothing is left
+        }
+        // software that is asked anew because of that tells all it has, and a test that began before would find its own
+        // signals among that
+        long until = System.nanoTime() + CALM_NANOS;
+        while (!bean(PortRoom.class).unsure(keeper().rig().devices()).isEmpty() && System.nanoTime() < until) {
+            LockSupport.parkNanos(10_000_000);
         }
     }
 
