@@ -7,8 +7,10 @@ import java.nio.file.Path;
 import java.util.concurrent.locks.LockSupport;
 import orchard.app.OrchardApplication;
 import orchard.app.demo.StandInHouse;
+import orchard.app.live.EngineRoom;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Ref;
 import orchard.standin.StandIn;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
@@ -109,6 +111,15 @@ public final class TestOrchard implements AutoCloseable {
         long until = System.nanoTime() + CALM_NANOS;
         while (!bean(PortRoom.class).unsure(keeper().rig().devices()).isEmpty() && System.nanoTime() < until) {
             LockSupport.parkNanos(10_000_000);
+        }
+    }
+
+    /** Puts parameters of software back to their defaults, as a test found them. */
+    public void putBack(String device, String... parameters) {
+        for (String parameter : parameters) {
+            keeper().rig()
+                    .parameter(new Ref.ToParameter(device, parameter))
+                    .ifPresent(one -> bean(EngineRoom.class).set(device, parameter, one.position(one.standard())));
         }
     }
 

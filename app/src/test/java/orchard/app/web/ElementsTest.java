@@ -47,8 +47,14 @@ class ElementsTest {
     }
 
     @AfterEach
-    void noMoreLearning(TestOrchard orchard) {
+    void asItWas(TestOrchard orchard) {
         orchard.bean(Learn.class).on(false);
+        for (int track = 1; track <= 4; track++) {
+            String of = "track" + track;
+            orchard.putBack("wherry", of + ".volume", of + ".pan", of + ".mute");
+        }
+        orchard.putBack("wherry", "song.automation");
+        orchard.putBack("loft", "mover1.pan", "mover1.tilt");
     }
 
     /** Learn: a finger moves the element, and a hand moves the parameter in the software. */

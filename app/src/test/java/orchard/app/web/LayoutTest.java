@@ -12,6 +12,7 @@ import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.Wherry;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.Keys;
@@ -78,6 +79,12 @@ class LayoutTest {
                 .get("peat/oscillator1.waveform")
                 .text()
                 .equals(second));
+    }
+
+    @AfterEach
+    void asItWas(TestOrchard orchard) {
+        orchard.putBack("wherry", "track2.volume", "track4.volume");
+        orchard.putBack("peat", "oscillator1.waveform");
     }
 
     private static Element element(TestOrchard orchard) {

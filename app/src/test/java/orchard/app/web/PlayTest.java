@@ -56,6 +56,9 @@ class PlayTest {
         while (orchard.keeper().rig().layout(ID).isPresent()) {
             orchard.keeper().undo();
         }
+        for (int track = 1; track <= 8; track++) {
+            orchard.putBack("wherry", volume(track).parameter());
+        }
     }
 
     private static Ref.ToParameter volume(int track) {
