@@ -6,7 +6,9 @@ import java.util.Random;
 import orchard.action.Action;
 import orchard.action.Send;
 import orchard.gear.Ref;
+import orchard.layout.Box;
 import orchard.layout.Element;
+import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -103,16 +105,13 @@ public final class Rigs {
     private static Layout layout(String id, Random random) {
         List<Element> elements = new ArrayList<>();
         for (int i = random.nextInt(4); i > 0; i--) {
-            boolean fader = random.nextBoolean();
+            Kind[] kinds = Kind.values();
             elements.add(new Element(
                     "e" + i,
-                    fader ? Element.Kind.FADER : Element.Kind.LABEL,
                     "Lamp " + i,
-                    random.nextInt(28),
-                    random.nextInt(12),
-                    1 + random.nextInt(4),
-                    1 + random.nextInt(6),
-                    fader ? null : new Ref.ToParameter("desk", "volume")));
+                    new Box(random.nextInt(28), random.nextInt(12), 1 + random.nextInt(4), 1 + random.nextInt(6)),
+                    kinds[random.nextInt(kinds.length)].plain(),
+                    new Ref.ToParameter("desk", "volume")));
         }
         return new Layout(id, "Layout " + id + " " + random.nextInt(9), elements);
     }

@@ -1,98 +1,109 @@
-// A layout being played, on a tablet or any browser. A finger rules its own fader; everything else follows Orchard.
+// A layout being played, on a tablet or any browser. A finger rules its own element; everything else follows Orchard.
+import * as button from "./elements/button.js";
+import * as choices from "./elements/choices.js";
+import * as fader from "./elements/fader.js";
+import * as field from "./elements/field.js";
+import * as knob from "./elements/knob.js";
+import * as pad from "./elements/pad.js";
+import * as shown from "./elements/shown.js";
+import * as wheel from "./elements/wheel.js";
+import * as fingers from "./fingers.js";
+import * as outbox from "./outbox.js";
+import * as screens from "./screens.js";
 import * as socket from "./socket.js";
-import { arrowStep, clamp } from "./drag.js";
-import { level, place, rename } from "./board.js";
 import { watchPanic } from "./panic.js";
 
-const AFTER_RELEASE = 250;
+const KINDS = { fader, knob, wheel, button, tap: button, pad, field, choices, list: choices };
 const board = document.getElementById("page");
+const lost = document.getElementById("lost");
 const layout = board.dataset.layout;
-const held = new Map();
-
-function show(element, value, text) {
-  level(element, value);
-  element.setAttribute("aria-valuenow", Math.round(value * 100));
-  if (text !== undefined) {
-    element.querySelector(".value").textContent = text;
-    element.setAttribute("aria-valuetext", text);
-  }
-}
+const elements = new Map();
+outbox.playing(layout);
 
 board.querySelectorAll(".element").forEach((element) => {
-  place(element, board);
-  if (!element.classList.contains("fader")) return;
-  const id = element.dataset.element;
-  const value = () => Number(element.querySelector(".fill").dataset.value);
-  const touch = (to) => {
-    show(element, to);
-    socket.send({ type: "touch", layout, element: id, value: to });
-  };
-  show(element, value(), element.querySelector(".value").textContent);
-  element.addEventListener("pointerdown", (down) => {
-    down.preventDefault();
-    element.setPointerCapture(down.pointerId);
-    element.classList.add("held");
-    held.set(id, Infinity);
-    socket.send({ type: "hold", layout, element: id, on: true });
-    const from = value();
-    const way = element.querySelector(".slot").clientHeight;
-    const move = (event) => touch(clamp(from + (down.clientY - event.clientY) / way));
-    const stop = () => {
-      element.removeEventListener("pointermove", move);
-      element.removeEventListener("pointerup", stop);
-      element.removeEventListener("pointercancel", stop);
-      element.classList.remove("held");
-      held.set(id, performance.now() + AFTER_RELEASE);
-      socket.send({ type: "hold", layout, element: id, on: false });
-    };
-    element.addEventListener("pointermove", move);
-    element.addEventListener("pointerup", stop);
-    element.addEventListener("pointercancel", stop);
-  });
-  element.addEventListener("keydown", (event) => {
-    const to =
-      event.key === "Home" ? 0 : event.key === "End" ? 1 : arrowStep(event) ? clamp(value() + arrowStep(event) / 100) : null;
-    if (to === null) return;
-    event.preventDefault();
-    touch(to);
-  });
+  const { element: id, kind, value, text } = element.dataset;
+  const mounted = (KINDS[kind] ?? shown).mount(element);
+  elements.set(id, { element, ...mounted });
+  mounted.told({ value: Number(value), text }, id);
+  if (mounted.fingers === false) return;
+  fingers.watch(element, mounted);
+  element.addEventListener("keydown", (event) => mounted.key(event));
 });
 
-socket.on("touch", (message) => {
-  const element = board.querySelector(`[data-element="${CSS.escape(message.element)}"]`);
-  if (!element?.classList.contains("fader")) return;
-  const mine = (held.get(message.element) ?? 0) > performance.now();
-  show(element, mine ? Number(element.querySelector(".fill").dataset.value) : message.value, message.text);
+// What is not seen any more is held by nobody.
+screens.mount(board, () => fingers.letGo());
+
+socket.on("shown", (message) => {
+  Object.entries(message.elements).forEach(([part, news]) => elements.get(part.split(".")[0])?.told(news, part));
+  (message.taken ?? []).forEach((id) => elements.has(id) && fingers.taken(elements.get(id).element));
+  if (message.revision !== undefined) follow(message.revision);
 });
-socket.on("live", (message) => rename(board, message.groups));
 // Layers that are on stand beside the name, the topmost first.
 const layers = document.getElementById("playlayers");
 socket.on("layers", ({ stack }) => {
   layers.querySelectorAll("[data-layer]").forEach((one) => (one.hidden = !stack.includes(one.dataset.layer)));
   [...stack].reverse().forEach((id) => layers.append(layers.querySelector(`[data-layer="${CSS.escape(id)}"]`) ?? ""));
 });
+
 // An edit made elsewhere is shown once no finger is down: a move is never cut short.
+let revision = Number(board.dataset.revision);
 function reloadWhenFree() {
-  if (board.querySelector(".held")) setTimeout(reloadWhenFree, 300);
+  if (fingers.any()) setTimeout(reloadWhenFree, 300);
   else location.reload();
 }
-let edited = false;
-socket.on("rig", () => {
-  if (!edited) reloadWhenFree();
-  edited = true;
+function follow(now) {
+  if (now <= revision) return; // it was drawn after that
+  revision = now;
+  reloadWhenFree();
+}
+socket.on("rig", (message) => follow(message.revision));
+
+socket.on("offline", () => {
+  fingers.cut();
+  document.body.classList.add("cut");
+  lost.hidden = document.hidden;
 });
-socket.on("offline", () => (document.getElementById("lost").hidden = false));
-let before = false;
-socket.on("online", () => {
-  document.getElementById("lost").hidden = true;
-  if (before) location.reload();
-  before = true;
+// Before "welcome" Orchard told where everything stands.
+socket.on("welcome", () => {
+  lost.hidden = true;
+  document.body.classList.remove("cut");
+  fingers.mended();
+  document.documentElement.dataset.ready = "yes";
 });
+document.addEventListener("visibilitychange", () => document.hidden && fingers.letGo());
+
 watchPanic(() => socket.send({ type: "panic" }));
 socket.on("stopped", () => {
   const button = document.getElementById("stopall");
   button.classList.add("done");
   setTimeout(() => button.classList.remove("done"), 1200);
 });
+// The screen stays awake; a browser lets go of that whenever the page is not seen.
+async function stayAwake() {
+  if (document.hidden) return;
+  try {
+    await navigator.wakeLock.request("screen");
+  } catch {
+    say("This screen may go dark by itself: the browser keeps it awake only over https, or on the machine Orchard runs on.");
+  }
+}
+function say(words) {
+  const lacks = document.getElementById("lacks");
+  lacks.textContent = words;
+  lacks.hidden = false;
+  setTimeout(() => (lacks.hidden = true), 8000);
+}
+document.addEventListener("visibilitychange", stayAwake);
+stayAwake();
+if (!window.PointerEvent) say("This browser does not tell fingers apart: play on a newer one.");
+const whole = document.getElementById("whole");
+whole.hidden = !document.fullscreenEnabled;
+whole.addEventListener("click", () =>
+  document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()
+);
+
+["contextmenu", "gesturestart", "dblclick", "selectstart"].forEach((type) =>
+  document.addEventListener(type, (event) => event.preventDefault())
+);
+fingers.cut(); // until Orchard is there
 socket.open("play", layout);
-document.documentElement.dataset.ready = "yes";

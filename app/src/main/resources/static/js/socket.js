@@ -1,20 +1,26 @@
 // The live socket: one connection a page, opened again by itself. Messages are listed in docs/wires.md.
 const listeners = new Map();
+const LOOK = 75;
+const TRY = 250;
+const PATIENCE = 1000;
 let socket = null;
-let hello = {};
-let wait = 200;
+let hello = null;
 let heard = 0;
+let looked = performance.now();
+let tried = 0;
+let opening = false;
 
-// Orchard says something at least every half second: who hears nothing for longer has lost it, whatever the connection says.
-const SILENCE = 2500;
+// Orchard says something at least every half second, and more often to a page on which fingers play: who hears nothing for longer has lost
+// it, whatever the connection says.
+const silence = () => (hello?.layout ? 350 : 2500);
 setInterval(() => {
-  if (socket?.readyState !== WebSocket.OPEN || performance.now() - heard < SILENCE) return;
-  const lost = socket;
-  socket = null;
-  lost.close();
-  tell("offline", {});
-  connect();
-}, 500);
+  const now = performance.now();
+  const stoodStill = now - looked > 3 * LOOK; // then what waits to be heard comes first
+  looked = now;
+  if (document.hidden || stoodStill) return;
+  if (socket && now - heard > silence()) lose(socket);
+  else if (!socket && hello && now - tried > TRY) reach(now);
+}, LOOK);
 
 export function on(type, listener) {
   if (!listeners.has(type)) listeners.set(type, []);
@@ -39,24 +45,48 @@ export function open(page, layout = "") {
   else connect();
 }
 
+// A browser that failed to open sockets waits longer and longer before it tries again: so it is asked first whether anybody is there.
+async function reach(now) {
+  tried = now;
+  try {
+    await fetch("/favicon.svg", { cache: "no-store", signal: AbortSignal.timeout(PATIENCE) });
+  } catch {
+    return;
+  }
+  if (!socket && !opening) connect();
+}
+
 function connect() {
-  socket = new WebSocket(`${location.protocol.replace("http", "ws")}//${location.host}/live`);
-  socket.onopen = () => {
-    wait = 200;
-    socket.send(JSON.stringify(hello));
+  opening = true;
+  const mine = new WebSocket(`${location.protocol.replace("http", "ws")}//${location.host}/live`);
+  const giveUp = setTimeout(() => mine.close(), PATIENCE * 3);
+  mine.onopen = () => {
+    clearTimeout(giveUp);
+    opening = false;
+    socket = mine;
+    heard = performance.now();
+    mine.send(JSON.stringify(hello));
     tell("online", {});
   };
-  const mine = socket;
-  heard = performance.now();
-  socket.onmessage = (event) => {
+  mine.onmessage = (event) => {
+    if (mine !== socket) return;
     heard = performance.now();
     const message = JSON.parse(event.data);
     tell(message.type, message);
   };
-  socket.onclose = () => {
-    if (mine !== socket) return; // it was given up already
-    tell("offline", {});
-    setTimeout(connect, wait);
-    wait = Math.min(wait * 2, 3000);
+  mine.onclose = () => {
+    clearTimeout(giveUp);
+    if (mine === socket) lose(mine);
+    else if (!socket) {
+      opening = false;
+      tell("offline", {});
+    }
   };
+}
+
+function lose(lost) {
+  socket = null;
+  opening = false;
+  lost.close();
+  tell("offline", {});
 }

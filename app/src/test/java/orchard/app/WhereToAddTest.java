@@ -24,7 +24,7 @@ class WhereToAddTest {
             "something a mapping does", 3,
             "a kind of light", 2,
             "a finding", 2,
-            "an element of a layout", 2,
+            "a kind of element of a layout", 5,
             "a stand-in with its profile", 4,
             "a page", 4,
             "a MIDI message", 3,

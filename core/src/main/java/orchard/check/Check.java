@@ -23,6 +23,7 @@ public final class Check {
             new Blocked(),
             new Round(),
             new EmptyFocus(),
+            new TooSmall(),
             new SameMessage(),
             new OtherProgramme());
 

@@ -49,8 +49,8 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
     /**
      * Where a finding leads.
      *
-     * @param part id of the mapping or device
-     * @param detail id of a control on that device, or ""
+     * @param part id of the mapping, device or layout
+     * @param detail id of a control or element on it, or ""
      */
     public record Place(Page page, String part, String detail) {}
 
@@ -61,6 +61,7 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
         DESCRIBE,
         MEMORY,
         SONGS,
-        CONNECT
+        CONNECT,
+        LAYOUTS
     }
 }

@@ -40,7 +40,18 @@ final class Cells {
     private final Map<String, State.OfLayer> layers = new HashMap<>();
     private final Map<String, State.OfFocus> foci = new HashMap<>();
     private final Map<String, Map<Ref.ToParameter, State.OfAddress>> addresses = new HashMap<>();
+    /** What lights answer that follow something without any mapping. */
+    private final State.OfMapping always = new State.OfMapping("");
+
     private final State.OfSelector songs = new State.OfSelector();
+
+    Cells() {
+        always.active = true;
+    }
+
+    State.OfMapping always() {
+        return always;
+    }
 
     private OfDevice all(String device) {
         return devices.computeIfAbsent(device, OfDevice::new);

@@ -43,6 +43,7 @@ public final class Compiler {
     private final Cells cells = new Cells();
     private final DeviceCompiler deviceCompiler = new DeviceCompiler(cells);
     private final MappingCompiler mappingCompiler = new MappingCompiler(cells);
+    private final LightRuleCompiler lightRules = new LightRuleCompiler(cells, new PageRows(cells));
     private Map<String, DevicePlan> devices = Map.of();
     private Map<String, PresetPlan> presets = Map.of();
     private Map<String, PresetRack> racks = Map.of();
@@ -281,26 +282,25 @@ public final class Compiler {
                 listeners.computeIfAbsent(touch, c -> new ArrayList<>(1));
                 touched(plan, touches.computeIfAbsent(touch, t -> new LinkedHashSet<>()));
             }
-            for (LightRule answer : plan.answers()) {
-                rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
-                if (answer.pages() != null) {
-                    turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
-                            .add(answer.light());
-                }
-                if (answer.source() instanceof State.OfLayer layer) {
-                    ofLayers.computeIfAbsent(layer, l -> new LinkedHashSet<>()).add(answer.light());
-                } else if (answer.source() instanceof State.OfFocus focus) {
-                    focused.computeIfAbsent(focus, f -> new LinkedHashSet<>()).add(answer.light());
-                }
-                if (answer.address() == null) {
-                    continue;
-                }
-                lights.computeIfAbsent(answer.address(), a -> new LinkedHashSet<>())
+        }
+        for (LightRule answer : answers(plans)) {
+            rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
+            if (answer.pages() != null) {
+                turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
                         .add(answer.light());
-                if (answer.address().focus != null) {
-                    focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
-                            .add(answer.light());
-                }
+            }
+            if (answer.source() instanceof State.OfLayer layer) {
+                ofLayers.computeIfAbsent(layer, l -> new LinkedHashSet<>()).add(answer.light());
+            } else if (answer.source() instanceof State.OfFocus focus) {
+                focused.computeIfAbsent(focus, f -> new LinkedHashSet<>()).add(answer.light());
+            }
+            if (answer.address() == null) {
+                continue;
+            }
+            lights.computeIfAbsent(answer.address(), a -> new LinkedHashSet<>()).add(answer.light());
+            if (answer.address().focus != null) {
+                focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
+                        .add(answer.light());
             }
         }
         for (DevicePlan device : devices.values()) {
@@ -336,6 +336,14 @@ public final class Compiler {
                         .map(entry ->
                                 new Plan.Turned(entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
                         .toList());
+    }
+
+    /** What lights answer: mappings, and what elements of layouts follow by themselves. */
+    private List<LightRule> answers(List<MappingPlan> plans) {
+        List<LightRule> answers = new ArrayList<>();
+        plans.forEach(plan -> answers.addAll(plan.answers()));
+        rig.layouts().forEach(layout -> answers.addAll(lightRules.follows(rig, layout)));
+        return answers;
     }
 
     /** What a mapping sets whose device wants to know of fingers. */

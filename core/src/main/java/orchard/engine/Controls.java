@@ -85,7 +85,7 @@ final class Controls {
             double low = dimension.pattern().low();
             stands(control, position, low + position * (dimension.pattern().high() - low));
         } else {
-            movedBy(control, encoding.number(1), encoding);
+            movedBy(control, encoding == Encoding.STEPPING ? 1.0 / Encoding.WAY : encoding.number(1), encoding);
         }
     }
 
@@ -237,8 +237,9 @@ final class Controls {
 
     /** Nobody will ever say that it comes up: its device is gone, or speaks of it in another way from now on. */
     void letGo(State.OfControl control) {
-        if (control.plan.touchOf() != null) {
-            control.position = 0;
+        boolean isFinger = control.plan.dimension().name().equals(Dimension.TOUCH);
+        if (isFinger && control.position > 0) {
+            movedTo(control, control.plan.dimension().rest());
         }
         if (control.down) {
             movedTo(control, control.plan.dimension().rest());
@@ -263,6 +264,8 @@ final class Controls {
                 holdBack(control, number, "heard, but nobody turns so far at once: it counts anew");
                 return;
             }
+        } else if (encoding == Encoding.STEPPING) {
+            steps = number;
         } else {
             steps = encoding.steps((int) number) / (double) Encoding.WAY;
         }

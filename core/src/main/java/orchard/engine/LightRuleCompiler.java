@@ -12,6 +12,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.layout.Layout;
 import orchard.light.Light;
 import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
@@ -83,6 +84,26 @@ final class LightRuleCompiler {
                     null));
         }
         return answers;
+    }
+
+    /** What elements of a layout show that follow something without any mapping. */
+    List<LightRule> follows(Rig rig, Layout layout) {
+        return layout.elements().stream()
+                .filter(element -> element.follows() != null)
+                .flatMap(element -> rig.parameter(element.follows()).stream()
+                        .map(parameter -> new LightRule(
+                                cells.always(),
+                                cells.light(new Ref.ToLight(layout.id(), element.id())),
+                                Show.Rule.VALUE,
+                                position -> position >= 0.5,
+                                ShapeFunction.of(Shape.WHOLE, parameter),
+                                cells.address(element.follows(), rig),
+                                null,
+                                1,
+                                "",
+                                null,
+                                null)))
+                .toList();
     }
 
     /** The first layer that a mapping switches, or else the first place it brings under a focus. */

@@ -147,7 +147,7 @@ public final class Arrangement {
             case KEY -> new Size(3, 14);
             case XY -> new Size(14, 14);
             case FADER, PEDAL -> new Size(9, 16);
-            case KNOB, ENDLESS_KNOB, WHEEL, MOTION -> new Size(9, 12);
+            case KNOB, ENDLESS_KNOB, WHEEL, MOTION, CHOICE -> new Size(9, 12);
         };
     }
 

@@ -42,7 +42,8 @@ public record Control(
         WHEEL("wheel", "turns"),
         XY("XY field", "moves"),
         KEY("key", "is played"),
-        MOTION("motion", "moves");
+        MOTION("motion", "moves"),
+        CHOICE("choice", "is chosen");
 
         private final String words;
         private final String verb;
@@ -69,6 +70,7 @@ public record Control(
                 case XY -> "Field";
                 case KEY -> "Key";
                 case MOTION -> "Motion";
+                case CHOICE -> "Choice";
             };
         }
 

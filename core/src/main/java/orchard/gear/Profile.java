@@ -149,6 +149,23 @@ public record Profile(
         return lights.stream().filter(l -> l.control().equals(place)).toList();
     }
 
+    /**
+     * The lights on a control that can answer one of its numbers: where a light is that number's own (its id is the control's, a dot and the number's name), only
+     * that; else those that are no number's own.
+     */
+    public List<Light> lightsOn(Ref.ToControl number) {
+        List<Light> all = lightsOn(number.control());
+        List<String> own = control(number.control()).stream()
+                .flatMap(control -> control.dimensions().stream())
+                .map(dimension -> number.control() + "." + dimension.name())
+                .toList();
+        String mine = number.control() + "." + number.dimension();
+        List<Light> its = all.stream().filter(light -> light.id().equals(mine)).toList();
+        return its.isEmpty()
+                ? all.stream().filter(light -> !own.contains(light.id())).toList()
+                : its;
+    }
+
     /** Whether one of its controls says the same on another channel. */
     public boolean saysOnAnotherChannel(MidiMessage message) {
         Set<Object> other = IntStream.rangeClosed(1, 16)

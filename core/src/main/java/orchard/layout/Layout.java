@@ -1,16 +1,15 @@
 package orchard.layout;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import orchard.gear.Control;
 import orchard.gear.Device;
-import orchard.gear.Dimension;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
 import orchard.light.Drawn;
 import orchard.light.Light;
-import orchard.signal.MessagePattern;
 
 /**
  * A drawn surface of {@value #COLUMNS} × {@value #ROWS} cells.
@@ -35,20 +34,20 @@ public record Layout(String id, String name, List<Element> elements) {
         return elements.stream().filter(e -> e.id().equals(id)).findFirst();
     }
 
-    /** The layout as a device: every fader is a control that can be mapped and a light that answers. */
+    /** The layout as a device: what fingers move is a control that can be mapped, and nearly everything is a light that answers. */
     public Device device() {
-        List<Element> faders =
-                elements.stream().filter(e -> e.kind() == Element.Kind.FADER).toList();
-        List<Control> controls = faders.stream()
-                .map(e -> new Control(
-                        e.id(),
-                        e.name(),
-                        Control.Kind.FADER,
-                        List.of(new Dimension("position", new MessagePattern.Touch(e.id()))),
-                        new Control.Face(e.x(), e.y(), e.width(), e.height())))
+        List<Control> controls = elements.stream()
+                .flatMap(e -> e.face().hand().stream()
+                        .map(hand ->
+                                new Control(e.id(), e.name(), hand, e.face().dimensions(e.id()), face(e.box()))))
                 .toList();
-        List<Light> lights = faders.stream()
-                .map(e -> new Light(e.id(), e.name(), e.id(), new Drawn(e.id())))
+        List<Light> lights = elements.stream()
+                .flatMap(e -> e.face().shows(e.id()).stream()
+                        .map(part -> new Light(
+                                part,
+                                part.equals(e.id()) ? e.name() : e.name() + " " + part.substring(e.id().length() + 1),
+                                e.face().hand().isPresent() ? e.id() : "",
+                                new Drawn(part))))
                 .toList();
         return new Device(
                 id,
@@ -56,5 +55,53 @@ public record Layout(String id, String name, List<Element> elements) {
                 "touch layout",
                 new Seat(Wire.TOUCH, id, id),
                 new Profile(controls, List.of(), List.of(), lights, List.of(), List.of(), List.of()));
+    }
+
+    private static Control.Face face(Box box) {
+        return new Control.Face(box.x(), box.y(), box.width(), box.height());
+    }
+
+    /** An id that no element has. */
+    public String freeId() {
+        return "e"
+                + (1
+                        + elements.stream()
+                                .filter(e -> e.id().matches("e\\d{1,6}"))
+                                .mapToInt(e -> Integer.parseInt(e.id().substring(1)))
+                                .max()
+                                .orElse(0));
+    }
+
+    /** The first place, row by row, where nothing lies; the top left if there is none. */
+    public Box room(Box size) {
+        for (int y = 0; y + size.height() <= ROWS; y++) {
+            for (int x = 0; x + size.width() <= COLUMNS; x++) {
+                Box box = size.at(x, y);
+                if (elements.stream().noneMatch(e -> e.box().overlaps(box))) {
+                    return box;
+                }
+            }
+        }
+        return size.at(0, 0);
+    }
+
+    /** The same layout with other elements. */
+    public Layout with(List<Element> others) {
+        return new Layout(id, name, others);
+    }
+
+    /** The same layout with an element put in place of the one of its id, or after all others. */
+    public Layout with(Element element) {
+        List<Element> all = new ArrayList<>(elements);
+        all.replaceAll(e -> e.id().equals(element.id()) ? element : e);
+        if (!all.contains(element)) {
+            all.add(element);
+        }
+        return with(all);
+    }
+
+    /** The same layout without an element. */
+    public Layout without(String element) {
+        return with(elements.stream().filter(e -> !e.id().equals(element)).toList());
     }
 }

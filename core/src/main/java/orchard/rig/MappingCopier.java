@@ -100,7 +100,7 @@ public final class MappingCopier {
     public List<Show.Answer> answers(Ref.ToControl trigger) {
         List<Light> lights = rig.device(trigger.device())
                 .map(Device::profile)
-                .map(p -> p.lightsOn(trigger.control()))
+                .map(p -> p.lightsOn(trigger))
                 .orElse(List.of());
         return lights.stream()
                 .map(light -> new Show.Answer(new Ref.ToLight(trigger.device(), light.id()), Show.Rule.usual(light)))

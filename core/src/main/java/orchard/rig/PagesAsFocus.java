@@ -186,7 +186,7 @@ public record PagesAsFocus(Focus focus, List<ParameterPage> pages, boolean repla
         /** What is on a page is shown on whatever lights a control has. */
         private List<Show.Answer> shown(Ref.ToControl control) {
             return rig.device(control.device()).stream()
-                    .flatMap(on -> on.profile().lightsOn(control.control()).stream())
+                    .flatMap(on -> on.profile().lightsOn(control).stream())
                     .map(light ->
                             new Show.Answer(new Ref.ToLight(control.device(), light.id()), Show.Rule.usual(light)))
                     .toList();

@@ -9,6 +9,7 @@ import orchard.action.Action;
 import orchard.action.Value;
 import orchard.condition.Condition;
 import orchard.gear.Feel;
+import orchard.layout.Face;
 import orchard.light.LightKind;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
@@ -37,6 +38,7 @@ public final class PartJson {
             .changeDefaultVisibility(visibility -> visibility.withIsGetterVisibility(Visibility.NONE))
             .addMixIn(Feel.class, FeelNames.class)
             .addMixIn(Part.class, Variant.class)
+            .addMixIn(Face.class, Variant.class)
             .addMixIn(Law.class, Variant.class)
             .addMixIn(Binding.class, Variant.class)
             .addMixIn(LightKind.class, Variant.class)

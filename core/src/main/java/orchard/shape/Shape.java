@@ -69,7 +69,7 @@ public record Shape(List<Stage> stages) {
         if (encoding.relative() && range.unit().equals(Display.DEGREES) && range.high() - range.low() >= CIRCLE) {
             return new Shape(List.of(new Scale(0, 1, 0, CIRCLE, true), new Wrap(range.low(), range.high())));
         }
-        boolean isStepped = encoding.relative() && encoding != Encoding.COUNTING && parameter.count() > 0;
+        boolean isStepped = encoding.inSteps() && parameter.count() > 0;
         double sensitivity = isStepped ? Math.min(100, (double) Encoding.WAY / (parameter.count() - 1)) : 1;
         return sensitivity > 1
                 ? new Shape(List.of(new Accumulate(sensitivity, 1, false, null, Accumulate.TENTH)))

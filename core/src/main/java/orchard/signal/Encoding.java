@@ -14,7 +14,9 @@ public enum Encoding {
     /** 7 bit: 1..63 up, 65..127 down; bit 6 is the sign. */
     SIGN_AND_MAGNITUDE,
     /** A number without ends (turns of a wheel): the step is its difference from the number before. */
-    COUNTING;
+    COUNTING,
+    /** The number is the step, 1 for the whole way of a control with ends: fingers on a layout. */
+    STEPPING;
 
     /** As many steps of the 7-bit encodings are the whole way of a control with ends. */
     public static final int WAY = 127;
@@ -24,13 +26,18 @@ public enum Encoding {
         return this != ABSOLUTE;
     }
 
+    /** Whether the number is a count of steps, of which {@value #WAY} are a whole way. */
+    public boolean inSteps() {
+        return relative() && this != COUNTING && this != STEPPING;
+    }
+
     /** The steps in a 7-bit number, up positive. Only for the three 7-bit relative encodings. */
     public int steps(int number) {
         return switch (this) {
             case TWOS_COMPLEMENT -> number < 64 ? number : number - 128;
             case OFFSET_64 -> number - 64;
             case SIGN_AND_MAGNITUDE -> number < 64 ? number : 64 - number;
-            case ABSOLUTE, COUNTING -> throw new IllegalStateException(this + " has no 7-bit steps");
+            case ABSOLUTE, COUNTING, STEPPING -> throw new IllegalStateException(this + " has no 7-bit steps");
         };
     }
 
@@ -41,7 +48,7 @@ public enum Encoding {
             case TWOS_COMPLEMENT -> cut & 0x7F;
             case OFFSET_64 -> 64 + cut;
             case SIGN_AND_MAGNITUDE -> cut < 0 ? 64 - cut : cut;
-            case ABSOLUTE, COUNTING -> throw new IllegalStateException(this + " has no 7-bit steps");
+            case ABSOLUTE, COUNTING, STEPPING -> throw new IllegalStateException(this + " has no 7-bit steps");
         };
     }
 
@@ -53,6 +60,7 @@ public enum Encoding {
             case OFFSET_64 -> "relative, offset 64";
             case SIGN_AND_MAGNITUDE -> "relative, sign and magnitude";
             case COUNTING -> "counting without end";
+            case STEPPING -> "steps";
         };
     }
 }

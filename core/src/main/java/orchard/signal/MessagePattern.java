@@ -163,6 +163,9 @@ public sealed interface MessagePattern {
         public Controller {
             within("Channel", channel, 1, 16);
             within("Controller", controller, 0, 127);
+            if (encoding == Encoding.STEPPING) {
+                throw new Mistake("A controller of 7 bit has no such steps");
+            }
         }
 
         @Override
@@ -345,7 +348,7 @@ public sealed interface MessagePattern {
 
         public SysExByte {
             template = SysExTemplate.of(template).text();
-            encoding = encoding == null ? Encoding.ABSOLUTE : encoding;
+            encoding = encoding == null || encoding == Encoding.STEPPING ? Encoding.ABSOLUTE : encoding;
             release = release == null || release.isEmpty()
                     ? ""
                     : SysExTemplate.of(release).text();
@@ -553,6 +556,49 @@ public sealed interface MessagePattern {
         @Override
         public String words() {
             return "touch on this layout";
+        }
+    }
+
+    /** An element of one of Orchard's own layouts that has no ends: its number says how far it went, 1 for a whole way. */
+    record Turned(String element) implements MessagePattern {
+        @Override
+        public Optional<MessagePattern> at(MessageId other) {
+            return Optional.empty();
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.TOUCH, 0, 0, element));
+        }
+
+        @Override
+        public Object key() {
+            return element;
+        }
+
+        @Override
+        public double number(Message message) {
+            return message instanceof TouchMessage m ? m.value() : Double.NaN;
+        }
+
+        @Override
+        public double low() {
+            return -1;
+        }
+
+        @Override
+        public double high() {
+            return 1;
+        }
+
+        @Override
+        public Encoding encoding() {
+            return Encoding.STEPPING;
+        }
+
+        @Override
+        public String words() {
+            return "turns on this layout";
         }
     }
 

@@ -6,7 +6,7 @@ import java.util.Locale;
  * What a touch layout says and hears. Inwards: a finger moved an element. Outwards: what the element has to show.
  *
  * @param element id of the element on its layout
- * @param value position 0..1, 0 at the bottom
+ * @param value position 0..1, 0 at the bottom; how far it went, −1..1, for what has no ends
  * @param text what stands beside it, empty on the way in
  */
 public record TouchMessage(String element, double value, String text) implements Message {

@@ -11,6 +11,10 @@ import orchard.action.Send;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.layout.Box;
+import orchard.layout.Element;
+import orchard.layout.Kind;
+import orchard.layout.Layout;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.rig.Edit;
@@ -35,6 +39,25 @@ class CheckTest {
             assertThat(finding.finder().title()).isEqualTo("Two hands on one parameter");
             assertThat(finding.sentence()).isEqualTo("Surf › Volume is set by Knob 1 of Box and Knob 2 of Box.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.MAP, "m2", ""));
+        });
+    }
+
+    @Test
+    void findsWhatIsTooSmallForAFinger() {
+        Layout layout = new Layout(
+                "layout1",
+                "Tablet",
+                List.of(
+                        new Element("e1", "Narrow", new Box(0, 0, 1, 8), Kind.FADER.plain()),
+                        new Element("e2", "Low", new Box(4, 0, 4, 1), Kind.BUTTON.plain()),
+                        new Element("e3", "Title", new Box(8, 0, 1, 1), Kind.LABEL.plain()),
+                        new Element("e4", "Large", new Box(10, 0, 2, 2), Kind.PAD.plain())));
+        Rig rig = Gear.rig().apply(Edit.add("draw", new Part.OfLayout(layout)));
+        assertThat(find(rig)).singleElement().satisfies(finding -> {
+            assertThat(finding.sentence())
+                    .isEqualTo(
+                            "Narrow of Tablet is 32 × 320 pixels on a tablet of 1024 × 768, and so small are 1 more.");
+            assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.LAYOUTS, "layout1", "e1"));
         });
     }
 

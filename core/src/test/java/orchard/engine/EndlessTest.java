@@ -31,6 +31,7 @@ import orchard.signal.Encoding;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.signal.TouchMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -55,7 +56,9 @@ class EndlessTest {
             this.parameter = parameter;
             MessagePattern pattern = encoding == Encoding.COUNTING
                     ? new MessagePattern.OscNumber("/box/any", 0, 0, 1, encoding)
-                    : new MessagePattern.Controller(1, 70, encoding);
+                    : encoding == Encoding.STEPPING
+                            ? new MessagePattern.Turned("any")
+                            : new MessagePattern.Controller(1, 70, encoding);
             Control control = new Control(
                     "any",
                     "Any",
@@ -91,7 +94,9 @@ class EndlessTest {
                     "box",
                     encoding == Encoding.COUNTING
                             ? OscMessage.of("/box/any", (float) number)
-                            : new MidiMessage.ControlChange(1, 70, encoding.number(steps)));
+                            : encoding == Encoding.STEPPING
+                                    ? new TouchMessage("any", steps / 24.0, "")
+                                    : new MidiMessage.ControlChange(1, 70, encoding.number(steps)));
             trace.all(ParameterSet.class).forEach(set -> position = set.position());
             bench.pass(30);
         }
@@ -117,8 +122,7 @@ class EndlessTest {
     @ParameterizedTest
     @EnumSource(names = "ABSOLUTE", mode = EnumSource.Mode.EXCLUDE)
     void valuesThatAreCountedComeOneByOneAndStopAtTheirEnds(Encoding encoding) {
-        for (int count :
-                encoding == Encoding.COUNTING ? new int[] {2, 3, 7, 24} : new int[] {2, 3, 4, 7, 24, 100, 127}) {
+        for (int count : !encoding.inSteps() ? new int[] {2, 3, 7, 24} : new int[] {2, 3, 4, 7, 24, 100, 127}) {
             for (Law law : List.of(names(count), new Law.Stepped(count))) {
                 Turning turning = new Turning(encoding, parameter(0, count - 1, "", law), null);
                 turning.stand(0);
@@ -138,7 +142,7 @@ class EndlessTest {
                     turning.turn(-1);
                     back++;
                 }
-                int asked = encoding == Encoding.COUNTING ? 24 : 127 / count + 2;
+                int asked = !encoding.inSteps() ? 24 : 127 / count + 2;
                 assertThat(back).as("the end holds nothing back").isLessThanOrEqualTo(asked);
             }
         }
@@ -156,7 +160,7 @@ class EndlessTest {
                 double before = turning.real();
                 turning.turn(i < 200 ? 1 : -1);
                 double moved = Math.abs(turning.real() - before);
-                double step = 360.0 / (encoding == Encoding.COUNTING ? 24 : 127);
+                double step = 360.0 / (!encoding.inSteps() ? 24 : 127);
                 assertThat(Math.min(moved, width - moved))
                         .as("%s from %s at %s", encoding, before, range)
                         .isCloseTo(step, within(0.01));
@@ -182,7 +186,7 @@ class EndlessTest {
                 double before = turning.position;
                 int steps = random.nextInt(13) - 6;
                 turning.turn(steps);
-                double way = steps / (encoding == Encoding.COUNTING ? 24.0 : 127);
+                double way = steps / (!encoding.inSteps() ? 24.0 : 127);
                 assertThat(turning.position)
                         .as("%s onto %s from %s by %s", encoding, parameter.range(), before, way)
                         .isCloseTo(Math.max(0, Math.min(1, before + way)), within(TOLD));

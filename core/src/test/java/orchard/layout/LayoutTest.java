@@ -16,8 +16,8 @@ class LayoutTest {
                 "layout1",
                 "Lamps",
                 List.of(
-                        new Element("e1", Element.Kind.FADER, "Moon", 0, 0, 3, 10, null),
-                        new Element("e2", Element.Kind.LABEL, "Stage left", 4, 0, 6, 2, null)));
+                        new Element("e1", "Moon", new Box(0, 0, 3, 10), Kind.FADER.plain()),
+                        new Element("e2", "Stage left", new Box(4, 0, 6, 2), Kind.LABEL.plain())));
         assertThat(layout.device().seat().wire()).isEqualTo(Wire.TOUCH);
         assertThat(layout.device().profile().controls())
                 .extracting(Control::name)
@@ -27,10 +27,11 @@ class LayoutTest {
 
     @Test
     void elementsStayOnTheLayout() {
-        Element fader = new Element("e1", Element.Kind.FADER, "Moon", 0, 0, 3, 10, null);
-        assertThatThrownBy(() -> fader.at(Layout.COLUMNS - 2, 0, 3, 10)).hasMessageContaining("does not fit");
-        assertThatThrownBy(() -> fader.at(Integer.MAX_VALUE, 0, 3, 10)).hasMessageContaining("does not fit");
-        assertThatThrownBy(() -> fader.at(-1, 0, 3, 10)).hasMessageContaining("does not fit");
-        assertThatThrownBy(() -> fader.at(0, 0, 0, 10)).hasMessageContaining("does not fit");
+        Element fader = new Element("e1", "Moon", new Box(0, 0, 3, 10), Kind.FADER.plain());
+        assertThatThrownBy(() -> fader.at(new Box(Layout.COLUMNS - 2, 0, 3, 10)))
+                .hasMessageContaining("does not fit");
+        assertThatThrownBy(() -> fader.at(new Box(Integer.MAX_VALUE, 0, 3, 10))).hasMessageContaining("does not fit");
+        assertThatThrownBy(() -> fader.at(new Box(-1, 0, 3, 10))).hasMessageContaining("does not fit");
+        assertThatThrownBy(() -> fader.at(new Box(0, 0, 0, 10))).hasMessageContaining("does not fit");
     }
 }

@@ -73,12 +73,15 @@ public final class LiveHub {
     private final Loops loops;
     private final Performance performance;
     private final Map<String, Object> memoriesTold = new HashMap<>();
+    private final Surfaces surfaces;
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("live");
     private Map<String, String> standingsTold = Map.of();
     private Learn.Status learnTold;
     private int frame;
+    /** Whether elements of layouts may have other names since the last frame. */
+    private boolean namesNews;
 
     LiveHub(
             EngineRoom engine,
@@ -96,6 +99,7 @@ public final class LiveHub {
             Unheard unheard,
             Loops loops,
             Performance performance,
+            Surfaces surfaces,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -112,6 +116,7 @@ public final class LiveHub {
         this.unheard = unheard;
         this.loops = loops;
         this.performance = performance;
+        this.surfaces = surfaces;
         this.socket = socket;
     }
 
@@ -123,7 +128,7 @@ public final class LiveHub {
                         unseen.increment();
                     }
                 },
-                socket::show);
+                surfaces::show);
         keeper.listen(rig -> socket.tellAll(Map.of("type", "rig", "revision", keeper.revision())));
         frames.scheduleWithFixedDelay(this::frameSafely, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
     }
@@ -151,6 +156,7 @@ public final class LiveHub {
         Set<String> rows = new LinkedHashSet<>();
         List<Trace> traces = new ArrayList<>();
         boolean loopNews = false;
+        namesNews = false;
         queue.drainTo(traces);
         Set<String> unheardFrom = new LinkedHashSet<>();
         for (Trace trace : traces) {
@@ -196,6 +202,9 @@ public final class LiveHub {
             all.put("hits", hits);
             socket.tellLive(all, few);
         }
+        if (namesNews) {
+            surfaces.renamed();
+        }
         tellStandings(loopNews);
         unheardFrom.forEach(device -> socket.tellPage("table", Map.of("type", "heard", "device", device)));
         tellLearn();
@@ -236,6 +245,7 @@ public final class LiveHub {
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof GroupNamed named) {
             names.told(named.device(), named.group(), named.name());
+            namesNews = true;
             groups.put(named.device() + "/" + named.group(), named.name());
         } else if (outcome instanceof Considered considered) {
             Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
@@ -264,6 +274,7 @@ public final class LiveHub {
         } else if (outcome instanceof LayersTurned turned) {
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
         } else if (outcome instanceof FocusMoved moved) {
+            namesNews = true;
             socket.tellAll(
                     Map.of("type", "focus", "focus", moved.focus(), "under", moved.under(), "pinned", moved.pinned()));
         } else if (outcome instanceof SilenceChanged changed) {

@@ -18,7 +18,6 @@ import orchard.app.port.BrowserWire;
 import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
 import orchard.mistake.Mistake;
-import orchard.signal.TouchMessage;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 import org.springframework.web.socket.CloseStatus;
@@ -31,8 +30,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The socket between Orchard and the open pages; the messages are listed in {@code docs/wires.md}. A finger's moves are
- * passed to the other browsers of the same layout at once, everything else comes from {@link LiveHub}.
+ * The socket between Orchard and the open pages; the messages are listed in {@code docs/wires.md}. What layouts are played on
+ * is told by {@link Surfaces}, everything else by {@link LiveHub}.
  */
 @Component
 public final class LiveSocket extends TextWebSocketHandler {
@@ -41,8 +40,10 @@ public final class LiveSocket extends TextWebSocketHandler {
     private static final Set<String> VALUE_VIEWS =
             Set.of("find", "pages", "presets", "table", "map", "describe", "layouts");
 
-    /** So often every page is told something and asked for an answer. */
-    private static final int BEAT_MILLIS = 500;
+    /** So often pages on which fingers play are told something and asked for an answer, and every so many times all others. */
+    private static final int BEAT_MILLIS = 75;
+
+    private static final int OTHERS_BEAT = 7;
 
     private static final HexFormat HEX = HexFormat.of();
 
@@ -65,10 +66,12 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final PortRoom ports;
     private final SignalLog log;
     private final Monitor monitor;
+    private final Surfaces surfaces;
+    private int beats;
     /** The devices of which nobody knows whether what they said last is still true. */
     private volatile List<String> unsure = List.of();
 
-    private final ScheduledExecutorService beats = Daemon.scheduler("beats");
+    private final ScheduledExecutorService beating = Daemon.scheduler("beats");
 
     LiveSocket(
             PortRoom ports,
@@ -78,6 +81,7 @@ public final class LiveSocket extends TextWebSocketHandler {
             Values values,
             Ticker ticker,
             Learn learn,
+            Surfaces surfaces,
             @Lazy Panels panels) {
         this.ports = ports;
         this.log = log;
@@ -86,23 +90,26 @@ public final class LiveSocket extends TextWebSocketHandler {
         this.values = values;
         this.ticker = ticker;
         this.learn = learn;
+        this.surfaces = surfaces;
         this.panels = panels;
     }
 
     @PostConstruct
     void start() {
-        beats.scheduleWithFixedDelay(this::beat, BEAT_MILLIS, BEAT_MILLIS, TimeUnit.MILLISECONDS);
+        beating.scheduleWithFixedDelay(this::beat, BEAT_MILLIS, BEAT_MILLIS, TimeUnit.MILLISECONDS);
     }
 
     @PreDestroy
     void stop() {
-        beats.shutdownNow();
+        beating.shutdownNow();
     }
 
     @Override
     protected void handlePongMessage(WebSocketSession session, PongMessage message) {
         OpenPage client = clients.get(session.getId());
-        if (client != null) {
+        if (client != null && message.getPayload().remaining() == Long.BYTES) {
+            client.answered(message.getPayload().getLong());
+        } else if (client != null) {
             client.heard();
         }
     }
@@ -130,17 +137,18 @@ public final class LiveSocket extends TextWebSocketHandler {
     private void gone(OpenPage client) {
         if (clients.remove(client.id()) != null) {
             client.close();
-            client.letGo(held -> engine.dropped(held.layout(), held.element()));
+            surfaces.leave(client);
             ports.browsers().gone(client.lender());
         }
     }
 
     /** Says something to every page, and finds those that say nothing any more although their connection seems to stand. */
     private void beat() {
+        beats++;
         for (OpenPage client : clients.values()) {
             if (client.isSilent()) {
                 gone(client);
-            } else {
+            } else if (client.isPlayed() || beats % OTHERS_BEAT == 0) {
                 client.beat();
             }
         }
@@ -163,12 +171,8 @@ public final class LiveSocket extends TextWebSocketHandler {
     private void heard(OpenPage client, JsonNode message) {
         switch (text(message, "type")) {
             case "hello" -> hello(client, message);
-            case "touch" -> touch(client, message);
-            case "hold" ->
-                client.hold(
-                        text(message, "layout"),
-                        text(message, "element"),
-                        message.path("on").asBoolean(false));
+            case "touch" -> touch(client, Touches.of(message));
+            case "default" -> surfaces.reset(text(message, "layout"), text(message, "control"));
             case "set" -> engine.set(text(message, "device"), text(message, "parameter"), number(message, "value"));
             case "learn" -> learn.touched(new Ref.ToParameter(text(message, "device"), text(message, "parameter")));
             case "learnControl" ->
@@ -207,6 +211,9 @@ public final class LiveSocket extends TextWebSocketHandler {
         tell(client, unsure());
         if (client.view.equals("rehearse")) {
             panels.readings().forEach(reading -> tell(client, reading));
+        }
+        if (client.isPlayed()) {
+            surfaces.join(client);
         }
         tell(client, Map.of("type", "welcome"));
     }
@@ -317,36 +324,13 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
     }
 
-    private void touch(OpenPage client, JsonNode message) {
-        String layout = text(message, "layout");
-        String element = text(message, "element");
-        double value = Math.max(0, Math.min(1, number(message, "value")));
-        // first, so that the answer comes after it
-        toLayout(layout, touchMessage(element, value, null), client.id());
-        client.touch(() -> engine.touched(layout, new TouchMessage(element, value, "")));
-    }
-
-    /** Shows something on every browser that has a layout open; the one whose finger is on it keeps its own position. */
-    void show(String layout, TouchMessage message) {
-        toLayout(layout, touchMessage(message.element(), message.value(), message.text()), "");
-    }
-
-    private static Map<String, Object> touchMessage(String element, double value, String text) {
-        Map<String, Object> message = new LinkedHashMap<>();
-        message.put("type", "touch");
-        message.put("element", element);
-        message.put("value", value);
-        if (text != null) {
-            message.put("text", text);
+    /** A page whose touches come too late is let go: it connects again and is told what is true. */
+    private void touch(OpenPage client, Touches touches) {
+        if (client.isLate(touches.at())) {
+            gone(client);
+        } else {
+            surfaces.touch(client, touches);
         }
-        return message;
-    }
-
-    private void toLayout(String layout, Map<String, Object> message, String but) {
-        String text = json.writeValueAsString(message);
-        clients.values().stream()
-                .filter(client -> client.layout.equals(layout) && !client.id().equals(but))
-                .forEach(client -> client.send(text));
     }
 
     /** Tells all open pages. */
@@ -373,7 +357,12 @@ public final class LiveSocket extends TextWebSocketHandler {
     }
 
     private static String text(JsonNode message, String field) {
-        String text = message.path(field).asString("");
+        return name(message.path(field), field);
+    }
+
+    /** A name or an id in a message, "" if there is none. */
+    static String name(JsonNode value, String field) {
+        String text = value.asString("");
         if (text.length() > 200) {
             throw new IllegalArgumentException(field + " is too long");
         }

@@ -1,12 +1,10 @@
 package orchard.app.live;
 
 import java.io.IOException;
-import java.util.HashSet;
-import java.util.Set;
+import java.nio.ByteBuffer;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Consumer;
 import orchard.app.Daemon;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
@@ -26,10 +24,17 @@ final class OpenPage implements AutoCloseable {
     private static final int MOST_WAITING = 512;
     private static final int BEHIND = 6;
     private static final String BEAT = "{\"type\":\"beat\"}";
-    private static final int MOST_HELD = 32;
 
-    /** So long a page that was asked has time to answer. */
+    /** So long a page that was asked has time to answer, and one on which fingers play. */
     private static final long SILENT_NANOS = 1_700_000_000L;
+
+    private static final long SILENT_FINGERS_NANOS = 350_000_000L;
+
+    /** What fingers did longer ago than this is not played any more. */
+    private static final double LATE_MILLIS = 500;
+
+    /** So much two clocks part at most. */
+    private static final double DRIFT = 1e-4;
 
     /** What its monitor shows. */
     static final class Watch {
@@ -49,8 +54,13 @@ final class OpenPage implements AutoCloseable {
     private final BrowserWire.Page lender;
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
-    private final Set<Held> held = new HashSet<>();
+    private final Untold untold = new Untold();
     private boolean letGo;
+    /** By how much Orchard's clock is ahead of the page's, with the shortest way between them that was seen; and when that was so. */
+    private double aheadMillis = Double.NaN;
+
+    private double seenMillis;
+    private volatile int roundTripMillis = -1;
     /** When it was asked for the first time after it last said something; 0 if it was not. */
     private final AtomicLong askedNanos = new AtomicLong();
 
@@ -72,16 +82,26 @@ final class OpenPage implements AutoCloseable {
         this.writer.start();
     }
 
-    /** Something that a finger on this page holds. */
-    record Held(String layout, String element) {}
+    /** What its layout shows that it was not told. */
+    Untold untold() {
+        return untold;
+    }
 
-    /** A finger came to something on a layout, or left it. */
-    synchronized void hold(String on, String element, boolean down) {
-        if (down && held.size() < MOST_HELD) {
-            held.add(new Held(on, element));
-        } else {
-            held.remove(new Held(on, element));
+    /**
+     * Whether what the page says now was said so long ago that it must not be played any more.
+     *
+     * @param at when the page said it, in milliseconds of its own clock
+     */
+    synchronized boolean isLate(double at) {
+        double now = System.nanoTime() / 1e6;
+        double ahead = now - at;
+        if (Double.isNaN(at)) {
+            return false;
         }
+        double least = Double.isNaN(aheadMillis) ? ahead : aheadMillis + (now - seenMillis) * DRIFT;
+        aheadMillis = Math.min(ahead, least);
+        seenMillis = now;
+        return ahead - aheadMillis > LATE_MILLIS;
     }
 
     /** Does something that a finger on this page asks for, unless the page was let go already. */
@@ -91,11 +111,9 @@ final class OpenPage implements AutoCloseable {
         }
     }
 
-    /** Nobody is there any more: what fingers on this page hold is let go, and no touch of it comes after. */
-    synchronized void letGo(Consumer<Held> lettingGo) {
+    /** Nobody is there any more: no touch of it comes after this. */
+    synchronized void letGo() {
         letGo = true;
-        held.forEach(lettingGo);
-        held.clear();
     }
 
     /** The page said something. */
@@ -103,10 +121,26 @@ final class OpenPage implements AutoCloseable {
         askedNanos.set(0);
     }
 
+    /** The page answered what was asked at a time. */
+    void answered(long nanos) {
+        heard();
+        roundTripMillis = (int) Math.max(0, (System.nanoTime() - nanos) / 1_000_000);
+    }
+
+    /** How long a question and its answer took last, in milliseconds; −1 before that was seen. */
+    int roundTripMillis() {
+        return roundTripMillis;
+    }
+
+    /** Whether fingers play a layout on it. */
+    boolean isPlayed() {
+        return !layout.isEmpty();
+    }
+
     /** Whether it was asked, and has not said anything for so long since that nobody can be there. */
     boolean isSilent() {
         long asked = askedNanos.get();
-        return asked != 0 && System.nanoTime() - asked > SILENT_NANOS;
+        return asked != 0 && System.nanoTime() - asked > (isPlayed() ? SILENT_FINGERS_NANOS : SILENT_NANOS);
     }
 
     String id() {
@@ -157,8 +191,10 @@ final class OpenPage implements AutoCloseable {
     private void sendOne(String text) throws IOException {
         try {
             if (text.equals(BEAT)) {
-                session.sendMessage(new PingMessage()); // every browser answers it by itself
-                askedNanos.compareAndSet(0, System.nanoTime());
+                long now = System.nanoTime();
+                askedNanos.compareAndSet(0, now);
+                ByteBuffer when = ByteBuffer.allocate(Long.BYTES).putLong(now).flip();
+                session.sendMessage(new PingMessage(when)); // every browser answers it by itself
             }
             session.sendMessage(new TextMessage(text));
         } catch (IllegalStateException e) {

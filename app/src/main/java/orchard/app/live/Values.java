@@ -16,6 +16,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.gear.Through;
 import orchard.light.Light;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.FocusMoved;
@@ -113,6 +114,18 @@ public final class Values {
                                 ? ""
                                 : focus.places().get(i))
                         .toList();
+    }
+
+    /** The parameter an address means right now: that of the place under its focus; empty where there is none. */
+    public Optional<Ref.ToParameter> now(Ref.ToParameter ref, Rig rig) {
+        if (rig.device(ref.device()).isPresent()) {
+            return Optional.of(ref);
+        }
+        return Through.of(ref, rig).flatMap(through -> {
+            List<String> under = under(through.focus());
+            int place = through.focus().places().indexOf(under.get(Math.max(1, through.offset()) - 1));
+            return place < 0 ? Optional.empty() : through.find(place, rig).map(Focus.Found::ref);
+        });
     }
 
     /** Where all foci stand that were told. */

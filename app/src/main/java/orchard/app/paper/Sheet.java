@@ -120,7 +120,7 @@ public record Sheet(String title, double width, double height, List<Outline> out
         double height = face.height() * scale;
         boolean round = switch (control.kind()) {
             case KNOB, ENDLESS_KNOB, WHEEL -> true;
-            case PAD, BUTTON, FADER, PEDAL, XY, KEY, MOTION -> false;
+            case PAD, BUTTON, FADER, PEDAL, XY, KEY, MOTION, CHOICE -> false;
         };
         outlines.add(new Outline(x, y, width, height, false));
         if (round) {

@@ -5,16 +5,22 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import orchard.gear.Ref;
 import orchard.layout.Element;
+import orchard.layout.Face;
+import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.rig.PartJson;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
 
 /** Owns {@code layout} with {@code layout_element}. */
 @Component
 class LayoutTable {
 
     private record Of(String layout, Element element) {}
+
+    private static final TypeReference<Face> FACE = new TypeReference<>() {};
 
     private final JdbcClient jdbc;
     private final JdbcTemplate batch;
@@ -31,17 +37,19 @@ class LayoutTable {
                     String device = rs.getString("follows_device");
                     Ref.ToParameter follows =
                             device == null ? null : new Ref.ToParameter(device, rs.getString("follows_parameter"));
+                    String face = rs.getString("face");
                     return new Of(
                             rs.getString("layout"),
-                            new Element(
+                            Element.of(new Element.Stored(
                                     rs.getString("id"),
-                                    Element.Kind.valueOf(rs.getString("kind")),
+                                    Kind.valueOf(rs.getString("kind")),
                                     rs.getString("name"),
                                     rs.getInt("x"),
                                     rs.getInt("y"),
                                     rs.getInt("width"),
                                     rs.getInt("height"),
-                                    follows));
+                                    follows,
+                                    face == null ? null : PartJson.read(face, FACE))));
                 })
                 .list()
                 .stream()
@@ -66,18 +74,22 @@ class LayoutTable {
                 .update();
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """, ChildRows.of(layout.id(), layout.elements(), e -> new Object[] {
-            e.id(),
-            e.kind().name(),
-            e.name(),
-            e.x(),
-            e.y(),
-            e.width(),
-            e.height(),
-            e.follows() == null ? null : e.follows().device(),
-            e.follows() == null ? null : e.follows().parameter()
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """, ChildRows.of(layout.id(), layout.elements(), element -> {
+            Element.Stored e = element.stored();
+            return new Object[] {
+                e.id(),
+                e.kind().name(),
+                e.name(),
+                e.x(),
+                e.y(),
+                e.width(),
+                e.height(),
+                e.follows() == null ? null : e.follows().device(),
+                e.follows() == null ? null : e.follows().parameter(),
+                e.face() == null ? null : PartJson.write(e.face(), FACE)
+            };
         }));
     }
 }

@@ -92,6 +92,7 @@ class CheckPage {
             case MEMORY -> "its memory";
             case SONGS -> "the set list";
             case CONNECT -> "the device";
+            case LAYOUTS -> "the element";
         };
     }
 
@@ -106,6 +107,8 @@ class CheckPage {
             case MEMORY -> "/describe?view=memory&device=" + Replies.query(place.part());
             case SONGS -> "/songs";
             case CONNECT -> "/connect#" + Replies.query(place.part());
+            case LAYOUTS ->
+                "/layouts?layout=" + Replies.query(place.part()) + "&element=" + Replies.query(place.detail());
         };
     }
 }

@@ -6,14 +6,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.stream.IntStream;
 import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
-import orchard.gear.Through;
 import orchard.outcome.FocusMoved;
 import orchard.parameter.Group;
 import orchard.parameter.Parameter;
@@ -44,18 +42,6 @@ record FocusView(Focus focus, List<Place> places, List<String> under, boolean pi
                         .toList(),
                 under,
                 moved != null && moved.pinned());
-    }
-
-    /** The parameter an address means right now: that of the place under its focus; empty where there is none. */
-    static Optional<Ref.ToParameter> now(Ref.ToParameter ref, Rig rig, Values values) {
-        if (rig.device(ref.device()).isPresent()) {
-            return Optional.of(ref);
-        }
-        return Through.of(ref, rig).flatMap(through -> {
-            List<String> under = values.under(through.focus());
-            int place = through.focus().places().indexOf(under.get(Math.max(1, through.offset()) - 1));
-            return place < 0 ? Optional.empty() : through.find(place, rig).map(Focus.Found::ref);
-        });
     }
 
     /**

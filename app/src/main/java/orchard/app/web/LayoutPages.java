@@ -1,23 +1,30 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import orchard.app.live.Captions;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.layout.Box;
 import orchard.layout.Element;
+import orchard.layout.Kind;
 import orchard.layout.Layout;
-import orchard.light.Drawn;
-import orchard.mapping.Mapping;
+import orchard.layout.Tall;
+import orchard.mapping.Sentence;
 import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.Panel;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import org.springframework.http.ResponseEntity;
@@ -35,32 +42,16 @@ class LayoutPages {
     private final RigKeeper keeper;
     private final Names names;
     private final Values values;
+    private final Captions captions;
+    private final RigCache<ParameterTitles> titles;
 
-    LayoutPages(RigKeeper keeper, Names names, Values values) {
+    LayoutPages(RigKeeper keeper, Names names, Values values, Captions captions) {
         this.keeper = keeper;
         this.names = names;
         this.values = values;
+        this.captions = captions;
+        titles = new RigCache<>(names, rig -> ParameterTitles.of(rig, names));
     }
-
-    /**
-     * An element as it is drawn.
-     *
-     * @param caption what stands on it now
-     * @param group where the caption's live name is found, or ""
-     * @param suffix what follows the live name
-     * @param key where its live position is found
-     * @param text its parameter's value, or ""
-     */
-    record Drawn(Element element, String caption, String group, String suffix, String key, double value, String text) {
-
-        /** The element in words. */
-        public String spoken() {
-            return (element.kind() == Element.Kind.FADER ? "Fader " : "Label ") + caption;
-        }
-    }
-
-    /** A parameter whose name a label can follow. */
-    record Choice(String value, String title) {}
 
     @GetMapping("/layouts")
     String page(
@@ -69,83 +60,83 @@ class LayoutPages {
             Model model) {
         Rig rig = keeper.rig();
         model.addAttribute("layouts", rig.layouts());
+        model.addAttribute("wholes", wholes(rig).stream().map(Whole::title).toList());
         Optional<Layout> chosen =
                 rig.layout(layout).or(() -> rig.layouts().stream().findFirst());
         model.addAttribute("layout", chosen.orElse(null));
         chosen.ifPresent(l -> {
             model.addAttribute("seen", keeper.revision(l.id()));
-            model.addAttribute("drawn", drawn(l, rig));
-            model.addAttribute("selected", l.element(element).orElse(null));
+            List<ElementView> drawn = drawn(l, rig);
+            model.addAttribute("drawn", drawn);
+            model.addAttribute("shelf", Shelved.ALL);
+            Optional<ElementView> selected =
+                    drawn.stream().filter(d -> d.element().id().equals(element)).findFirst();
+            model.addAttribute("selected", selected.orElse(null));
+            selected.ifPresent(s -> selected(l, s.element(), rig, model));
             model.addAttribute("columns", Layout.COLUMNS);
             model.addAttribute("rows", Layout.ROWS);
-            model.addAttribute("choices", choices(rig));
         });
         return "layouts/page";
     }
+
+    private void selected(Layout layout, Element element, Rig rig, Model model) {
+        model.addAttribute("phrases", element.face().phrases());
+        if (element.face().follows()) {
+            ParameterTitles all = titles.of(rig);
+            model.addAttribute("titles", all.options());
+            model.addAttribute(
+                    "follows",
+                    element.follows() == null ? "" : all.title(element.follows().key()));
+        }
+        rig.mappings().stream()
+                .filter(m -> m.when().triggers().stream()
+                        .anyMatch(t ->
+                                t.device().equals(layout.id()) && t.control().equals(element.id())))
+                .findFirst()
+                .ifPresent(m -> model.addAttribute(
+                        "sets", new Sets(m.id(), Sentence.of(m, names).text())));
+    }
+
+    /** The first sentence that an element sets off. */
+    record Sets(String id, String words) {}
 
     @GetMapping("/play/{id}")
     String play(@PathVariable String id, Model model) {
         Layout layout = keeper.rig().layout(id).orElseThrow(Replies::gone);
         model.addAttribute("layout", layout);
         model.addAttribute("drawn", drawn(layout, keeper.rig()));
+        model.addAttribute("revision", keeper.revision());
         model.addAttribute("columns", Layout.COLUMNS);
         model.addAttribute("rows", Layout.ROWS);
+        Tall tall = Tall.of(layout.elements());
+        model.addAttribute(
+                "screens",
+                numbers(tall.screens().stream().flatMap(screen -> Stream.of(screen.columns(), screen.rows()))));
+        model.addAttribute("tall", places(tall));
         model.addAttribute("stack", LayerView.of(keeper.rig(), names, values));
         return "play/page";
     }
 
-    private List<Drawn> drawn(Layout layout, Rig rig) {
-        return layout.elements().stream().map(e -> drawn(layout, e, rig)).toList();
+    /** By element: which screen, from 0, and where on it. */
+    private static Map<String, String> places(Tall tall) {
+        Map<String, String> places = new HashMap<>();
+        for (int i = 0; i < tall.screens().size(); i++) {
+            int number = i;
+            tall.screens()
+                    .get(i)
+                    .boxes()
+                    .forEach((id, box) ->
+                            places.put(id, numbers(Stream.of(number, box.x(), box.y(), box.width(), box.height()))));
+        }
+        return places;
     }
 
-    private Drawn drawn(Layout layout, Element element, Rig rig) {
-        Optional<Ref.ToParameter> target = element.kind() == Element.Kind.LABEL
-                ? Optional.ofNullable(element.follows())
-                : rig.mappings().stream()
-                        .filter(m -> m.when().triggers().stream()
-                                .anyMatch(t -> t.device().equals(layout.id())
-                                        && t.control().equals(element.id())))
-                        .findFirst()
-                        .flatMap(Mapping::target);
-        Optional<Parameter> parameter = target.flatMap(rig::parameter);
-        String key = new Ref.ToControl(layout.id(), element.id(), "position").key();
-        Values.OfControl stands = values.controls().get(key);
-        double place = stands == null ? 0 : stands.position();
-        if (parameter.isEmpty()) {
-            return new Drawn(element, element.name(), "", "", key, place, "");
-        }
-        Ref.ToParameter ref = target.orElseThrow();
-        Device device = rig.device(ref.device()).orElseThrow();
-        String group = parameter.get().group();
-        boolean label = element.kind() == Element.Kind.LABEL;
-        String suffix = label ? "" : " › " + parameter.get().name();
-        Values.OfParameter value = values.parameters().get(ref.key());
-        return new Drawn(
-                element,
-                names.groupName(device, group) + suffix,
-                device.id() + "/" + group,
-                suffix,
-                key,
-                place,
-                label || value == null ? "" : value.text());
+    private static String numbers(Stream<Integer> numbers) {
+        return numbers.map(String::valueOf).collect(Collectors.joining(","));
     }
 
-    private List<Choice> choices(Rig rig) {
-        List<Choice> all = new ArrayList<>();
-        for (Device device : rig.devices()) {
-            List<String> seen = new ArrayList<>();
-            for (Parameter parameter : device.profile().parameters()) {
-                if (!parameter.group().isEmpty() && !seen.contains(parameter.group())) {
-                    seen.add(parameter.group());
-                    all.add(new Choice(
-                            device.id() + "/" + parameter.id(),
-                            device.name() + " · "
-                                    + names.groupTitle(device, parameter.group())
-                                            .orElse("")));
-                }
-            }
-        }
-        return all;
+    private List<ElementView> drawn(Layout layout, Rig rig) {
+        return ElementView.of(layout, rig, captions, values);
     }
 
     @PostMapping("/layouts")
@@ -174,100 +165,121 @@ class LayoutPages {
         return Replies.deleted("/layouts", made);
     }
 
-    /** Adds an element where there is room. */
+    /** Makes a layout of all parameters of a device, or of those of one of its groups. */
+    @PostMapping("/layouts/panel")
+    ResponseEntity<Void> panel(@RequestParam String of) {
+        List<String> made = new ArrayList<>();
+        keeper.commit(rig -> {
+            Whole whole = wholes(rig).stream()
+                    .filter(one -> one.title().equalsIgnoreCase(of.strip()))
+                    .findFirst()
+                    .orElseThrow(() -> EditRefused.invalid(
+                            "", "of", "Nothing is called “" + of.strip() + "”; begin to type its name and choose it"));
+            Panel panel = Panel.of(rig, whole.device(), whole.parameters(), whole.title());
+            made.add(panel.layout());
+            return panel.edit();
+        });
+        return go(made.get(made.size() - 1), "");
+    }
+
+    /** What a whole panel can be made of. */
+    record Whole(String title, Device device, List<Parameter> parameters) {}
+
+    private List<Whole> wholes(Rig rig) {
+        List<Whole> all = new ArrayList<>();
+        for (Device device : rig.devices()) {
+            List<Parameter> settable = device.profile().parameters().stream()
+                    .filter(Parameter::settable)
+                    .toList();
+            if (!settable.isEmpty()) {
+                all.add(new Whole(device.name(), device, settable));
+            }
+            device.profile().groups().forEach(group -> {
+                List<Parameter> some = settable.stream()
+                        .filter(parameter -> parameter.group().equals(group.id()))
+                        .toList();
+                if (!some.isEmpty()) {
+                    String title = device.name() + " › "
+                            + names.groupTitle(device, group.id()).orElse(group.name());
+                    all.add(new Whole(title, device, some));
+                }
+            });
+        }
+        return all;
+    }
+
+    /** Adds an element in a box, or where there is room. */
     @PostMapping("/layouts/{id}/add")
-    ResponseEntity<Void> add(@PathVariable String id, @RequestParam long seen, @RequestParam Element.Kind kind) {
+    ResponseEntity<Void> add(
+            @PathVariable String id,
+            @RequestParam long seen,
+            @RequestParam Kind kind,
+            @RequestParam Optional<Integer> x,
+            @RequestParam Optional<Integer> y,
+            @RequestParam Optional<Integer> width,
+            @RequestParam Optional<Integer> height) {
         List<String> added = new ArrayList<>();
-        commit(id, seen, "Add a " + kind.name().toLowerCase(Locale.ROOT), layout -> {
-            Element element = room(layout, kind);
-            added.add(element.id());
-            List<Element> elements = new ArrayList<>(layout.elements());
-            elements.add(element);
-            return new Layout(id, layout.name(), elements);
+        commit(id, seen, "Add a " + kind.words(), layout -> {
+            String free = layout.freeId();
+            added.add(free);
+            Box usual = kind.usual(0, 0);
+            Box box = x.isPresent() && y.isPresent()
+                    ? new Box(x.get(), y.get(), width.orElse(usual.width()), height.orElse(usual.height()))
+                    : layout.room(usual);
+            return layout.with(new Element(free, kind.noun() + " " + free.substring(1), box, kind.plain()));
         });
         return go(id, added.get(0));
     }
 
-    private static Element room(Layout layout, Element.Kind kind) {
-        int number = 1
-                + layout.elements().stream()
-                        .filter(e -> e.id().matches("e\\d{1,6}"))
-                        .mapToInt(e -> Integer.parseInt(e.id().substring(1)))
-                        .max()
-                        .orElse(0);
-        int width = kind == Element.Kind.FADER ? 5 : 6;
-        int height = kind == Element.Kind.FADER ? 8 : 2;
-        String name = (kind == Element.Kind.FADER ? "Fader " : "Label ") + number;
-        for (int y = 0; y + height <= Layout.ROWS; y++) {
-            for (int x = 0; x + width <= Layout.COLUMNS; x++) {
-                int left = x;
-                int top = y;
-                boolean free = layout.elements().stream()
-                        .noneMatch(e -> left < e.x() + e.width()
-                                && e.x() < left + width
-                                && top < e.y() + e.height()
-                                && e.y() < top + height);
-                if (free) {
-                    return new Element("e" + number, kind, name, x, y, width, height, null);
-                }
-            }
-        }
-        return new Element("e" + number, kind, name, 0, 0, width, height, null);
-    }
-
-    /** Moves, sizes and names an element. */
+    /** Moves and sizes an element. */
     @PostMapping("/layouts/{id}/{element}")
     ResponseEntity<Void> change(
             @PathVariable String id,
             @PathVariable String element,
             @RequestParam long seen,
-            @RequestParam Optional<String> name,
             @RequestParam int x,
             @RequestParam int y,
             @RequestParam int width,
-            @RequestParam int height,
-            @RequestParam Optional<String> follows) {
-        commit(id, seen, "Change an element", layout -> {
-            Element before = layout.element(element).orElseThrow(Replies::gone);
-            Element after =
-                    before.at(x, y, width, height).named(name.map(String::strip).orElse(before.name()));
-            Element whole = follows.map(f -> new Element(
-                            after.id(),
-                            after.kind(),
-                            after.name(),
-                            after.x(),
-                            after.y(),
-                            after.width(),
-                            after.height(),
-                            follows(f)))
-                    .orElse(after);
-            return new Layout(
-                    id,
-                    layout.name(),
-                    layout.elements().stream()
-                            .map(e -> e.id().equals(element) ? whole : e)
-                            .toList());
+            @RequestParam int height) {
+        commit(id, seen, "Move an element", element, e -> e.at(new Box(x, y, width, height)));
+        return go(id, element);
+    }
+
+    /** Changes one phrase of what an element is. */
+    @PostMapping("/layouts/{id}/{element}/phrase")
+    ResponseEntity<Void> phrase(
+            @PathVariable String id,
+            @PathVariable String element,
+            @RequestParam long seen,
+            @RequestParam String phrase,
+            @RequestParam String value) {
+        commit(id, seen, "Change an element", element, e -> switch (phrase) {
+            case "name" -> e.named(value.strip());
+            case "follows" -> e.following(follows(value));
+            default -> e.as(e.face().with(phrase, value));
         });
         return go(id, element);
     }
 
-    private static Ref.ToParameter follows(String value) {
-        int slash = value.indexOf('/');
-        return slash < 0 ? null : new Ref.ToParameter(value.substring(0, slash), value.substring(slash + 1));
+    private Ref.ToParameter follows(String typed) {
+        return Ref.ToParameter.of(titles.of(keeper.rig()).key("follows", typed)).orElse(null);
     }
 
     @PostMapping("/layouts/{id}/{element}/delete")
     ResponseEntity<Void> deleteElement(@PathVariable String id, @PathVariable String element, @RequestParam long seen) {
         Edit made = commit(id, seen, "Delete an element", layout -> {
             layout.element(element).orElseThrow(Replies::gone);
-            return new Layout(
-                    id,
-                    layout.name(),
-                    layout.elements().stream()
-                            .filter(e -> !e.id().equals(element))
-                            .toList());
+            return layout.without(element);
         });
         return Replies.deleted("/layouts?layout=" + Replies.query(id), made);
+    }
+
+    private void commit(String id, long seen, String label, String element, UnaryOperator<Element> change) {
+        commit(
+                id,
+                seen,
+                label,
+                layout -> layout.with(change.apply(layout.element(element).orElseThrow(Replies::gone))));
     }
 
     private Edit commit(String id, long seen, String label, UnaryOperator<Layout> change) {
@@ -277,7 +289,7 @@ class LayoutPages {
             try {
                 after = change.apply(before);
             } catch (Mistake e) {
-                throw EditRefused.invalid(id, "x", e.getMessage());
+                throw EditRefused.invalid(id, e.field().isEmpty() ? "x" : e.field(), e.getMessage());
             }
             return Edit.change(
                     label.contains("layout") ? label : label + " of " + before.name(),

@@ -258,7 +258,7 @@ class MapPage {
         model.addAttribute("triggerKey", trigger.key());
         model.addAttribute(
                 "targetKey",
-                target.flatMap(t -> FocusView.now(t, rig, values)).map(Ref::key).orElse(""));
+                target.flatMap(t -> values.now(t, rig)).map(Ref::key).orElse(""));
         model.addAttribute(
                 "through",
                 target.map(Ref.ToParameter::device)
@@ -382,8 +382,7 @@ class MapPage {
             }
         }
         model.addAttribute("groups", new Options(choices));
-        Optional<Ref.ToParameter> target =
-                selected.flatMap(Mapping::target).flatMap(t -> FocusView.now(t, rig, values));
+        Optional<Ref.ToParameter> target = selected.flatMap(Mapping::target).flatMap(t -> values.now(t, rig));
         selected.flatMap(Mapping::target)
                 .flatMap(t -> rig.focus(t.device()))
                 .ifPresent(focus -> model.addAttribute("focusStrip", FocusView.of(focus, names, values)));

@@ -98,6 +98,16 @@ public final class Browser implements AutoCloseable {
                 Map.of("offline", offline, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
     }
 
+    /** Fingers on the screen of the window one is in. */
+    public Fingers fingers() {
+        return new Fingers(this);
+    }
+
+    /** Says something in the browser's own protocol. */
+    Map<String, Object> tell(String command, Map<String, Object> what) {
+        return driver.executeCdpCommand(command, what);
+    }
+
     /** Runs a script at the beginning of every page from now on, before the page's own; gives how to stop that. */
     public Runnable beforeEveryPage(String script) {
         Object id = driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", script))
@@ -185,11 +195,14 @@ public final class Browser implements AutoCloseable {
         });
     }
 
-    /** Types into a field in place of what stands there. */
+    /** Types into a field in place of what stands there; the page may be drawn anew before that. */
     public void type(String css, String text) {
-        WebElement field = find(css);
-        field.clear();
-        field.sendKeys(text);
+        until(() -> {
+            WebElement field = find(css);
+            field.clear();
+            field.sendKeys(text);
+            return true;
+        });
     }
 
     /** Presses keys wherever the focus is. */
@@ -204,25 +217,36 @@ public final class Browser implements AutoCloseable {
 
     /** Puts the focus on an element and presses keys there. */
     public void pressOn(String css, CharSequence... keys) {
-        driver.executeScript("arguments[0].focus()", find(css));
+        focus(css);
         press(keys);
     }
 
     /** Puts the focus on an element and presses a key there while another is held. */
     public void chordOn(String css, Keys held, CharSequence key) {
-        driver.executeScript("arguments[0].focus()", find(css));
+        focus(css);
         chord(held, key);
     }
 
-    /** Drags an element by some pixels. */
+    /** The page may be drawn anew meanwhile. */
+    private void focus(String css) {
+        until(() -> {
+            driver.executeScript("arguments[0].focus()", find(css));
+            return true;
+        });
+    }
+
+    /** Drags an element by some pixels; the page may be drawn anew before that. */
     public void drag(String css, int x, int y) {
-        new Actions(driver)
-                .moveToElement(find(css))
-                .clickAndHold()
-                .moveByOffset(x / 2, y / 2)
-                .moveByOffset(x - x / 2, y - y / 2)
-                .release()
-                .perform();
+        until(() -> {
+            new Actions(driver)
+                    .moveToElement(find(css))
+                    .clickAndHold()
+                    .moveByOffset(x / 2, y / 2)
+                    .moveByOffset(x - x / 2, y - y / 2)
+                    .release()
+                    .perform();
+            return true;
+        });
     }
 
     /** Waits until something is so. */

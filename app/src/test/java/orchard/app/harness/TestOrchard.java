@@ -4,16 +4,22 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.concurrent.locks.LockSupport;
 import orchard.app.OrchardApplication;
 import orchard.app.demo.StandInHouse;
+import orchard.app.live.EngineRoom;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.gear.Ref;
 import orchard.standin.StandIn;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 
 /** The real application with the demo rig and the stand-ins, on free ports, in this process. */
 public final class TestOrchard implements AutoCloseable {
+
+    /** So long a test waits at most for gear that the one before it left. */
+    private static final long CALM_NANOS = 2_000_000_000L;
 
     private final ServletWebServerApplicationContext context;
     private final Path home;
@@ -99,6 +105,21 @@ public final class TestOrchard implements AutoCloseable {
     public void reset() {
         while (keeper().undo().isPresent()) {
             // until nothing is left
+        }
+        // software that is asked anew because of that tells all it has, and a test that began before would find its own
+        // signals among that
+        long until = System.nanoTime() + CALM_NANOS;
+        while (!bean(PortRoom.class).unsure(keeper().rig().devices()).isEmpty() && System.nanoTime() < until) {
+            LockSupport.parkNanos(10_000_000);
+        }
+    }
+
+    /** Puts parameters of software back to their defaults, as a test found them. */
+    public void putBack(String device, String... parameters) {
+        for (String parameter : parameters) {
+            keeper().rig()
+                    .parameter(new Ref.ToParameter(device, parameter))
+                    .ifPresent(one -> bean(EngineRoom.class).set(device, parameter, one.position(one.standard())));
         }
     }
 

@@ -2,6 +2,8 @@ package orchard.app.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
@@ -65,14 +67,57 @@ class LiveSocketTest {
             other.say("{'type':'hello','page':'play','layout':'layout2'}");
             other.hear("welcome");
             two.hear("welcome");
-            one.say("{'type':'touch','layout':'layout1','element':'e2','value':0.125}");
-            assertThat(two.hear("'type':'touch'")).contains("\"value\":0.125");
-            assertThat(two.hear("'type':'touch'")).contains("\"element\":\"e2\"", " dB");
-            assertThat(one.hear("'type':'touch'"))
-                    .as("its own touch comes back with the text")
-                    .contains("dB");
+            one.hear("welcome");
+            one.say("{'type':'touch','layout':'layout1','moves':[['e2',0.125]]}");
+            shown(two, "\"e2\":{\"value\":0.125");
+            shown(two, " dB");
+            shown(one, " dB"); // its own touch comes back with the text
             other.say("{'type':'nonsense'}");
-            assertThat(other.hear("'type'")).doesNotContain("\"type\":\"touch\"");
+            assertThat(other.hear("refused")).isNotEmpty();
+        }
+    }
+
+    /** Each takes from the other what it holds, again and again, and in the end one of them goes. */
+    @Test
+    void twoPagesThatTakeFromEachOtherNeverWaitForEachOther(TestOrchard orchard) throws InterruptedException {
+        Client client = new Client(orchard);
+        try (Client.Socket one = client.socket();
+                Client.Socket two = client.socket();
+                Client.Socket third = client.socket()) {
+            List<Client.Socket> pages = List.of(one, two);
+            pages.forEach(page -> page.say("{'type':'hello','page':'play','layout':'layout1'}"));
+            third.say("{'type':'hello','page':'play','layout':'layout1'}");
+            third.hear("welcome");
+            List<Thread> hands = new ArrayList<>();
+            for (int hand = 0; hand < 2; hand++) {
+                int number = hand;
+                hands.add(new Thread(() -> {
+                    for (int i = 0; i < 400; i++) {
+                        String first = (i + number) % 2 == 0 ? "e2" : "e3";
+                        String second = (i + number) % 2 == 0 ? "e3" : "e2";
+                        pages.get(number)
+                                .say("{'type':'touch','layout':'layout1','down':['" + first + "','" + second
+                                        + "'],'moves':[['" + first + "'," + i / 400.0 + "]]}");
+                    }
+                }));
+            }
+            hands.forEach(Thread::start);
+            for (Thread hand : hands) {
+                hand.join(20_000);
+                assertThat(hand.isAlive()).isFalse();
+            }
+            one.say("{'type':'touch','layout':'layout1','down':['e2'],'moves':[['e2',0.625]]}");
+            shown(third, "\"e2\":{\"value\":0.625");
+            one.close();
+            two.say("{'type':'touch','layout':'layout1','down':['e2'],'moves':[['e2',0.375]],'up':['e2']}");
+            shown(third, "\"e2\":{\"value\":0.375");
+        }
+    }
+
+    /** Waits until a page is told that something is shown. */
+    private static void shown(Client.Socket page, String words) {
+        while (!page.hear("'type':'shown'").contains(words)) {
+            // something else was shown before
         }
     }
 
@@ -94,9 +139,10 @@ class LiveSocketTest {
                 "{",
                 "[]",
                 "{'type':'dance'}",
-                "{'type':'touch','layout':'layout1','element':'e2','value':'high'}",
-                "{'type':'touch','layout':'layout1','element':'e2','value':1e30}",
-                "{'type':'touch','layout':'layout1','element':'e2'}",
+                "{'type':'touch','layout':'layout1','moves':[['e2','high']]}",
+                "{'type':'touch','layout':'layout1','moves':[['e2',1e30]]}",
+                "{'type':'touch','layout':'layout1','moves':[['e2']]}",
+                "{'type':'touch','layout':'layout1','moves':['e2']}",
                 "{'type':'play','standin':'cobble','part':'knob99','gesture':'turn','amount':1}",
                 "{'type':'play','standin':'cobble','part':'knob','gesture':'turn','amount':1}",
                 "{'type':'play','standin':'nobody','part':'knob1','gesture':'turn','amount':1}",
@@ -116,7 +162,7 @@ class LiveSocketTest {
         try (Client.Socket socket = new Client(orchard).socket()) {
             socket.say("{'type':'hello','page':'play','layout':'layout1'}");
             socket.hear("welcome");
-            socket.say("{'type':'touch','layout':'layout1','element':'nothing','value':0.5}");
+            socket.say("{'type':'touch','layout':'layout1','moves':[['nothing',0.5]]}");
             assertThat(socket.hear("Balcony tablet, nobody listens")).contains("UNHEARD");
         }
     }

@@ -32,7 +32,7 @@ import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
-import orchard.layout.Element;
+import orchard.layout.Kind;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -191,7 +191,7 @@ class GapTest {
     void aTabletThatDiesLetsGoOfWhatItHeld(TestOrchard orchard) {
         Awaitility.await().until(() -> orchard.bean(PortRoom.class).present().contains("peat"));
         String element = orchard.keeper().rig().layout("layout1").orElseThrow().elements().stream()
-                .filter(e -> e.kind() == Element.Kind.FADER)
+                .filter(e -> e.kind() == Kind.FADER)
                 .findFirst()
                 .orElseThrow()
                 .id();
@@ -200,8 +200,8 @@ class GapTest {
             long before = orchard.bean(SignalLog.class).last();
             Client.Socket tablet = deaf ? new Client(orchard).deafSocket() : new Client(orchard).socket();
             tablet.say("{'type':'hello','page':'play','layout':'layout1'}");
-            tablet.say("{'type':'hold','layout':'layout1','element':'" + element + "','on':true}");
-            tablet.say("{'type':'touch','layout':'layout1','element':'" + element + "','value':0.9}");
+            tablet.say(
+                    "{'type':'touch','layout':'layout1','down':['" + element + "'],'moves':[['" + element + "',0.9]]}");
             Awaitility.await().until(() -> notes(orchard, before).size() == 1);
             if (!deaf) {
                 tablet.close();

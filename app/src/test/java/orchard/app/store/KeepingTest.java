@@ -38,7 +38,10 @@ import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
+import orchard.layout.Box;
 import orchard.layout.Element;
+import orchard.layout.Field;
+import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
@@ -100,8 +103,10 @@ class KeepingTest {
                 "layout9",
                 "“Ünïcode” › tablet 🎭",
                 List.of(
-                        new Element("e1", Element.Kind.LABEL, "L", 0, 0, 2, 2, new Ref.ToParameter("wherry", "x")),
-                        new Element("e2", Element.Kind.FADER, "<script>alert(1)</script>", 4, 4, 2, 9, null)));
+                        new Element(
+                                "e1", "L", new Box(0, 0, 2, 2), Kind.LABEL.plain(), new Ref.ToParameter("wherry", "x")),
+                        new Element("e2", "<script>alert(1)</script>", new Box(4, 4, 2, 9), Kind.FADER.plain()),
+                        new Element("e3", "Mover", new Box(8, 4, 6, 6), new Field(3, true))));
         Mapping mapping =
                 mapping("m99", new Shape(List.of(new Invert(), new Scale(0.25, 1, 300.5, 2000), new Clamp(250, 7000))));
         keeper.commit(rig -> new Edit(

@@ -5,11 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.SignalLog;
+import orchard.app.live.Values;
 import orchard.layout.Element;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.Wherry;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.Keys;
@@ -21,41 +24,67 @@ class LayoutTest {
     @Test
     void elementsAreAddedMovedSizedNamedAndDeleted(TestOrchard orchard, Browser browser) {
         browser.go("/layouts");
+        browser.click(".layoutmenu summary");
         browser.type("#newname", "Lamps, left hand");
         browser.press(Keys.ENTER);
-        browser.see(".sheet h1", "Lamps, left hand");
-        browser.see(".board", "Empty. Add a fader");
-        browser.pressOn("#page", "f");
+        browser.see(".head h1", "Lamps, left hand");
+        browser.see(".board", "Empty. Drag something here");
+        browser.click("#addfader");
         browser.see(".element.selected", "Fader 1");
         browser.pressOn(".element.selected", Keys.ARROW_RIGHT);
-        browser.until(() -> element(orchard).x() == 1);
+        browser.until(() -> element(orchard).box().x() == 1);
         browser.chordOn(".element.selected", Keys.SHIFT, Keys.ARROW_DOWN);
-        browser.until(() -> element(orchard).height() == 9);
-        browser.drag(".element.selected .slot", 300, 60);
-        browser.until(() -> element(orchard).x() > 8 && element(orchard).y() > 0);
+        browser.until(() -> element(orchard).box().height() == 9);
+        browser.drag(".element.selected", 300, 60);
+        browser.until(
+                () -> element(orchard).box().x() > 8 && element(orchard).box().y() > 0);
         browser.type("#name", "Moon");
         browser.press(Keys.ENTER);
         browser.see(".element.selected", "Moon");
-        browser.type("#width", "99");
-        browser.ask("document.getElementById('elementform').noValidate = true");
-        browser.pressOn("#width", Keys.ENTER);
-        browser.see("#elementform .refusal", "“Moon” does not fit: a layout has 32 × 18 cells");
-        assertThat(browser.attribute("#width", "value")).isEqualTo("99");
-        browser.type("#width", "6");
-        browser.press(Keys.ENTER);
-        browser.until(() -> element(orchard).width() == 6);
         browser.pressOn(".element.selected", Keys.DELETE);
         browser.see("#said", "Press Delete once more to delete this element");
         assertThat(browser.text(".board")).as("one stray key deletes nothing").contains("Moon");
         browser.pressOn(".element.selected", Keys.DELETE);
-        browser.see(".board", "Empty. Add a fader");
+        browser.see(".board", "Empty. Drag something here");
         browser.click("#said button");
         browser.see(".board", "Moon");
         browser.click(".board .element");
         browser.pressOn(".element.selected", Keys.DELETE, Keys.DELETE);
-        browser.see(".board", "Empty. Add a fader");
+        browser.see(".board", "Empty. Drag something here");
         browser.chordOn("#page", Keys.CONTROL, "z");
         browser.see(".board", "Moon");
+    }
+
+    @Test
+    void aWholePanelIsMadeInOnePressAndFollowsTheSynth(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts");
+        browser.type("#whole", "Peat › Nothing");
+        browser.press(Keys.ENTER);
+        browser.see(".whole .refusal", "Nothing is called “Peat › Nothing”");
+        browser.type("#whole", "Peat");
+        browser.press(Keys.ENTER);
+        browser.see(".head h1", "Peat panel");
+        assertThat(browser.all(".board .element.list"))
+                .as("four waveforms and the patch")
+                .hasSize(5);
+        browser.until(() -> browser.go("/play/layout2").all(".element.list").size() == 5);
+        String list = "[aria-label='Waveform']";
+        String second = browser.text(list + " .option:nth-child(2) span");
+        long before = orchard.bean(SignalLog.class).last();
+        browser.click(list + " .option:nth-child(2)");
+        browser.until(() -> orchard.bean(SignalLog.class).after(before).stream()
+                .anyMatch(entry -> entry.device().equals("peat") && entry.direction() == SignalLog.Direction.OUT));
+        browser.until(() -> orchard.bean(Values.class)
+                .parameters()
+                .get("peat/oscillator1.waveform")
+                .text()
+                .equals(second));
+    }
+
+    @AfterEach
+    void asItWas(TestOrchard orchard) {
+        orchard.putBack("wherry", "track2.volume", "track4.volume");
+        orchard.putBack("peat", "oscillator1.waveform");
     }
 
     private static Element element(TestOrchard orchard) {

@@ -232,7 +232,8 @@ class MapTest {
             String sentence = HtmlUtils.htmlEscape(
                     Sentence.of(mapping, orchard.bean(Names.class)).text(), "UTF-8");
             for (Ref.ToParameter one : mapping.targets()) {
-                Ref.ToParameter target = FocusView.now(one, orchard.keeper().rig(), orchard.bean(Values.class))
+                Ref.ToParameter target = orchard.bean(Values.class)
+                        .now(one, orchard.keeper().rig())
                         .orElseThrow();
                 assertThat(client.get("/map/find?at=p/" + target.device() + "/" + target.parameter())
                                 .body())

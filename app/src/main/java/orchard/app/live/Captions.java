@@ -1,0 +1,114 @@
+package orchard.app.live;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import orchard.app.store.RigKeeper;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.layout.Element;
+import orchard.layout.Kind;
+import orchard.layout.Layout;
+import orchard.mapping.Mapping;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+import org.springframework.stereotype.Component;
+
+/** What the elements of layouts are about right now, and what stands on them for that. Safe for several threads. */
+@Component
+public final class Captions {
+
+    private record Of(Rig rig, Map<Ref.ToControl, Ref.ToParameter> targets) {}
+
+    private final RigKeeper keeper;
+    private final Names names;
+    private final Values values;
+    /** What controls set, worked out once a rig. */
+    private volatile Of known = new Of(Rig.EMPTY, Map.of());
+
+    Captions(RigKeeper keeper, Names names, Values values) {
+        this.keeper = keeper;
+        this.names = names;
+        this.values = values;
+    }
+
+    /** The parameter an element sets or follows, as its sentence has it: perhaps through a focus. */
+    public Optional<Ref.ToParameter> address(Layout layout, Element element) {
+        return element.face().follows()
+                ? Optional.ofNullable(element.follows())
+                : element.face().dimensions(element.id()).stream()
+                        .map(dimension -> targets().get(new Ref.ToControl(layout.id(), element.id(), dimension.name())))
+                        .filter(target -> target != null)
+                        .findFirst();
+    }
+
+    private Map<Ref.ToControl, Ref.ToParameter> targets() {
+        Rig rig = keeper.rig();
+        Of of = known;
+        if (of.rig != rig) {
+            Map<Ref.ToControl, Ref.ToParameter> targets = new HashMap<>();
+            for (Mapping mapping : rig.mappings()) {
+                mapping.target()
+                        .ifPresent(target -> mapping.when().triggers().forEach(t -> targets.putIfAbsent(t, target)));
+            }
+            of = new Of(rig, targets);
+            known = of;
+        }
+        return of.targets;
+    }
+
+    /** The parameter it means right now. */
+    Optional<Ref.ToParameter> about(String layout, String element) {
+        return keeper.rig()
+                .layout(layout)
+                .flatMap(l ->
+                        l.element(element).flatMap(e -> address(l, e)).flatMap(ref -> values.now(ref, keeper.rig())));
+    }
+
+    /** What stands on an element. */
+    public String name(Layout layout, Element element) {
+        return address(layout, element)
+                .flatMap(ref -> values.now(ref, keeper.rig()))
+                .flatMap(ref -> name(layout, element, ref))
+                .orElse(element.name());
+    }
+
+    /** Whether words above an element show the name of its group: then it need not stand on the element. */
+    private static boolean isTitled(Layout layout, Element element, Device device, String group) {
+        return layout.elements().stream()
+                .filter(title -> title.kind() == Kind.LABEL && title.follows() != null)
+                .filter(title -> title.box().isAbove(element.box()))
+                .anyMatch(title -> title.follows().device().equals(device.id())
+                        && device.profile()
+                                .parameter(title.follows().parameter())
+                                .filter(followed -> followed.group().equals(group))
+                                .isPresent());
+    }
+
+    private Optional<String> name(Layout layout, Element element, Ref.ToParameter ref) {
+        Optional<Device> device = names.device(ref.device());
+        Optional<Parameter> parameter = names.parameter(ref);
+        if (device.isEmpty() || parameter.isEmpty()) {
+            return Optional.empty();
+        }
+        String group = parameter.get().group();
+        return switch (element.kind()) {
+            case LABEL -> Optional.of(names.groupName(device.get(), group));
+            case FIELD ->
+                Optional.of(names.groupTitle(device.get(), group).orElse(element.name())); // it sets two of them
+            default ->
+                Optional.of(
+                        isTitled(layout, element, device.get(), group)
+                                ? parameter.get().name()
+                                : names.title(device.get(), parameter.get()));
+        };
+    }
+
+    /** What stands on all elements of a layout, by their ids. */
+    Map<String, String> all(String id) {
+        Map<String, String> all = new LinkedHashMap<>();
+        keeper.rig().layout(id).ifPresent(layout -> layout.elements().forEach(e -> all.put(e.id(), name(layout, e))));
+        return all;
+    }
+}

@@ -1,0 +1,132 @@
+package orchard.app.web;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import orchard.app.live.Captions;
+import orchard.app.live.Values;
+import orchard.gear.Control;
+import orchard.gear.Dimension;
+import orchard.gear.Ref;
+import orchard.layout.Element;
+import orchard.layout.Kind;
+import orchard.layout.Layout;
+import orchard.parameter.Parameter;
+import orchard.rig.Rig;
+
+/**
+ * An element as it is drawn.
+ *
+ * @param caption what stands on it now
+ * @param value where it stands, 0..1
+ * @param text what it says of that, or ""
+ * @param options the named values of which one is chosen; none where what it sets has none, or it chooses nothing
+ */
+record ElementView(Element element, String caption, double value, String text, List<Option> options) {
+
+    /** The most values a list offers. */
+    private static final int MOST_OPTIONS = 1_000;
+
+    /**
+     * A named value.
+     *
+     * @param at where on the way it is, 0..1
+     */
+    record Option(double at, String name, boolean favourite) {}
+
+    static List<ElementView> of(Layout layout, Rig rig, Captions captions, Values values) {
+        return layout.elements().stream()
+                .map(element -> of(layout, element, rig, captions, values))
+                .toList();
+    }
+
+    private static ElementView of(Layout layout, Element element, Rig rig, Captions captions, Values values) {
+        Optional<Ref.ToParameter> about = captions.address(layout, element);
+        Values.OfParameter parameter = about.flatMap(ref -> values.now(ref, rig))
+                .map(ref -> values.parameters().get(ref.key()))
+                .orElse(null);
+        Values.OfControl control = element.face().dimensions(element.id()).stream()
+                .map(dimension ->
+                        values.controls().get(new Ref.ToControl(layout.id(), element.id(), dimension.name()).key()))
+                .filter(stands -> stands != null)
+                .findFirst()
+                .orElse(null);
+        double value = control != null ? control.position() : parameter != null ? parameter.position() : 0;
+        return new ElementView(
+                element,
+                captions.name(layout, element),
+                value,
+                parameter == null || element.kind() == Kind.LABEL ? "" : parameter.text(),
+                element.kind() == Kind.CHOICES || element.kind() == Kind.LIST
+                        ? about.flatMap(rig::parameter)
+                                .map(ElementView::options)
+                                .orElse(List.of())
+                        : List.of());
+    }
+
+    private static List<Option> options(Parameter parameter) {
+        return parameter.favouritesFirst().stream()
+                .limit(MOST_OPTIONS)
+                .map(real -> new Option(
+                        parameter.position(real),
+                        parameter.textOfReal(real),
+                        parameter.favourites().contains(real)))
+                .toList();
+    }
+
+    /** Name of its kind in scripts, styles and templates. */
+    public String kind() {
+        return element.kind().name().toLowerCase(Locale.ROOT);
+    }
+
+    /** What is chosen in a phrase of the sentence that it is; null where it has no such phrase. */
+    public String option(String phrase) {
+        return element.face().phrases().stream()
+                .filter(one -> one.name().equals(phrase))
+                .findFirst()
+                .map(one -> one.value().toLowerCase(Locale.ROOT))
+                .orElse(null);
+    }
+
+    /** Where its live place is found. */
+    public String key(String layout) {
+        List<Dimension> numbers = element.face().dimensions(element.id());
+        return numbers.isEmpty()
+                ? element.follows() == null ? "" : element.follows().key()
+                : new Ref.ToControl(layout, element.id(), numbers.get(0).name()).key();
+    }
+
+    /** The element in words. */
+    public String spoken() {
+        return element.kind().noun() + " " + caption;
+    }
+
+    /** What it is for those who do not see it; null for mere text. */
+    public String role() {
+        return element.face()
+                .hand()
+                .map(this::role)
+                .orElse(
+                        switch (element.kind()) {
+                            case METER -> "meter";
+                            case LAMP -> "img";
+                            default -> null;
+                        });
+    }
+
+    private String role(Control.Kind hand) {
+        return hand.pressed()
+                ? "button"
+                : hand != Control.Kind.CHOICE ? "slider" : kind().equals("list") ? "group" : "radiogroup";
+    }
+
+    /** Whether it is one of those that go from 0 to 100. */
+    public boolean goes() {
+        return "slider".equals(role()) || "meter".equals(role());
+    }
+
+    /** Whether the keyboard reaches it as a whole. */
+    public boolean focusable() {
+        return "slider".equals(role()) || "button".equals(role());
+    }
+}

@@ -1,0 +1,60 @@
+// What elements that fingers move have in common: how they say that a finger is on them, and how they draw what they stand at.
+import { on } from "../fingers.js";
+import { came, left, twice } from "../outbox.js";
+import { standing } from "./standing.js";
+
+/**
+ * @param rules whether fingers put it where they are
+ * @param draw draws what it is given of value and text, besides what every element draws
+ * @param moved what a finger that moves does
+ */
+export function touched(element, { rules = true, draw = () => {}, began = () => {}, moved = () => {}, ended = () => {}, key = () => {} }) {
+  const id = element.dataset.element;
+  const at = standing((news) => {
+    show(element, news);
+    draw(news);
+  }, rules);
+  return {
+    id,
+    at,
+    goesOn: true,
+    told: (news, part) => part === id && at.told(news),
+    began(_, finger) {
+      if (on(element).length === 1) {
+        element.classList.add("held");
+        at.held();
+        came(id);
+      }
+      began(finger);
+    },
+    moved: (_, finger, dx, dy) => moved(finger, dx, dy),
+    ended(_, finger) {
+      ended(finger);
+      if (on(element).length) return;
+      element.classList.remove("held");
+      at.left();
+      left(id);
+    },
+    tappedTwice: () => twice(id),
+    key,
+  };
+}
+
+/** What every element draws: its place on the way, what it says of that, and its name. */
+export function show(element, { value, text, name }) {
+  if (value !== undefined) {
+    element.style.setProperty("--at", value.toFixed(4));
+    element.classList.toggle("lit", value >= 0.5);
+    if (element.hasAttribute("aria-valuenow")) element.setAttribute("aria-valuenow", Math.round(value * 100));
+  }
+  if (text !== undefined) {
+    const words = element.querySelector(".value");
+    if (words) words.textContent = text;
+    if (element.hasAttribute("aria-valuenow")) element.setAttribute("aria-valuetext", text);
+  }
+  if (name !== undefined) {
+    const cap = element.querySelector(".cap");
+    if (cap) cap.textContent = name;
+    if (element.hasAttribute("aria-label")) element.setAttribute("aria-label", name);
+  }
+}

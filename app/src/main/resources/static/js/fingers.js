@@ -1,0 +1,111 @@
+// Fingers on a layout. Each rules the element it began on until it is lifted, wherever it goes. How an element answers to them is said by
+// its kind: began and moved and ended, each given the element and the finger. A finger that is idle rules nothing.
+
+const LATE = 500; // what a finger did so long before the page could look is not played any more
+const PALM = 70; // no fingertip is so large, in CSS pixels
+const EDGE = 24;
+const EDGE_PALM = 40;
+const TAP = 250;
+const TWICE = 350;
+const STILL = 12;
+
+const fingers = new Map();
+const taps = new Map();
+let cutOff = false;
+
+/** The fingers that rule an element, the one that came first before the others. */
+export const on = (element) => [...fingers.values()].filter((finger) => finger.element === element && !finger.idle);
+
+/** Whether any finger rules anything. */
+export const any = () => [...fingers.values()].some((finger) => !finger.idle);
+
+export function watch(element, kind) {
+  element.addEventListener("pointerdown", (event) => began(element, kind, event));
+  element.addEventListener("pointermove", moved);
+  element.addEventListener("pointerup", ended);
+  element.addEventListener("pointercancel", ended);
+  element.addEventListener("lostpointercapture", ended);
+}
+
+const isLate = (event) => performance.now() - event.timeStamp > LATE;
+
+function isPalm({ pointerType, width, height, clientX, clientY }) {
+  if (pointerType !== "touch") return false;
+  const size = Math.max(width ?? 0, height ?? 0);
+  const atEdge = clientX < EDGE || clientY < EDGE || clientX > innerWidth - EDGE || clientY > innerHeight - EDGE;
+  return size > PALM || (atEdge && size > EDGE_PALM && any());
+}
+
+function began(element, kind, event) {
+  event.preventDefault();
+  if (event.button > 0 || isPalm(event) || isLate(event)) return;
+  element.setPointerCapture(event.pointerId);
+  element.focus({ preventScroll: true });
+  const { clientX: x, clientY: y, timeStamp: since } = event;
+  const finger = { element, kind, event, x, y, fromX: x, fromY: y, since, idle: cutOff, goesOn: false };
+  fingers.set(event.pointerId, finger);
+  if (!finger.idle) kind.began(element, finger);
+}
+
+function moved(event) {
+  const finger = fingers.get(event.pointerId);
+  if (!finger) return;
+  const dx = event.clientX - finger.x;
+  const dy = event.clientY - finger.y;
+  Object.assign(finger, { x: event.clientX, y: event.clientY, event });
+  if (!finger.idle && !isLate(event)) finger.kind.moved(finger.element, finger, dx, dy);
+}
+
+function ended(event) {
+  const finger = fingers.get(event.pointerId);
+  if (!finger) return;
+  fingers.delete(event.pointerId);
+  if (finger.idle) return;
+  finger.idle = true;
+  finger.kind.ended(finger.element, finger);
+  tapped(finger, event);
+}
+
+function tapped(finger, event) {
+  const { element, kind } = finger;
+  const still = Math.hypot(event.clientX - finger.fromX, event.clientY - finger.fromY) < STILL;
+  const isTap = event.type === "pointerup" && still && event.timeStamp - finger.since < TAP && on(element).length === 0;
+  const isSecond = isTap && finger.since - (taps.get(element) ?? -TWICE) < TWICE;
+  taps.delete(element);
+  if (isSecond) kind.tappedTwice?.(element);
+  else if (isTap) taps.set(element, event.timeStamp);
+}
+
+/** Fingers rule nothing from now on; goesOn: those that only move something go on where they are when Orchard is back. */
+function stop(some, goesOn) {
+  some.forEach((finger) => {
+    if (finger.idle) return;
+    Object.assign(finger, { idle: true, goesOn: goesOn && Boolean(finger.kind.goesOn) });
+    finger.kind.ended(finger.element, finger);
+  });
+}
+
+/** Nobody hears what fingers do. */
+export function cut() {
+  cutOff = true;
+  stop([...fingers.values()], true);
+}
+
+export function mended() {
+  cutOff = false;
+  fingers.forEach((finger) => {
+    if (!finger.goesOn) return;
+    Object.assign(finger, { idle: false, goesOn: false, again: true });
+    finger.kind.began(finger.element, finger);
+  });
+}
+
+/** A finger on another page rules an element now: those here follow it until they come anew. */
+export function taken(element) {
+  stop(on(element), false);
+}
+
+/** A page that nobody sees holds nothing. */
+export function letGo() {
+  stop([...fingers.values()], false);
+}
