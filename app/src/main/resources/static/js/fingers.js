@@ -1,5 +1,6 @@
 // Fingers on a layout. Each rules the element it began on until it is lifted, wherever it goes. How an element answers to them is said by
-// its kind: began and moved and ended, each given the element and the finger. A finger that is idle rules nothing.
+// its kind: began and moved and ended, each given the element and the finger. A finger that is idle rules nothing; one that is there again
+// goes on from where things stand: it was there while nobody heard, or came so long ago that its press is not played any more.
 
 const LATE = 500; // what a finger did so long before the page could look is not played any more
 const PALM = 70; // no fingertip is so large, in CSS pixels
@@ -38,11 +39,13 @@ function isPalm({ pointerType, width, height, clientX, clientY }) {
 
 function began(element, kind, event) {
   event.preventDefault();
-  if (event.button > 0 || isPalm(event) || isLate(event)) return;
+  const late = isLate(event);
+  if (event.button > 0 || isPalm(event) || (late && !kind.goesOn)) return;
   element.setPointerCapture(event.pointerId);
   element.focus({ preventScroll: true });
   const { clientX: x, clientY: y, timeStamp: since } = event;
-  const finger = { element, kind, event, x, y, fromX: x, fromY: y, since, idle: cutOff, goesOn: false };
+  const goesOn = cutOff && Boolean(kind.goesOn);
+  const finger = { element, kind, event, x, y, fromX: x, fromY: y, since, idle: cutOff, goesOn, again: late };
   fingers.set(event.pointerId, finger);
   if (!finger.idle) kind.began(element, finger);
 }

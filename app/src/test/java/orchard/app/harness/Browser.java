@@ -41,6 +41,7 @@ public final class Browser implements AutoCloseable {
 
     private final ChromeDriver driver;
     private String origin = "";
+    private final List<Fingers> hands = new ArrayList<>();
 
     Browser() {
         ChromeOptions options = new ChromeOptions();
@@ -98,9 +99,13 @@ public final class Browser implements AutoCloseable {
                 Map.of("offline", offline, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
     }
 
-    /** Fingers on the screen of the window one is in. */
+    /** Fingers on the screen of the window one is in, once it draws what is there: what it sees much too late it does not play. */
     public Fingers fingers() {
-        return new Fingers(this);
+        driver.executeAsyncScript(
+                "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()))");
+        Fingers fingers = new Fingers(this);
+        hands.add(fingers);
+        return fingers;
     }
 
     /** Says something in the browser's own protocol. */
@@ -117,9 +122,15 @@ public final class Browser implements AutoCloseable {
 
     /** Goes to a page and waits until it is live. */
     public Browser go(String path) {
+        hands.forEach(Fingers::cancel);
+        hands.clear();
+        load(path);
+        return this;
+    }
+
+    private void load(String path) {
         driver.get(origin + path);
         until(() -> driver.findElement(By.tagName("html")).getAttribute("data-ready") != null);
-        return this;
     }
 
     /** Chooses the light of every page. */
@@ -134,7 +145,7 @@ public final class Browser implements AutoCloseable {
     public String another(String path) {
         driver.switchTo().newWindow(WindowType.WINDOW);
         size(1280, 800);
-        go(path);
+        load(path);
         return driver.getWindowHandle();
     }
 

@@ -143,6 +143,8 @@ public final class Client {
             String wanted = words.replace('\'', '"');
             return Awaitility.await()
                     .atMost(Duration.ofSeconds(5))
+                    .pollDelay(Duration.ZERO)
+                    .pollInterval(Duration.ofMillis(5))
                     .until(
                             () -> {
                                 for (String message; (message = heard.poll()) != null; ) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.openqa.selenium.InvalidArgumentException;
 
 /** Fingers on the browser's screen, up to ten at once (Chrome DevTools Protocol, Input.dispatchTouchEvent). */
 public final class Fingers {
@@ -81,6 +82,19 @@ public final class Fingers {
     /** All fingers are lifted. */
     public void lift() {
         List.copyOf(points.keySet()).forEach(this::up);
+    }
+
+    /** What a test that failed left on the screen is gone. */
+    void cancel() {
+        if (points.isEmpty()) {
+            return;
+        }
+        points.clear();
+        try {
+            say("touchCancel");
+        } catch (InvalidArgumentException e) {
+            // they were in a window that is closed
+        }
     }
 
     private void say(String type) {

@@ -108,14 +108,14 @@ class PlayTest {
         double from = at(browser, 3);
         double way = way(browser);
         Fingers fingers = browser.fingers().down(1, fader(3), 0.5, 0.1).by(1, 0, 0.2 * way);
-        browser.until(() -> Math.abs(at(browser, 3) - (from - 0.2)) < 0.02);
+        browser.until(() -> Math.abs(at(browser, 3) - (from - 0.2)) < 0.003);
         double coarse = at(browser, 3);
         fingers.down(2, fader(3), 0.4, 0.9);
         assertThat(at(browser, 3)).as("the second finger moves nothing").isEqualTo(coarse, within(0.001));
         fingers.by(1, 0, 0.4 * way);
-        browser.until(() -> Math.abs(at(browser, 3) - (coarse - 0.05)) < 0.01);
+        browser.until(() -> Math.abs(at(browser, 3) - (coarse - 0.05)) < 0.002);
         fingers.by(2, 0, -0.5 * way);
-        assertThat(at(browser, 3)).as("the first finger leads").isEqualTo(coarse - 0.05, within(0.01));
+        assertThat(at(browser, 3)).as("the first finger leads").isEqualTo(coarse - 0.05, within(0.002));
         double fine = at(browser, 3);
         fingers.up(1).by(2, 0, 0.1 * way);
         browser.until(() -> Math.abs(at(browser, 3) - (fine - 0.1)) < 0.02);
@@ -163,12 +163,12 @@ class PlayTest {
         double way = way(browser);
         double from = at(browser, 1);
         Fingers here = browser.fingers().down(1, fader(1), 0.5, 0.5).by(1, 0, 0.1 * way);
-        browser.until(() -> Math.abs(at(browser, 1) - (from - 0.1)) < 0.005);
+        browser.until(() -> Math.abs(at(browser, 1) - (from - 0.1)) < 0.003);
         double mine = at(browser, 1);
         String second = browser.another(PATH);
         browser.until(() -> Math.abs(at(browser, 1) - mine) < 0.01);
         Fingers there = browser.fingers().down(1, fader(1), 0.5, 0.5).by(1, 0, 0.3 * way);
-        browser.until(() -> Math.abs(at(browser, 1) - (mine - 0.3)) < 0.02);
+        browser.until(() -> Math.abs(at(browser, 1) - (mine - 0.3)) < 0.003);
         double theirs = at(browser, 1);
         browser.to(first);
         browser.until(() -> Math.abs(at(browser, 1) - theirs) < 0.01);
@@ -244,7 +244,9 @@ class PlayTest {
         try {
             open(orchard, browser);
             double way = way(browser);
+            double from = at(browser, 6);
             Fingers fingers = browser.fingers().down(1, fader(6), 0.5, 0.5).by(1, 0, -0.05 * way);
+            browser.until(() -> Math.abs(at(browser, 6) - (from + 0.05)) < 0.002);
             double before = at(browser, 6);
             browser.ask("window.frozen = true");
             browser.until(() -> browser.find("#lost").isDisplayed());
