@@ -9,10 +9,14 @@ const EDGE_PALM = 40;
 const TAP = 250;
 const TWICE = 350;
 const STILL = 12;
+const HELD = 500; // so long a finger stays on what is guarded
+const SLIDE = 0.6; // so much of its width, or as many pixels at least, it slides over what is guarded
+const SLIDE_LEAST = 50;
 
 const fingers = new Map();
 const taps = new Map();
 let cutOff = false;
+let locked = false;
 
 /** The fingers that rule an element, the one that came first before the others. */
 export const on = (element) => [...fingers.values()].filter((finger) => finger.element === element && !finger.idle);
@@ -40,14 +44,41 @@ function isPalm({ pointerType, width, height, clientX, clientY }) {
 function began(element, kind, event) {
   event.preventDefault();
   const late = isLate(event);
-  if (event.button > 0 || isPalm(event) || (late && !kind.goesOn)) return;
+  if (locked || event.button > 0 || isPalm(event) || (late && !kind.goesOn)) return;
   element.setPointerCapture(event.pointerId);
   element.focus({ preventScroll: true });
   const { clientX: x, clientY: y, timeStamp: since } = event;
   const goesOn = cutOff && Boolean(kind.goesOn);
   const finger = { element, kind, event, x, y, fromX: x, fromY: y, since, idle: cutOff, goesOn, again: late };
   fingers.set(event.pointerId, finger);
-  if (!finger.idle) kind.began(element, finger);
+  if (finger.idle) return;
+  if (element.dataset.guard && on(element).length === 1) guard(finger);
+  else kind.began(element, finger);
+}
+
+/** What is guarded listens once a finger stayed on it for a while, or slid across it; until then that rules nothing. */
+function guard(finger) {
+  Object.assign(finger, { idle: true, guarded: true, again: true });
+  finger.element.classList.add("guarding");
+  if (finger.element.dataset.guard === "held") finger.timer = setTimeout(() => opened(finger), HELD);
+}
+
+function opened(finger) {
+  if (cutOff || on(finger.element).length) return closed(finger);
+  closed(finger);
+  Object.assign(finger, { idle: false, since: -Infinity });
+  finger.kind.began(finger.element, finger);
+}
+
+function closed(finger) {
+  clearTimeout(finger.timer);
+  finger.guarded = false;
+  finger.element.classList.remove("guarding");
+}
+
+function slides({ element, x, y, fromX, fromY, timer }) {
+  if (element.dataset.guard === "held") return Math.hypot(x - fromX, y - fromY) > 2 * STILL && timer ? "away" : "";
+  return x - fromX > Math.max(SLIDE_LEAST, SLIDE * element.clientWidth) ? "open" : "";
 }
 
 function moved(event) {
@@ -56,6 +87,12 @@ function moved(event) {
   const dx = event.clientX - finger.x;
   const dy = event.clientY - finger.y;
   Object.assign(finger, { x: event.clientX, y: event.clientY, event });
+  if (finger.guarded) {
+    const way = slides(finger);
+    if (way === "away") closed(finger);
+    if (way === "open") opened(finger);
+    return;
+  }
   if (!finger.idle && !isLate(event)) finger.kind.moved(finger.element, finger, dx, dy);
 }
 
@@ -63,6 +100,7 @@ function ended(event) {
   const finger = fingers.get(event.pointerId);
   if (!finger) return;
   fingers.delete(event.pointerId);
+  if (finger.guarded) closed(finger);
   if (finger.idle) return;
   finger.idle = true;
   finger.kind.ended(finger.element, finger);
@@ -82,11 +120,21 @@ function tapped(finger, event) {
 /** Fingers rule nothing from now on; goesOn: those that only move something go on where they are when Orchard is back. */
 function stop(some, goesOn) {
   some.forEach((finger) => {
+    if (finger.guarded) closed(finger);
     if (finger.idle) return;
     Object.assign(finger, { idle: true, goesOn: goesOn && Boolean(finger.kind.goesOn) });
     finger.kind.ended(finger.element, finger);
   });
 }
+
+/** What fingers do is not meant, until they come anew. */
+export function lock(isLocked) {
+  locked = isLocked;
+  if (locked) letGo();
+}
+
+/** Whether anything that is done here by a tap or a key is meant, and heard. */
+export const listens = () => !locked && !cutOff;
 
 /** Nobody hears what fingers do. */
 export function cut() {

@@ -15,7 +15,11 @@ export function startKeys(actions) {
       actions.view()?.escape?.(page);
       return;
     }
-    if (typing || actions.dialogOpen() || event.ctrlKey || event.metaKey) return;
+    if (typing || actions.dialogOpen()) return;
+    if (event.ctrlKey || event.metaKey) {
+      if (actions.view()?.chord?.(event, page)) event.preventDefault();
+      return;
+    }
     // while something is open a stray key turns nothing round, deletes nothing and leaves no page
     if (/^([1-7iI]|Delete)$/.test(event.key) && (actions.isLearning() || actions.isOpen())) return;
     if (actions.view()?.key?.(event, page)) {

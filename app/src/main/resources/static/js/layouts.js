@@ -1,8 +1,8 @@
 // Lay out: elements are drawn from the shelf, dragged, sized and moved by keys; every change is sent as one edit.
-import { draw } from "./drawn.js";
 import { drag } from "./drag.js";
 import { twice } from "./doomed.js";
 import { place } from "./board.js";
+import { choose, chosen, copied, copy, guides, ids, toggle } from "./chosen.js";
 
 let page;
 let board;
@@ -13,15 +13,29 @@ export function mount(main) {
   page = main;
   board = main.querySelector(".board");
   drawing = null;
-  board?.querySelectorAll(".element").forEach(mountElement);
+  board?.querySelectorAll(".element:not(.part)").forEach(mountElement);
+  board?.querySelectorAll(".element.part").forEach((part) => {
+    place(part, board);
+    part.style.setProperty("--at", part.dataset.at);
+  });
   main.querySelectorAll(".shelved").forEach(mountShelved);
   if (board) mountDrawing();
+  const several = main.querySelector("#severalform");
+  several?.addEventListener("click", ({ target }) => {
+    const how = target.closest("[data-how]")?.dataset.how;
+    if (how) post(several, `${several.dataset.path}/${how}`, { of: ids(chosen(board)) }, ".refusal");
+  });
   const form = main.querySelector("#elementform");
   form?.addEventListener("submit", (event) => {
     event.preventDefault();
     document.activeElement.dispatchEvent(new Event("change", { bubbles: true }));
   });
-  form?.addEventListener("change", ({ target }) => post(form, form.dataset.path, { phrase: target.name, value: target.value }, ".refusal"));
+  main.querySelector("#lift")?.addEventListener("click", ({ target }) =>
+    post(form, target.dataset.path, { strip: main.querySelector("#lifted").value }, ".refusal")
+  );
+  form?.addEventListener("change", ({ target }) => {
+    if (target.id !== "lifted") post(form, form.dataset.path, { phrase: target.name, value: target.value }, ".refusal");
+  });
 }
 
 function post(source, path, values, refusal) {
@@ -64,32 +78,53 @@ function ghost() {
 function mountElement(element) {
   place(element, board);
   element.style.setProperty("--at", element.dataset.at);
-  let from;
+  let group = [];
   let sizing = false;
+  let by;
   let to;
   drag(element, {
     started: (event) => {
       if (drawing) return false;
-      from = numbers(element);
-      to = from;
+      group = element.classList.contains("selected") ? chosen(board) : [element];
+      group.forEach((one) => one.classList.add("moving"));
+      by = { x: 0, y: 0 };
+      to = numbers(element);
       sizing = Boolean(event.target.closest(".grip"));
       return true;
     },
     moved: (dx, dy) => {
-      const cellsX = Math.round((dx / board.clientWidth) * board.dataset.columns);
-      const cellsY = Math.round((dy / board.clientHeight) * board.dataset.rows);
-      to = sizing
-        ? { ...from, width: from.width + cellsX, height: from.height + cellsY }
-        : { ...from, x: from.x + cellsX, y: from.y + cellsY };
-      to = inside(to);
-      place(element, board, to);
+      by = {
+        x: Math.round((dx / board.clientWidth) * board.dataset.columns),
+        y: Math.round((dy / board.clientHeight) * board.dataset.rows),
+      };
+      group.forEach((one) => place(one, board, gone(numbers(one))));
+      to = gone(numbers(element));
+      guides(board, to);
     },
-    ended: () => (JSON.stringify(to) === JSON.stringify(from) ? select(element) : keep(element, to)),
+    ended: (event) => {
+      guides(board, null);
+      group.forEach((one) => one.classList.remove("moving"));
+      if (by.x === 0 && by.y === 0) select(element, event);
+      else if (group.length === 1) keep(element, to);
+      else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : by);
+    },
   });
-  element.addEventListener(
-    "keydown",
-    (event) => (event.key === "Enter" || event.key === " ") && (event.preventDefault(), select(element))
-  );
+  const gone = (from) =>
+    inside(
+      sizing
+        ? { ...from, width: from.width + by.x, height: from.height + by.y }
+        : { ...from, x: from.x + by.x, y: from.y + by.y }
+    );
+  element.addEventListener("keydown", (event) => {
+    if (event.key !== "Enter" && event.key !== " ") return;
+    event.preventDefault();
+    select(element, event);
+  });
+}
+
+/** Moves and sizes all that is chosen. */
+function change(source, by) {
+  post(source, `/layouts/${board.dataset.layout}/several/move`, { of: ids(chosen(board)), ...by });
 }
 
 /** Dragged from the shelf an element lands where it is let go; pressed, it finds a place by itself. */
@@ -122,13 +157,14 @@ function add(button, box) {
   post(button, `/layouts/${board.dataset.layout}/add`, { kind: button.value, ...box });
 }
 
-/** A letter takes a kind; the next box that is drawn on the board is one. */
+/** A letter takes a kind; the next box that is drawn on the board is one. Without that, the box chooses what it meets. */
 function mountDrawing() {
   let box;
   let to;
   drag(board, {
     started: (event) => {
-      if (!drawing || !isOnBoard(event.clientX, event.clientY)) return false;
+      const isFree = !event.target.closest(".element") && isOnBoard(event.clientX, event.clientY);
+      if (!isFree) return false;
       const at = cell(event.clientX, event.clientY);
       to = { ...at, width: 1, height: 1 };
       box = ghost();
@@ -149,12 +185,16 @@ function mountDrawing() {
     ended: () => {
       box.remove();
       const button = drawing;
+      if (!button) return choose(board, [...board.querySelectorAll(".element:not(.part)")].filter((one) => meets(numbers(one), to)));
       take(null);
       const isTap = to.width === 1 && to.height === 1;
       add(button, isTap ? inside({ ...to, width: Number(button.dataset.width), height: Number(button.dataset.height) }) : to);
     },
   });
 }
+
+const meets = (one, other) =>
+  one.x < other.x + other.width && other.x < one.x + one.width && one.y < other.y + other.height && other.y < one.y + one.height;
 
 function take(button) {
   drawing = drawing === button ? null : button;
@@ -170,13 +210,9 @@ function inside({ x, y, width, height }) {
   return { x: Math.max(0, Math.min(columns - width, x)), y: Math.max(0, Math.min(rows - height, y)), width, height };
 }
 
-function select(element) {
-  if (element.classList.contains("selected")) return;
-  const path = `/layouts?layout=${encodeURIComponent(board.dataset.layout)}&element=${encodeURIComponent(element.dataset.element)}`;
-  history.replaceState(null, "", path);
-  const again = () =>
-    document.querySelector(`.element[data-element="${CSS.escape(element.dataset.element)}"]`)?.focus({ preventScroll: true });
-  draw(path).then(again);
+function select(element, event) {
+  if (event.shiftKey || event.ctrlKey || event.metaKey) toggle(board, element);
+  else if (!element.classList.contains("selected") || chosen(board).length > 1) choose(board, [element]);
 }
 
 function keep(element, to) {
@@ -201,18 +237,31 @@ export function key(event, main) {
   const shelved = main.querySelector(`.shelved[data-letter="${CSS.escape(event.key)}"]`);
   if (shelved) return (take(shelved), true);
   if (event.key === "Escape" && drawing) return (take(null), true);
-  const element = main.querySelector(".element.selected");
-  if (!element) return false;
+  const elements = chosen(board);
+  if (!elements.length) return false;
+  const several = elements.length > 1;
   if (event.key === "Delete")
-    return (twice("this element", element, () => main.querySelector("#delete").click()), true);
+    return (twice(several ? "these elements" : "this element", elements[0], () => main.querySelector("#delete").click()), true);
+  if (event.key === "Escape") return (choose(board, []), true);
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
-  const now = numbers(element);
-  const to = inside(
-    event.shiftKey
-      ? { ...now, width: now.width + arrow[0], height: now.height + arrow[1] }
-      : { ...now, x: now.x + arrow[0], y: now.y + arrow[1] }
-  );
-  if (JSON.stringify(to) !== JSON.stringify(now)) keep(element, to);
+  const [x, y] = arrow;
+  change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y });
+  return true;
+}
+
+export function chord({ key: letter }) {
+  if (!board) return false;
+  const elements = chosen(board);
+  const all = [...board.querySelectorAll(".element:not(.part)")];
+  const act = {
+    a: () => choose(board, all),
+    c: () => elements.length && copy(board),
+    x: () => elements.length && copy(board).then(() => page.querySelector("#delete").click()),
+    v: () => copied() && post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() }),
+    d: () => elements.length && copy(board).then(() => post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() })),
+  }[letter];
+  if (!act) return false;
+  act();
   return true;
 }

@@ -11,6 +11,7 @@ import * as fingers from "./fingers.js";
 import * as outbox from "./outbox.js";
 import * as screens from "./screens.js";
 import * as socket from "./socket.js";
+import { watchLock } from "./lock.js";
 import { watchPanic } from "./panic.js";
 
 const KINDS = { fader, knob, wheel, button, tap: button, pad, field, choices, list: choices };
@@ -27,7 +28,7 @@ board.querySelectorAll(".element").forEach((element) => {
   mounted.told({ value: Number(value), text }, id);
   if (mounted.fingers === false) return;
   fingers.watch(element, mounted);
-  element.addEventListener("keydown", (event) => mounted.key(event));
+  element.addEventListener("keydown", (event) => fingers.listens() && mounted.key(event));
 });
 
 // What is not seen any more is held by nobody.
@@ -63,15 +64,19 @@ socket.on("offline", () => {
   document.body.classList.add("cut");
   lost.hidden = document.hidden;
 });
+const lostWords = lost.textContent;
+socket.on("unwelcome", () => (lost.textContent = "This tablet was taken away, or its layout was: nothing you touch arrives."));
 // Before "welcome" Orchard told where everything stands.
 socket.on("welcome", () => {
   lost.hidden = true;
+  lost.textContent = lostWords;
   document.body.classList.remove("cut");
   fingers.mended();
   document.documentElement.dataset.ready = "yes";
 });
 document.addEventListener("visibilitychange", () => document.hidden && fingers.letGo());
 
+watchLock(document.getElementById("lock"), layout);
 watchPanic(() => socket.send({ type: "panic" }));
 socket.on("stopped", () => {
   const button = document.getElementById("stopall");

@@ -45,14 +45,17 @@ export function open(page, layout = "") {
   else connect();
 }
 
-// A browser that failed to open sockets waits longer and longer before it tries again: so it is asked first whether anybody is there.
+// A browser that failed to open sockets waits longer and longer before it tries again: so it is asked first whether anybody is there, and
+// still lets it in.
 async function reach(now) {
   tried = now;
+  let there;
   try {
-    await fetch("/favicon.svg", { cache: "no-store", signal: AbortSignal.timeout(PATIENCE) });
+    there = await fetch(location.href, { method: "HEAD", cache: "no-store", signal: AbortSignal.timeout(PATIENCE) });
   } catch {
     return;
   }
+  if (there.status === 401 || there.status === 403) return tell("unwelcome", {});
   if (!socket && !opening) connect();
 }
 

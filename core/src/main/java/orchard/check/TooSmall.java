@@ -26,7 +26,7 @@ record TooSmall() implements Surprise {
     }
 
     private Stream<Finding> look(Layout layout) {
-        List<Element> small = layout.elements().stream()
+        List<Element> small = layout.played().stream()
                 .filter(element -> element.face().hand().isPresent())
                 .filter(element -> Math.min(width(element.box()), height(element.box())) < Tall.TARGET)
                 .toList();

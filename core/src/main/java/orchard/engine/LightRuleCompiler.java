@@ -88,7 +88,7 @@ final class LightRuleCompiler {
 
     /** What elements of a layout show that follow something without any mapping. */
     List<LightRule> follows(Rig rig, Layout layout) {
-        return layout.elements().stream()
+        return layout.played().stream()
                 .filter(element -> element.follows() != null)
                 .flatMap(element -> rig.parameter(element.follows()).stream()
                         .map(parameter -> new LightRule(

@@ -19,7 +19,8 @@ public record Through(Focus focus, int offset, String local) {
     /** The offset that means each of the places. */
     public static final int EACH = 0;
 
-    private static final String BETWEEN = ":";
+    /** Between the number of a place and what is meant of it. */
+    public static final String BETWEEN = ":";
 
     /** The address a reference means, if it goes through a focus. */
     public static Optional<Through> of(Ref.ToParameter ref, Directory names) {

@@ -3,19 +3,29 @@ package orchard.layout;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
+import java.util.Optional;
+import orchard.gear.Control;
 import orchard.gear.Ref;
+import orchard.mistake.Mistake;
 
 /**
  * One thing on a layout.
  *
  * @param name what stands on it; where it sets something or follows something, the name of that stands there instead
  * @param follows the parameter that it shows if it shows one; its own text or nothing if null
+ * @param guard what a finger has to do before it listens; {@link Guard#NONE} where no finger moves it, or one tap chooses
  */
-public record Element(String id, String name, Box box, Face face, Ref.ToParameter follows) {
+public record Element(String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard) {
 
     public Element {
         box.within(name, Layout.COLUMNS, Layout.ROWS);
         follows = face.follows() ? follows : null;
+        guard = guard == null || !canBeGuarded(face) ? Guard.NONE : guard;
+    }
+
+    /** One that listens at once. */
+    public Element(String id, String name, Box box, Face face, Ref.ToParameter follows) {
+        this(id, name, box, face, follows, Guard.NONE);
     }
 
     /** One that follows nothing. */
@@ -30,22 +40,53 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
 
     /** The same element elsewhere or in another size. */
     public Element at(Box other) {
-        return new Element(id, name, other, face, follows);
+        return new Element(id, name, other, face, follows, guard);
     }
 
     /** The same element with another name. */
     public Element named(String other) {
-        return new Element(id, other, box, face, follows);
+        return new Element(id, other, box, face, follows, guard);
     }
 
     /** The same element that answers to fingers in another way. */
     public Element as(Face other) {
-        return new Element(id, name, box, other, follows);
+        return new Element(id, name, box, other, follows, guard);
     }
 
     /** The same element showing something else. */
     public Element following(Ref.ToParameter other) {
-        return new Element(id, name, box, face, other);
+        return new Element(id, name, box, face, other, guard);
+    }
+
+    /** The same element that listens to fingers otherwise guarded. */
+    public Element guarded(Guard other) {
+        return new Element(id, name, box, face, follows, other);
+    }
+
+    /** The same element under another id. */
+    public Element called(String other) {
+        return new Element(other, name, box, face, follows, guard);
+    }
+
+    /** The phrase of its sentence that says when it listens; none where it listens at once in any case. */
+    public Optional<Phrase> listens() {
+        return canBeGuarded(face)
+                ? Optional.of(Phrase.of("; it listens", "guard", guard, Guard.values(), Guard::words))
+                : Optional.empty();
+    }
+
+    /** What is chosen by one tap among several has no way on which a finger could stay or slide. */
+    private static boolean canBeGuarded(Face face) {
+        return face.hand().filter(hand -> hand != Control.Kind.CHOICE).isPresent();
+    }
+
+    /**
+     * The same element with another choice in that phrase.
+     *
+     * @throws Mistake if that cannot stand there
+     */
+    public Element listening(String value) {
+        return guarded(Phrase.chosen(Guard.class, "guard", value));
     }
 
     /** Messages that put what is let go where it rests. */
@@ -60,6 +101,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
      *
      * @param follows null for none
      * @param face null for the plain one of its kind
+     * @param guard null for none
      */
     public record Stored(
             String id,
@@ -70,7 +112,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
             int width,
             int height,
             Ref.ToParameter follows,
-            Face face) {}
+            Face face,
+            Guard guard) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
@@ -80,7 +123,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 from.name,
                 new Box(from.x, from.y, from.width, from.height),
                 from.face == null ? from.kind.plain() : from.face,
-                from.follows);
+                from.follows,
+                from.guard);
     }
 
     /** How it is stored. */
@@ -95,6 +139,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 box.width(),
                 box.height(),
                 follows,
-                face.equals(kind().plain()) ? null : face);
+                face.equals(kind().plain()) ? null : face,
+                guard == Guard.NONE ? null : guard);
     }
 }

@@ -12,7 +12,7 @@ import orchard.signal.MessagePattern;
  * id with a dot and the number's name after it.
  */
 public sealed interface Face
-        permits Fader, Knob, Button, Pad, Field, Wheel, Choices, Tap, Words, Reading, Meter, Lamp, Clock {
+        permits Fader, Knob, Button, Pad, Field, Wheel, Choices, Tap, Words, Reading, Meter, Lamp, Clock, Strips {
 
     /** Under what it is stored, and what people call it. */
     Kind kind();

@@ -1,5 +1,6 @@
 package orchard.layout;
 
+import java.util.List;
 import java.util.Locale;
 
 /** The kinds of elements, as they are stored. */
@@ -17,7 +18,8 @@ public enum Kind {
     VALUE("value", 5, 2, 1, 1, new Reading()),
     METER("meter", 2, 8, 1, 2, new Meter(Fader.Direction.UP)),
     LAMP("lamp", 2, 2, 1, 1, new Lamp()),
-    CLOCK("clock", 6, 2, 2, 1, new Clock());
+    CLOCK("clock", 6, 2, 2, 1, new Clock()),
+    STRIPS("row of strips", 32, 14, 1, 1, new Strips("", 8, List.of(), List.of()));
 
     private final String words;
     private final int width;

@@ -1,11 +1,15 @@
 package orchard.layout;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.gear.Ref;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
 import orchard.light.Drawn;
@@ -29,19 +33,44 @@ public record Layout(String id, String name, List<Element> elements) {
         elements = List.copyOf(elements);
     }
 
-    /** The element of that id. */
+    /** The element of that id, as it was drawn. */
     public Optional<Element> element(String id) {
         return elements.stream().filter(e -> e.id().equals(id)).findFirst();
     }
 
+    /** What fingers meet and eyes see: every element that was drawn, and in place of a row the elements of its strips. */
+    public List<Element> played() {
+        return elements.stream()
+                .flatMap(e ->
+                        e.face() instanceof Strips strips ? strips.elements(e.id(), e.box()).stream() : Stream.of(e))
+                .toList();
+    }
+
+    /** What fingers meet under that id. */
+    public Optional<Element> played(String id) {
+        return played().stream().filter(e -> e.id().equals(id)).findFirst();
+    }
+
+    /** What the controls of its rows are told to set, by the controls. */
+    public Map<Ref.ToControl, Ref.ToParameter> rows() {
+        Map<Ref.ToControl, Ref.ToParameter> rows = new LinkedHashMap<>();
+        for (Element e : elements) {
+            if (e.face() instanceof Strips strips) {
+                rows.putAll(strips.sets(id, e.id(), e.box()));
+            }
+        }
+        return rows;
+    }
+
     /** The layout as a device: what fingers move is a control that can be mapped, and nearly everything is a light that answers. */
     public Device device() {
-        List<Control> controls = elements.stream()
+        List<Element> all = played();
+        List<Control> controls = all.stream()
                 .flatMap(e -> e.face().hand().stream()
                         .map(hand ->
                                 new Control(e.id(), e.name(), hand, e.face().dimensions(e.id()), face(e.box()))))
                 .toList();
-        List<Light> lights = elements.stream()
+        List<Light> lights = all.stream()
                 .flatMap(e -> e.face().shows(e.id()).stream()
                         .map(part -> new Light(
                                 part,

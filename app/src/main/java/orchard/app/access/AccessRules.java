@@ -3,9 +3,13 @@ package orchard.app.access;
 import orchard.app.OrchardSettings;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
@@ -16,7 +20,8 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 
 /**
  * The rules for every request, WebSocket handshakes among them: the host must be this machine, the origin must be
- * Orchard's own, the ticket must be there, and a change must carry a CSRF token.
+ * Orchard's own, the ticket must be there, and a change must carry a CSRF token. A tablet's pass opens the layouts it may
+ * play and the socket, and nothing else.
  */
 @Configuration
 class AccessRules {
@@ -26,19 +31,24 @@ class AccessRules {
             + "frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain rules(HttpSecurity http, Key key, OrchardSettings settings) throws Exception {
+    SecurityFilterChain rules(HttpSecurity http, Key key, Tablets tablets, OrchardSettings settings) throws Exception {
         CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict").httpOnly(true));
         return http.addFilterBefore(new OwnHostFilter(settings.lan()), CsrfFilter.class)
-                .addFilterBefore(new TicketFilter(key), AuthorizationFilter.class)
+                .addFilterBefore(new TicketFilter(key, tablets), AuthorizationFilter.class)
                 .addFilterAfter(new BrowserFilter(), AuthorizationFilter.class)
                 .csrf(csrf -> csrf.csrfTokenRepository(tokens))
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/enter/*", "/css/*", "/fonts/*", "/webjars/**", "/favicon.svg", "/error")
+                                "/enter/*", "/tablet/*", "/css/*", "/fonts/*", "/webjars/**", "/favicon.svg", "/error")
                         .permitAll()
+                        .requestMatchers(HttpMethod.GET, "/js/**", "/live", "/play")
+                        .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)
+                        .requestMatchers(HttpMethod.GET, "/play/{layout}")
+                        .access((who, at) -> new AuthorizationDecision(
+                                mayPlay(who.get(), at.getVariables().get("layout"))))
                         .anyRequest()
-                        .authenticated())
+                        .hasAuthority(TicketFilter.PERFORMER))
                 .exceptionHandling(errors -> errors.authenticationEntryPoint(
                                 (request, response, e) -> response.sendError(HttpStatus.UNAUTHORIZED.value()))
                         .accessDeniedHandler(
@@ -46,6 +56,14 @@ class AccessRules {
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.NO_REFERRER)))
                 .build();
+    }
+
+    private static boolean mayPlay(Authentication who, String layout) {
+        Tablet tablet = Tablet.of(who);
+        return who.isAuthenticated()
+                && (tablet == null
+                        ? who.getAuthorities().contains(new SimpleGrantedAuthority(TicketFilter.PERFORMER))
+                        : tablet.mayPlay(layout));
     }
 
     /** There are no users with passwords; without this bean a default one would be made up. */

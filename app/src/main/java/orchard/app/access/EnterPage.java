@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
+import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
@@ -11,14 +12,16 @@ import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 
-/** Exchanges the key of the ready line for a ticket. */
+/** Exchanges the key of the ready line for a ticket, and a tablet's link for its pass. */
 @Controller
 class EnterPage {
 
     private final Key key;
+    private final Tablets tablets;
 
-    EnterPage(Key key) {
+    EnterPage(Key key, Tablets tablets) {
         this.key = key;
+        this.tablets = tablets;
     }
 
     @GetMapping("/enter/{tried}")
@@ -28,7 +31,26 @@ class EnterPage {
             response.sendError(HttpStatus.UNAUTHORIZED.value());
             return null;
         }
-        ResponseCookie cookie = ResponseCookie.from(TicketFilter.COOKIE, key.ticket())
+        keep(TicketFilter.COOKIE, key.ticket(), request, response);
+        return "redirect:/";
+    }
+
+    /** Exchanges a tablet's link for a cookie with its pass. A browser that may do everything may still do so. */
+    @GetMapping("/tablet/{pass}")
+    String tablet(@PathVariable String pass, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        Optional<Tablet> tablet = tablets.of(pass);
+        if (tablet.isEmpty()) {
+            response.sendError(HttpStatus.UNAUTHORIZED.value());
+            return null;
+        }
+        keep(TicketFilter.PASS, pass, request, response);
+        String layout = tablet.get().layout();
+        return "redirect:/play" + (layout.isEmpty() ? "" : "/" + layout);
+    }
+
+    private static void keep(String name, String text, HttpServletRequest request, HttpServletResponse response) {
+        ResponseCookie cookie = ResponseCookie.from(name, text)
                 .httpOnly(true)
                 .secure(request.isSecure())
                 .sameSite("Strict")
@@ -36,6 +58,5 @@ class EnterPage {
                 .maxAge(Duration.ofDays(365))
                 .build();
         response.addHeader(HttpHeaders.SET_COOKIE, cookie.toString());
-        return "redirect:/";
     }
 }

@@ -64,6 +64,11 @@ public final class Key {
         }
     }
 
+    /** What proves that something comes from who has the key. */
+    String sign(String what) {
+        return sign(text, what);
+    }
+
     /** The key as it stands in the ready line. */
     public String text() {
         return text;
@@ -84,7 +89,8 @@ public final class Key {
         return same(ticket, tried);
     }
 
-    private static boolean same(String wanted, String tried) {
+    /** Whether two texts are the same; takes as long when they are not. */
+    static boolean same(String wanted, String tried) {
         return MessageDigest.isEqual(wanted.getBytes(StandardCharsets.UTF_8), tried.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -63,7 +63,7 @@ public final class Captions {
         return keeper.rig()
                 .layout(layout)
                 .flatMap(l ->
-                        l.element(element).flatMap(e -> address(l, e)).flatMap(ref -> values.now(ref, keeper.rig())));
+                        l.played(element).flatMap(e -> address(l, e)).flatMap(ref -> values.now(ref, keeper.rig())));
     }
 
     /** What stands on an element. */
@@ -75,14 +75,15 @@ public final class Captions {
     }
 
     /** Whether words above an element show the name of its group: then it need not stand on the element. */
-    private static boolean isTitled(Layout layout, Element element, Device device, String group) {
-        return layout.elements().stream()
+    private boolean isTitled(Layout layout, Element element, Device device, String group) {
+        return layout.played().stream()
                 .filter(title -> title.kind() == Kind.LABEL && title.follows() != null)
                 .filter(title -> title.box().isAbove(element.box()))
-                .anyMatch(title -> title.follows().device().equals(device.id())
+                .flatMap(title -> values.now(title.follows(), keeper.rig()).stream())
+                .anyMatch(followed -> followed.device().equals(device.id())
                         && device.profile()
-                                .parameter(title.follows().parameter())
-                                .filter(followed -> followed.group().equals(group))
+                                .parameter(followed.parameter())
+                                .filter(parameter -> parameter.group().equals(group))
                                 .isPresent());
     }
 
@@ -108,7 +109,7 @@ public final class Captions {
     /** What stands on all elements of a layout, by their ids. */
     Map<String, String> all(String id) {
         Map<String, String> all = new LinkedHashMap<>();
-        keeper.rig().layout(id).ifPresent(layout -> layout.elements().forEach(e -> all.put(e.id(), name(layout, e))));
+        keeper.rig().layout(id).ifPresent(layout -> layout.played().forEach(e -> all.put(e.id(), name(layout, e))));
         return all;
     }
 }

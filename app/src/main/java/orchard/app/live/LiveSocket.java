@@ -9,11 +9,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import orchard.app.Daemon;
+import orchard.app.access.Tablet;
+import orchard.app.access.Tablets;
 import orchard.app.port.BrowserWire;
 import orchard.app.port.PortRoom;
 import orchard.gear.Ref;
@@ -57,6 +60,9 @@ public final class LiveSocket extends TextWebSocketHandler {
     }
 
     private final JsonMapper json = JsonMapper.builder().build();
+    /** What tablets are told of that does not concern one layout only. */
+    private static final Set<String> OF_LAYOUTS = Set.of("layers", "rig", "stopped");
+
     private final Map<String, OpenPage> clients = new ConcurrentHashMap<>();
     private final EngineRoom engine;
     private final Values values;
@@ -67,6 +73,7 @@ public final class LiveSocket extends TextWebSocketHandler {
     private final SignalLog log;
     private final Monitor monitor;
     private final Surfaces surfaces;
+    private final Tablets tablets;
     private int beats;
     /** The devices of which nobody knows whether what they said last is still true. */
     private volatile List<String> unsure = List.of();
@@ -82,6 +89,7 @@ public final class LiveSocket extends TextWebSocketHandler {
             Ticker ticker,
             Learn learn,
             Surfaces surfaces,
+            Tablets tablets,
             @Lazy Panels panels) {
         this.ports = ports;
         this.log = log;
@@ -91,11 +99,13 @@ public final class LiveSocket extends TextWebSocketHandler {
         this.ticker = ticker;
         this.learn = learn;
         this.surfaces = surfaces;
+        this.tablets = tablets;
         this.panels = panels;
     }
 
     @PostConstruct
     void start() {
+        tablets.whenTakenAway(this::takenAway);
         beating.scheduleWithFixedDelay(this::beat, BEAT_MILLIS, BEAT_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -133,6 +143,21 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
     }
 
+    /** A tablet was taken away: its pages are gone at once. */
+    private void takenAway(Tablet tablet) {
+        clients.values().stream()
+                .filter(client -> tablet.equals(client.tablet()))
+                .forEach(this::gone);
+    }
+
+    /** How far away a tablet is, as a round trip in milliseconds; −1 if it was not asked yet; empty if it has no page open. */
+    public OptionalInt away(Tablet tablet) {
+        return clients.values().stream()
+                .filter(client -> tablet.equals(client.tablet()))
+                .mapToInt(OpenPage::roundTripMillis)
+                .max();
+    }
+
     /** Whatever a page that is gone held is let go, and its ports go. */
     private void gone(OpenPage client) {
         if (clients.remove(client.id()) != null) {
@@ -162,9 +187,25 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
         client.heard();
         try {
-            heard(client, json.readTree(message.getPayload()));
+            JsonNode said = json.readTree(message.getPayload());
+            mind(client.tablet(), said);
+            heard(client, said);
         } catch (JacksonException | IllegalArgumentException | Mistake e) {
             tell(client, Map.of("type", "refused", "why", Objects.toString(e.getMessage(), "not understood")));
+        }
+    }
+
+    /** A tablet may play its layouts and stop everything. */
+    private static void mind(Tablet tablet, JsonNode message) {
+        boolean may = tablet == null
+                || switch (text(message, "type")) {
+                    case "panic" -> true;
+                    case "hello" -> text(message, "page").equals("play") && tablet.mayPlay(text(message, "layout"));
+                    case "touch", "default" -> tablet.mayPlay(text(message, "layout"));
+                    default -> false;
+                };
+        if (!may) {
+            throw new Mistake("this tablet may play its layouts and stop everything, and nothing else");
         }
     }
 
@@ -206,9 +247,11 @@ public final class LiveSocket extends TextWebSocketHandler {
     private void hello(OpenPage client, JsonNode message) {
         client.view = text(message, "page");
         client.layout = text(message, "layout");
-        tellState(client);
-        tell(client, Map.of("type", "learn", "status", learn.status()));
-        tell(client, unsure());
+        if (client.tablet() == null) {
+            tellState(client);
+            tell(client, Map.of("type", "learn", "status", learn.status()));
+            tell(client, unsure());
+        }
         if (client.view.equals("rehearse")) {
             panels.readings().forEach(reading -> tell(client, reading));
         }
@@ -307,8 +350,9 @@ public final class LiveSocket extends TextWebSocketHandler {
         String allText = null;
         String rowsText = null;
         for (OpenPage client : clients.values()) {
-            if (client.view.isEmpty()) {
-                continue; // it said nothing yet; what is true is told when it does
+            if (client.view.isEmpty() || client.tablet() != null) {
+                continue; // it said nothing yet, and is told what is true when it does; or it is told of its layout
+                // only
             } else if (client.isBehind()) {
                 client.missed = true;
             } else if (client.missed) {
@@ -345,6 +389,9 @@ public final class LiveSocket extends TextWebSocketHandler {
         }
         String text = null;
         for (OpenPage client : clients.values()) {
+            if (client.tablet() != null && !OF_LAYOUTS.contains(message.get("type"))) {
+                continue;
+            }
             if (page.isEmpty() || client.view.equals(page)) {
                 text = text == null ? json.writeValueAsString(message) : text;
                 client.send(text);

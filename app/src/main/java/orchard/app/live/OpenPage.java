@@ -6,6 +6,7 @@ import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicLong;
 import orchard.app.Daemon;
+import orchard.app.access.Tablet;
 import orchard.app.port.BrowserWire;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -52,6 +53,7 @@ final class OpenPage implements AutoCloseable {
 
     private final WebSocketSession session;
     private final BrowserWire.Page lender;
+    private final Tablet tablet;
     private final BlockingQueue<String> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final Thread writer;
     private final Untold untold = new Untold();
@@ -77,9 +79,15 @@ final class OpenPage implements AutoCloseable {
 
     OpenPage(WebSocketSession session, BrowserWire.Page lender) {
         this.session = session;
+        this.tablet = Tablet.of(session.getPrincipal());
         this.lender = lender;
         this.writer = Daemon.thread("page " + session.getId(), this::write);
         this.writer.start();
+    }
+
+    /** The tablet it is on that may only play layouts; null if whoever sits there may do everything. */
+    Tablet tablet() {
+        return tablet;
     }
 
     /** What its layout shows that it was not told. */

@@ -155,7 +155,7 @@ final class Surfaces {
 
     /** What goes back when it is let go does so, whoever let it go. */
     private void rest(String layout, String control) {
-        List<Touches.Move> moves = keeper.rig().layout(layout).flatMap(l -> l.element(control)).stream()
+        List<Touches.Move> moves = keeper.rig().layout(layout).flatMap(l -> l.played(control)).stream()
                 .flatMap(element -> element.rests().stream())
                 .map(rest -> new Touches.Move(rest.part(), rest.at()))
                 .toList();
@@ -260,7 +260,7 @@ final class Surfaces {
             Layout layout = keeper.rig().layout(id).orElse(null);
             shown.keySet()
                     .removeIf(part -> layout == null
-                            || layout.element(Touches.control(part))
+                            || layout.played(Touches.control(part))
                                     .filter(element ->
                                             captions.address(layout, element).isPresent())
                                     .isEmpty());

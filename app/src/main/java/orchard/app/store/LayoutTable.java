@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Face;
+import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.rig.PartJson;
@@ -38,6 +39,7 @@ class LayoutTable {
                     Ref.ToParameter follows =
                             device == null ? null : new Ref.ToParameter(device, rs.getString("follows_parameter"));
                     String face = rs.getString("face");
+                    String guard = rs.getString("guard");
                     return new Of(
                             rs.getString("layout"),
                             Element.of(new Element.Stored(
@@ -49,7 +51,8 @@ class LayoutTable {
                                     rs.getInt("width"),
                                     rs.getInt("height"),
                                     follows,
-                                    face == null ? null : PartJson.read(face, FACE))));
+                                    face == null ? null : PartJson.read(face, FACE),
+                                    guard == null ? null : Guard.valueOf(guard))));
                 })
                 .list()
                 .stream()
@@ -74,8 +77,8 @@ class LayoutTable {
                 .update();
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, ChildRows.of(layout.id(), layout.elements(), element -> {
             Element.Stored e = element.stored();
             return new Object[] {
@@ -88,7 +91,8 @@ class LayoutTable {
                 e.height(),
                 e.follows() == null ? null : e.follows().device(),
                 e.follows() == null ? null : e.follows().parameter(),
-                e.face() == null ? null : PartJson.write(e.face(), FACE)
+                e.face() == null ? null : PartJson.write(e.face(), FACE),
+                e.guard() == null ? null : e.guard().name()
             };
         }));
     }

@@ -9,6 +9,7 @@ import orchard.gear.Control;
 import orchard.gear.Dimension;
 import orchard.gear.Ref;
 import orchard.layout.Element;
+import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.parameter.Parameter;
@@ -34,8 +35,9 @@ record ElementView(Element element, String caption, double value, String text, L
      */
     record Option(double at, String name, boolean favourite) {}
 
-    static List<ElementView> of(Layout layout, Rig rig, Captions captions, Values values) {
-        return layout.elements().stream()
+    /** Elements of a layout: those it was drawn of, or those that are played. */
+    static List<ElementView> of(Layout layout, List<Element> elements, Rig rig, Captions captions, Values values) {
+        return elements.stream()
                 .map(element -> of(layout, element, rig, captions, values))
                 .toList();
     }
@@ -86,6 +88,11 @@ record ElementView(Element element, String caption, double value, String text, L
                 .findFirst()
                 .map(one -> one.value().toLowerCase(Locale.ROOT))
                 .orElse(null);
+    }
+
+    /** What a finger has to do before it listens; null where it listens at once. */
+    public String guard() {
+        return element.guard() == Guard.NONE ? null : element.guard().name().toLowerCase(Locale.ROOT);
     }
 
     /** Where its live place is found. */

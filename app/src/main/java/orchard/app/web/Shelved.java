@@ -26,5 +26,6 @@ record Shelved(Kind kind, String letter, String picture) {
             new Shelved(Kind.VALUE, "v", "M8 8l3-2v16 M18 8h7l-4 6a4 4 0 1 1-4 6 M30 22h1"),
             new Shelved(Kind.METER, "m", "M12 3h5v22h-5z M23 3h5v22h-5z M12 12h5 M23 18h5"),
             new Shelved(Kind.LAMP, "a", "M12 14a8 8 0 1 0 16 0a8 8 0 1 0-16 0"),
+            new Shelved(Kind.STRIPS, "r", "M4 3h8v22h-8z M16 3h8v22h-8z M28 3h8v22h-8z M4 9h8 M16 9h8 M28 9h8"),
             new Shelved(Kind.CLOCK, "q", "M10 14a10 10 0 1 0 20 0a10 10 0 1 0-20 0 M20 8v6h5"));
 }

@@ -1,4 +1,5 @@
 // Named values of which one is chosen, side by side or in a list that scrolls; the chosen one is always in view.
+import { listens } from "../fingers.js";
 import { came, left, moved } from "../outbox.js";
 import { standing } from "./standing.js";
 import { show } from "./touched.js";
@@ -32,7 +33,7 @@ export function mount(element) {
   }
 
   function choose(option) {
-    if (!option || document.body.classList.contains("cut")) return;
+    if (!option || !listens()) return;
     came(id);
     at.held();
     at.mine(Number(option.dataset.at));

@@ -141,6 +141,18 @@ public final class Browser implements AutoCloseable {
         }
     }
 
+    /** Loses a cookie; gives what was in it. */
+    public String forget(String cookie) {
+        String value = driver.manage().getCookieNamed(cookie).getValue();
+        driver.manage().deleteCookieNamed(cookie);
+        return value;
+    }
+
+    /** Has a cookie again. */
+    public void remember(String cookie, String value) {
+        driver.manage().addCookie(new Cookie(cookie, value));
+    }
+
     /** Opens a page in another window of its own, as another tablet would; gives what {@link #to} takes. */
     public String another(String path) {
         driver.switchTo().newWindow(WindowType.WINDOW);

@@ -32,6 +32,18 @@ public final class Client {
         token = page.body().replaceAll("(?s).*&quot;X-XSRF-TOKEN&quot;:&quot;([^&]+)&quot;.*", "$1");
     }
 
+    private Client(Client other, String ticket) {
+        orchard = other.orchard;
+        token = other.token;
+        tokenCookie = other.tokenCookie;
+        this.ticket = ticket;
+    }
+
+    /** A tablet that comes in by its link, and knows everything else that this one knows. */
+    public Client tablet(String link) {
+        return new Client(this, cookie(send(request(link).build()), "orchard-tablet"));
+    }
+
     private static String cookie(HttpResponse<String> response, String name) {
         return response.headers().allValues("Set-Cookie").stream()
                 .filter(value -> value.startsWith(name + "="))

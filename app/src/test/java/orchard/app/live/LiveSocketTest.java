@@ -69,12 +69,35 @@ class LiveSocketTest {
             two.hear("welcome");
             one.hear("welcome");
             one.say("{'type':'touch','layout':'layout1','moves':[['e2',0.125]]}");
-            shown(two, "\"e2\":{\"value\":0.125");
-            shown(two, " dB");
+            shown(two, "\"e2\":{\"value\":0.125", " dB"); // in one message or in two
             shown(one, " dB"); // its own touch comes back with the text
             other.say("{'type':'nonsense'}");
             assertThat(other.hear("refused")).isNotEmpty();
         }
+    }
+
+    /** What was put somewhere by a finger, and then moved by the software, is put there again by the next finger. */
+    @Test
+    void theSameTouchAgainAfterTheSoftwareMovedIt(TestOrchard orchard) {
+        try (Client.Socket page = new Client(orchard).socket()) {
+            page.say("{'type':'hello','page':'play','layout':'layout1'}");
+            page.hear("welcome");
+            for (int i = 0; i < 3; i++) {
+                page.say("{'type':'touch','layout':'layout1','down':['e2'],'moves':[['e2',0.25]],'up':['e2']}");
+                Awaitility.await().until(() -> Math.abs(volume(orchard) - 0.25) < 0.01);
+                orchard.standIn("wherry").play("/wherry/track/1/volume", "set", 0.9);
+                Awaitility.await().until(() -> volume(orchard) > 0.5);
+            }
+        } finally {
+            orchard.putBack("wherry", "track1.volume");
+        }
+    }
+
+    private static double volume(TestOrchard orchard) {
+        return orchard.bean(Values.class)
+                .parameters()
+                .get("wherry/track1.volume")
+                .position();
     }
 
     /** Each takes from the other what it holds, again and again, and in the end one of them goes. */
@@ -121,10 +144,13 @@ class LiveSocketTest {
         }
     }
 
-    /** Waits until a page is told that something is shown. */
-    private static void shown(Client.Socket page, String words) {
-        while (!page.hear("'type':'shown'").contains(words)) {
-            // something else was shown before
+    /** Waits until a page is told that something is shown, and after that or with it something else. */
+    private static void shown(Client.Socket page, String... words) {
+        String heard = "";
+        for (String wanted : words) {
+            while (!heard.contains(wanted)) {
+                heard = page.hear("'type':'shown'"); // something else was shown before
+            }
         }
     }
 

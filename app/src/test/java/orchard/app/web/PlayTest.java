@@ -13,6 +13,7 @@ import orchard.app.live.Values;
 import orchard.gear.Ref;
 import orchard.layout.Box;
 import orchard.layout.Element;
+import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
@@ -264,5 +265,54 @@ class PlayTest {
         } finally {
             restore.run();
         }
+    }
+
+    @Test
+    void whatIsGuardedAndWhatIsLockedListensToNoStrayFinger(TestOrchard orchard, Browser browser) {
+        orchard.keeper().commit(rig -> {
+            Layout before = rig.layout(ID).orElseThrow();
+            Layout after = before.with(before.element("e1").orElseThrow().guarded(Guard.HELD))
+                    .with(before.element("e2").orElseThrow().guarded(Guard.SLID));
+            return Edit.change("guard", new Part.OfLayout(before), new Part.OfLayout(after));
+        });
+        open(orchard, browser);
+        double way = way(browser);
+        double first = at(browser, 1);
+        double second = at(browser, 2);
+        double third = at(browser, 3);
+        Fingers fingers = browser.fingers();
+        fingers.down(1, fader(1), 0.5, 0.5).by(1, 0, 0.3 * way).up(1);
+        fingers.down(1, fader(2), 0.2, 0.5).by(1, 0, 0.3 * way).up(1);
+        fingers.down(1, fader(1), 0.5, 0.5);
+        browser.until(() -> browser.all(fader(1) + ".held").size() == 1);
+        fingers.by(1, 0, 0.1 * way).up(1);
+        fingers.down(1, fader(2), 0.1, 0.5).by(1, 0.9 * width(browser), 0);
+        browser.until(() -> browser.all(fader(2) + ".held").size() == 1);
+        fingers.by(1, 0, 0.1 * way).up(1);
+        browser.until(() -> Math.abs(at(browser, 1) - (first - 0.1)) < 0.003);
+        browser.until(() -> Math.abs(at(browser, 2) - (second - 0.1)) < 0.003);
+        agree(orchard, browser, 1);
+        agree(orchard, browser, 2);
+
+        browser.click("#lock");
+        browser.see("#lock", "Hold to unlock");
+        fingers.down(1, fader(3), 0.5, 0.5).by(1, 0, 0.3 * way).up(1);
+        browser.go(PATH);
+        browser.see("#lock", "Hold to unlock");
+        fingers = browser.fingers();
+        fingers.down(1, fader(3), 0.5, 0.5).by(1, 0, 0.3 * way).up(1);
+        fingers.tap(1, "#lock", 0.5, 0.5);
+        browser.see("#lock", "Hold to unlock");
+        assertThat(at(browser, 3)).isEqualTo(third);
+        fingers.down(1, "#lock", 0.5, 0.5);
+        browser.until(() -> browser.text("#lock").equals("Lock"));
+        fingers.up(1);
+        fingers.down(1, fader(3), 0.5, 0.5).by(1, 0, 0.1 * way).up(1);
+        browser.until(() -> Math.abs(at(browser, 3) - (third - 0.1)) < 0.003);
+        assertThat(browser.text("#lock")).isEqualTo("Lock");
+    }
+
+    private static double width(Browser browser) {
+        return ((Number) browser.ask("return document.querySelector('" + fader(2) + "').clientWidth")).doubleValue();
     }
 }
