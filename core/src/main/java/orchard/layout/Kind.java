@@ -19,7 +19,7 @@ public enum Kind {
     METER("meter", 2, 8, 1, 2, new Meter(Fader.Direction.UP)),
     LAMP("lamp", 2, 2, 1, 1, new Lamp()),
     CLOCK("clock", 6, 2, 2, 1, new Clock()),
-    STRIPS("row of strips", 32, 14, 1, 1, new Strips("", 8, List.of(), List.of()));
+    STRIPS("row", 32, 16, 1, 1, new Strips("", 8, List.of(), List.of()));
 
     private final String words;
     private final int width;

@@ -74,7 +74,7 @@ public record Tall(List<Screen> screens) {
     public static Tall of(List<Element> elements) {
         List<Screen> screens = new ArrayList<>();
         Block screen = NOTHING;
-        for (Block block : blocks(elements)) {
+        for (Block block : blocks(elements, true)) {
             if (screen.height + block.height > ROWS) {
                 screens.add(screen(screen));
                 screen = NOTHING;
@@ -91,57 +91,63 @@ public record Tall(List<Screen> screens) {
         return new Screen(Math.max(1, block.width), Math.max(1, block.height), block.boxes);
     }
 
-    /** What is laid below each other from the top, each low enough for a screen. */
-    private static List<Block> blocks(List<Element> elements) {
+    /**
+     * What is laid below each other from the top, each low enough for a screen.
+     *
+     * @param wide whether what stands beside each other takes the whole width
+     */
+    private static List<Block> blocks(List<Element> elements, boolean wide) {
         List<List<Element>> columns = columns(elements);
         if (columns.size() > 1) {
-            return rows(columns);
+            return rows(columns, wide);
         }
         List<List<Element>> bands = bands(elements);
         return bands.size() > 1
-                ? bands.stream().flatMap(band -> blocks(band).stream()).toList()
+                ? bands.stream().flatMap(band -> blocks(band, wide).stream()).toList()
                 : elements.stream().sorted(READING).map(Tall::block).toList(); // it is one, or they lie on each other
     }
 
     /** What stands beside each other, in as many rows as it needs. */
-    private static List<Block> rows(List<List<Element>> columns) {
+    private static List<Block> rows(List<List<Element>> columns, boolean wide) {
         List<Block> rows = new ArrayList<>();
         List<Block> row = new ArrayList<>();
         int width = 0;
         for (Block pile :
                 columns.stream().flatMap(column -> piles(column).stream()).toList()) {
             if (width + pile.width > COLUMNS) {
-                rows.add(row(row));
+                rows.add(row(row, wide));
                 row.clear();
                 width = 0;
             }
             row.add(pile);
             width += pile.width;
         }
-        rows.add(row(row));
+        rows.add(row(row, wide));
         return rows;
     }
 
-    /** Piles beside each other, each as high as the highest, that take the whole width. */
-    private static Block row(List<Block> piles) {
+    /** Piles beside each other, each as high as the highest. */
+    private static Block row(List<Block> piles, boolean wide) {
         int height = piles.stream().mapToInt(Block::height).max().orElse(0);
         Block row = NOTHING;
         for (Block pile : piles) {
             row = row.with(pile.grown(pile.width, height), row.width, 0);
         }
-        return row.grown(COLUMNS, height);
+        return row.grown(wide ? COLUMNS : row.width, height);
     }
 
     /** What stands above each other as one block, or as several if it is too high for one. */
     private static List<Block> piles(List<Element> column) {
         List<Block> piles = new ArrayList<>();
         Block pile = NOTHING;
-        for (Block block : blocks(column)) {
+        List<Block> blocks = blocks(column, false);
+        int width = blocks.stream().mapToInt(Block::width).max().orElse(0);
+        for (Block block : blocks) {
             if (pile.height + block.height > ROWS) {
                 piles.add(pile);
                 pile = NOTHING;
             }
-            pile = pile.with(block, 0, pile.height);
+            pile = pile.with(block.grown(width, block.height), 0, pile.height);
         }
         piles.add(pile);
         return piles;

@@ -76,7 +76,7 @@ public final class Rows {
         Optional<Focus> focus = rig.focus(strips.focus());
         List<Phrase> phrases = new ArrayList<>();
         phrases.add(new Phrase(
-                "one for each of the",
+                "One strip for each of the",
                 "count",
                 String.valueOf(strips.count()),
                 IntStream.rangeClosed(

@@ -75,6 +75,24 @@ class TallTest {
     }
 
     @Test
+    void aRowOfEightStripsStandsOnTwoScreensFourBesideEachOther() {
+        Strips strips = Strips.of(
+                "focus1",
+                8,
+                Map.of(Strips.Part.FADER, "Volume", Strips.Part.BUTTON, "Mute", Strips.Part.METER, "Meter"),
+                List.of());
+        List<Element> played =
+                new Layout("l", "L", List.of(new Element("e1", "Row", new Box(0, 0, 32, 16), strips))).played();
+        Tall tall = Tall.of(played);
+        assertThat(tall.screens()).hasSize(2);
+        Map<String, Box> first = tall.screens().get(0).boxes();
+        assertThat(first).hasSize(16);
+        assertThat(first.get("e1-1-name").width()).isEqualTo(2);
+        assertThat(first.get("e1-4-fader").right())
+                .isEqualTo(first.get("e1-4-meter").x());
+    }
+
+    @Test
     void anEmptyLayoutIsOneEmptyScreen() {
         assertThat(Tall.of(List.of()).screens()).containsExactly(new Tall.Screen(1, 1, Map.of()));
     }

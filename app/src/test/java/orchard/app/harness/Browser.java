@@ -258,6 +258,24 @@ public final class Browser implements AutoCloseable {
         });
     }
 
+    /** Clicks while a key is held. */
+    public void clickWith(Keys held, String css) {
+        new Actions(driver).keyDown(held).click(find(css)).keyUp(held).perform();
+    }
+
+    /** Drags from a place of an element, given from its top left, by some pixels. */
+    public void dragFrom(String css, int left, int top, int x, int y) {
+        WebElement element = find(css);
+        Dimension size = element.getSize();
+        new Actions(driver)
+                .moveToElement(element, left - size.width / 2, top - size.height / 2)
+                .clickAndHold()
+                .moveByOffset(x / 2, y / 2)
+                .moveByOffset(x - x / 2, y - y / 2)
+                .release()
+                .perform();
+    }
+
     /** Drags an element by some pixels; the page may be drawn anew before that. */
     public void drag(String css, int x, int y) {
         until(() -> {

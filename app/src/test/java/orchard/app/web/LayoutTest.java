@@ -7,6 +7,7 @@ import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.SignalLog;
 import orchard.app.live.Values;
+import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
@@ -53,6 +54,73 @@ class LayoutTest {
         browser.see(".board", "Empty. Drag something here");
         browser.chordOn("#page", Keys.CONTROL, "z");
         browser.see(".board", "Moon");
+    }
+
+    @Test
+    void severalAreChosenMovedPutInOrderCopiedAndPastedOnAnotherLayout(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts?layout=layout1");
+        browser.click(".board .element[data-element=e2]");
+        browser.until(() -> chosen(browser).equals("e2"));
+        browser.untilItTakes(
+                () -> browser.clickWith(Keys.SHIFT, ".board .element[data-element=e4]"),
+                () -> chosen(browser).equals("e2,e4"));
+        browser.see("#severalform", "2 elements");
+        browser.pressOn(".element[data-element=e2]", Keys.ARROW_DOWN);
+        browser.until(() -> box(orchard, "layout1", "e2").y() == 4
+                && box(orchard, "layout1", "e4").y() == 4);
+        browser.chordOn(".element[data-element=e2]", Keys.SHIFT, Keys.ARROW_UP);
+        browser.until(() -> box(orchard, "layout1", "e4").height() == 13);
+        browser.click("#severalform [data-how=LEFT]");
+        browser.until(() -> box(orchard, "layout1", "e4").x() == 1);
+        browser.chordOn("#page", Keys.CONTROL, "z");
+        browser.until(() -> box(orchard, "layout1", "e4").x() == 13);
+        browser.until(() -> chosen(browser).equals("e2,e4"));
+        browser.chordOn(".element[data-element=e2]", Keys.CONTROL, "c");
+        browser.until(() -> browser.ask("return localStorage.getItem('orchard-elements') || ''")
+                .toString()
+                .contains("e4"));
+
+        browser.click(".layoutmenu summary");
+        browser.type("#newname", "Second");
+        browser.press(Keys.ENTER);
+        browser.see(".head h1", "Second");
+        browser.chordOn("#page", Keys.CONTROL, "v");
+        browser.until(() -> chosen(browser).equals("e1,e2"));
+        assertThat(box(orchard, "layout2", "e1")).isEqualTo(box(orchard, "layout1", "e2"));
+        browser.chordOn("#page", Keys.CONTROL, "a");
+        browser.pressOn(".element[data-element=e1]", Keys.DELETE, Keys.DELETE);
+        browser.see(".board", "Empty. Drag something here");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    private static String chosen(Browser browser) {
+        return browser.ask(
+                        "return [...document.querySelectorAll('.board .element.selected')].map((e) => e.dataset.element)"
+                                + ".join()")
+                .toString();
+    }
+
+    private static Box box(TestOrchard orchard, String layout, String element) {
+        return orchard.keeper()
+                .rig()
+                .layout(layout)
+                .flatMap(l -> l.element(element))
+                .map(Element::box)
+                .orElse(new Box(0, 0, 1, 1));
+    }
+
+    /** Several drawn around with a box, moved together by hand. */
+    @Test
+    void aBoxDrawnAroundSomeChoosesThemAndTheyAreDraggedTogether(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts?layout=layout1");
+        browser.dragFrom(".board", 4, 4, 260, 200);
+        browser.until(() -> chosen(browser).equals("e1,e2,e3"));
+        int before = box(orchard, "layout1", "e2").x();
+        browser.drag(".board .element[data-element=e2]", 90, 0);
+        browser.until(() -> box(orchard, "layout1", "e2").x() > before + 1);
+        assertThat(box(orchard, "layout1", "e3").x())
+                .isEqualTo(box(orchard, "layout1", "e2").x() + 6);
+        assertThat(box(orchard, "layout1", "e4").x()).isEqualTo(13);
     }
 
     @Test
