@@ -11,7 +11,9 @@ import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.gear.Roots;
 import orchard.gear.Seat;
+import orchard.layout.Element;
 import orchard.layout.Layout;
+import orchard.layout.Strips;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 
@@ -24,6 +26,7 @@ record PartCheck(String part) implements Part.Visitor<Void> {
 
     private static final int LONGEST_SEAT = 200;
     private static final int MOST_PORTS = 16;
+    private static final int MOST_ELEMENTS = 1_000;
 
     @Override
     public Void device(Device device) {
@@ -82,6 +85,21 @@ record PartCheck(String part) implements Part.Visitor<Void> {
     public Void layout(Layout layout) {
         name("name", layout.name());
         layout.elements().forEach(element -> name("name", element.name()));
+        List<Element> played = layout.played();
+        if (played.size() > MOST_ELEMENTS) {
+            throw EditRefused.invalid(
+                    layout.id(),
+                    "elements",
+                    "A layout has %d elements at most; this one would have %d".formatted(MOST_ELEMENTS, played.size()));
+        }
+        Set<String> ids = new HashSet<>();
+        Stream.concat(layout.elements().stream().filter(one -> one.face() instanceof Strips), played.stream())
+                .filter(element -> !ids.add(element.id()))
+                .findFirst()
+                .ifPresent(twice -> {
+                    throw EditRefused.invalid(
+                            layout.id(), "elements", "Two elements of a layout have the id “" + twice.id() + "”");
+                });
         return null;
     }
 

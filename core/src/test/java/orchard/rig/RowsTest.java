@@ -162,6 +162,41 @@ class RowsTest {
         assertThat(sets(rig)).hasSize(16).doesNotContain("e1-2-fader 2:Pan");
     }
 
+    /** A file that somebody wrote may say that. */
+    @Test
+    void elementsOfOneIdAndFarTooManyAreRefusedWithWords() {
+        Element row = row(new Rows(rig()).usual());
+        Element like = new Element("e1-3-fader", "Mine", new Box(0, 0, 1, 1), Kind.FADER.plain());
+        for (List<Element> wrong : List.of(List.of(row, like), List.of(like, like))) {
+            assertThatThrownBy(() -> Rig.of(List.of(new Part.OfLayout(new Layout("layout1", "Two", wrong)))))
+                    .isInstanceOf(EditRefused.class)
+                    .hasMessageContaining("e1-3-fader");
+        }
+        List<Element> many = IntStream.range(0, 10_000)
+                .mapToObj(i -> new Element("e" + i, "Fader", new Box(0, 0, 1, 1), Kind.FADER.plain()))
+                .toList();
+        assertThatThrownBy(() -> Rig.of(List.of(new Part.OfLayout(new Layout("layout1", "Many", many)))))
+                .isInstanceOf(EditRefused.class)
+                .hasMessageContaining("at most");
+        Strips wild = new Strips("focus9", 1_000_000, null, List.of(-1, 3, 3, 99));
+        assertThat(wild.count()).isEqualTo(Strips.MOST);
+        assertThat(wild.lifted()).containsExactly(3);
+    }
+
+    /** A focus that is gone, or narrower than it was, leaves strips that set nothing; nothing breaks. */
+    @Test
+    void aRowOutlivesItsFocus() {
+        Rig rig = with(rig(), row(new Rows(rig()).usual()));
+        Rig without = rig.again(Edit.remove("gone", rig.part("focus1").orElseThrow()));
+        Layout layout = without.layout("layout1").orElseThrow();
+        Strips strips = (Strips) layout.element(ROW).orElseThrow().face();
+        assertThat(new Rows(without).phrases(strips).get(1).options().get(0).words())
+                .isEqualTo("a focus that is gone");
+        assertThat(layout.played()).hasSize(32);
+        Rig moved = change(without, "focus", "focus3");
+        assertThat(sets(moved)).containsExactly("e1-1-fader 1:Level", "e1-2-fader 2:Level", "e1-3-fader 3:Level");
+    }
+
     /** Whatever is chosen, in whatever order: every control of the row is mapped once to what it says, and nothing else is left. */
     @Property(tries = 60)
     void whateverIsChosenControlsAndMappingsAgree(@ForAll Random random) {

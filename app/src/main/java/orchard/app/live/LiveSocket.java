@@ -127,12 +127,16 @@ public final class LiveSocket extends TextWebSocketHandler {
     @Override
     public void afterConnectionEstablished(WebSocketSession session) {
         BrowserWire.Page lender = (port, bytes) -> {
-            OpenPage client = clients.get(session.getId());
-            if (client != null) {
-                tell(client, Map.of("type", "midi", "port", port, "bytes", HEX.formatHex(bytes)));
+            OpenPage lending = clients.get(session.getId());
+            if (lending != null) {
+                tell(lending, Map.of("type", "midi", "port", port, "bytes", HEX.formatHex(bytes)));
             }
         };
-        clients.put(session.getId(), new OpenPage(session, lender));
+        OpenPage client = new OpenPage(session, lender);
+        clients.put(session.getId(), client);
+        if (client.tablet() != null && tablets.tablet(client.tablet().id()).isEmpty()) {
+            gone(client); // it was taken away while it came in
+        }
     }
 
     @Override

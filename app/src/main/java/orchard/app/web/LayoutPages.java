@@ -80,6 +80,7 @@ class LayoutPages {
             model.addAttribute("shelf", Shelved.ALL);
             List<String> chosenIds = List.of(element.split(","));
             List<ElementView> several = chosenIds.stream()
+                    .distinct()
                     .flatMap(one -> drawn.stream().filter(d -> d.element().id().equals(one)))
                     .toList();
             Optional<ElementView> selected = several.size() == 1 ? Optional.of(several.get(0)) : Optional.empty();
