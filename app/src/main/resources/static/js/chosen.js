@@ -39,7 +39,7 @@ export const copied = () => localStorage.getItem(KEPT);
 
 /** Lines along the edges that what is moved has in common with others. */
 export function guides(board, box) {
-  board.querySelectorAll(".guide").forEach((guide) => guide.remove());
+  board.querySelectorAll(".edgeline").forEach((guide) => guide.remove());
   if (!box) return;
   const edges = (one, from, size) => [one[from], one[from] + one[size]];
   const others = [...board.querySelectorAll(".element:not(.part):not(.moving)")].map(({ dataset }) =>
@@ -54,7 +54,7 @@ export function guides(board, box) {
       .filter((edge) => theirs.has(edge))
       .forEach((edge) => {
         const guide = document.createElement("div");
-        guide.className = `guide ${className}`;
+        guide.className = `edgeline ${className}`;
         guide.style[from === "x" ? "left" : "top"] = (100 * edge) / cells + "%";
         board.append(guide);
       });

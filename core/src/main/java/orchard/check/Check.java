@@ -17,6 +17,7 @@ public final class Check {
             new Missing(),
             new Absent(),
             new Half(),
+            new PastAddress(),
             new TwoDrivers(),
             new NoWayOut(),
             new NeverActs(),

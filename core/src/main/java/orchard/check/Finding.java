@@ -34,16 +34,25 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
      *
      * @param label what the press does
      * @param part id of the device or mapping
-     * @param control id of a control on that device, or ""
+     * @param control id of a control on that device, or the address that is put right, or ""
+     * @param to the address that takes its place, or ""
      */
-    public record Fix(String label, Remedy remedy, String part, String control) {}
+    public record Fix(String label, Remedy remedy, String part, String control, String to) {
+
+        /** One that needs no address. */
+        public Fix(String label, Remedy remedy, String part, String control) {
+            this(label, remedy, part, control, "");
+        }
+    }
 
     /** What a press does that puts something right. */
     public enum Remedy {
         /** Gives a control other numbers. */
         RENUMBER,
         /** Lets a mapping act again. */
-        FREE
+        FREE,
+        /** Takes another OSC address. */
+        ADDRESS
     }
 
     /**

@@ -1,5 +1,6 @@
 package orchard.check;
 
+import java.util.Collection;
 import java.util.Map;
 import java.util.Set;
 import orchard.gear.Directory;
@@ -15,6 +16,7 @@ import orchard.rig.Rig;
  * @param memories what is the matter with the memories of devices, by id
  * @param deaf what to do about devices that are there and do not answer, by id
  * @param loops what is the matter with mappings that go round without end, by id
+ * @param spoken what devices on OSC speak to and have, by id
  */
 public record Scene(
         Rig rig,
@@ -23,7 +25,40 @@ public record Scene(
         Map<String, String> halves,
         Map<String, String> memories,
         Map<String, String> deaf,
-        Map<String, String> loops) {
+        Map<String, String> loops,
+        Map<String, Spoken> spoken) {
+
+    /**
+     * What is known of the OSC addresses of a device.
+     *
+     * @param unheard addresses it spoke to lately and nobody listens to
+     * @param strangers the same of what is in no rig, and may be meant for it
+     * @param said all addresses it spoke to
+     * @param has addresses of the parameters it told it has; empty if it told none
+     */
+    public record Spoken(Collection<String> unheard, Collection<String> strangers, Set<String> said, Set<String> has) {
+
+        /** The same, some addresses being heard by now. */
+        Spoken without(Set<String> heard) {
+            return new Spoken(
+                    unheard.stream().filter(one -> !heard.contains(one)).toList(),
+                    strangers.stream().filter(one -> !heard.contains(one)).toList(),
+                    said,
+                    has);
+        }
+    }
+
+    /** One in which nothing is known of addresses. */
+    public Scene(
+            Rig rig,
+            Directory names,
+            Set<String> absent,
+            Map<String, String> halves,
+            Map<String, String> memories,
+            Map<String, String> deaf,
+            Map<String, String> loops) {
+        this(rig, names, absent, halves, memories, deaf, loops, Map.of());
+    }
 
     /** How many mappings listen to a device, set something on it, or show something there. */
     long mappingsWith(String device) {

@@ -5,7 +5,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
@@ -121,6 +123,14 @@ public final class Inventories {
         } catch (EditRefused e) {
             told.remove(address); // the next time it is told is another try; the finder shows what differs
         }
+    }
+
+    /** The addresses of the parameters a device told last that it has; empty if it told nothing. */
+    public Set<String> addresses(String device) {
+        Listing listing = whole.get(device);
+        return listing == null
+                ? Set.of()
+                : listing.parameters.stream().map(one -> one.text(0)).collect(Collectors.toSet());
     }
 
     /** What a device told last, beside its profile; empty if it told nothing. */

@@ -2,9 +2,11 @@ package orchard.app.live;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
@@ -20,6 +22,7 @@ public final class Unheard {
 
     private static final int MOST = 8;
     private static final int MOST_SPOKEN = 64;
+    private static final int MOST_SAID = 8_192;
 
     /**
      * Something heard.
@@ -35,10 +38,17 @@ public final class Unheard {
     }
 
     private final Map<String, Map<String, Heard>> byDevice = new LinkedHashMap<>();
+    private final Map<String, Set<String>> said = new LinkedHashMap<>();
     private final Map<String, Map<Integer, MidiMessage>> spoken = new LinkedHashMap<>();
 
     /** Takes a trace; true if its device said something nobody listens to. */
     synchronized boolean take(Trace trace) {
+        if (trace.event() instanceof Event.Arrived any && any.message() instanceof OscMessage osc) {
+            Set<String> all = said.computeIfAbsent(any.device(), d -> new HashSet<>());
+            if (all.size() < MOST_SAID) {
+                all.add(osc.address());
+            }
+        }
         if (!(trace.event() instanceof Event.Arrived arrived) || trace.first(NobodyListens.class) == null) {
             return false;
         }
@@ -82,6 +92,19 @@ public final class Unheard {
                 .distinct()
                 .sorted()
                 .toList();
+    }
+
+    /** The OSC addresses to which those spoke lately that are in no rig. */
+    public synchronized List<String> ofStrangers() {
+        return byDevice.entrySet().stream()
+                .filter(entry -> entry.getKey().startsWith("osc:"))
+                .flatMap(entry -> entry.getValue().keySet().stream())
+                .toList();
+    }
+
+    /** The OSC addresses to which a device spoke since Orchard began. */
+    public synchronized Set<String> said(String device) {
+        return Set.copyOf(said.getOrDefault(device, Set.of()));
     }
 
     /** What a device said lately, the newest first. */

@@ -10,6 +10,17 @@ import orchard.app.store.RigKeeper;
 import orchard.check.Effect;
 import orchard.check.Finder;
 import orchard.check.Finding;
+import orchard.gear.Device;
+import orchard.gear.Dimension;
+import orchard.gear.Profile;
+import orchard.gear.Roots;
+import orchard.gear.Seat;
+import orchard.parameter.Binding;
+import orchard.parameter.Parameter;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.signal.MessagePattern;
+import orchard.signal.OscAddress;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -82,6 +93,51 @@ class CheckPage {
     ResponseEntity<Void> free(@RequestParam String mapping) {
         engine.free(mapping);
         return Replies.go("/check");
+    }
+
+    /** A device is listened to, or spoken to, at another address. */
+    @PostMapping("/check/address")
+    ResponseEntity<Void> address(@RequestParam String device, @RequestParam String from, @RequestParam String to) {
+        keeper.commit(rig -> {
+            Device before = rig.ownDevice(device).orElseThrow(Replies::gone);
+            Profile profile = before.profile()
+                    .withControls(before.profile().controls().stream()
+                            .map(control -> control.sending(control.dimensions().stream()
+                                    .map(dimension -> at(dimension, from, to))
+                                    .toList()))
+                            .toList())
+                    .withParameters(before.profile().parameters().stream()
+                            .map(parameter -> at(parameter, from, to))
+                            .toList());
+            if (profile.equals(before.profile())) {
+                throw Replies.gone();
+            }
+            return Edit.change(
+                    "Take the address " + to + " for " + before.name(),
+                    new Part.OfDevice(before),
+                    new Part.OfDevice(new Device(
+                            before.id(), before.name(), before.role(), reached(before.seat(), to), profile)));
+        });
+        return Replies.go("/check");
+    }
+
+    /** The same seat, of which an address is one. */
+    private static Seat reached(Seat seat, String address) {
+        boolean isTaken = Roots.of(seat.in()).roots().stream().anyMatch(root -> root.takes(address));
+        return isTaken ? seat : seat.at(seat.in() + " " + OscAddress.firstPart(address), seat.out());
+    }
+
+    private static Dimension at(Dimension dimension, String from, String to) {
+        return dimension.pattern() instanceof MessagePattern.OscNumber osc
+                        && osc.address().equals(from)
+                ? dimension.with(new MessagePattern.OscNumber(to, osc.index(), osc.low(), osc.high(), osc.encoding()))
+                : dimension;
+    }
+
+    private static Parameter at(Parameter parameter, String from, String to) {
+        return parameter.binding() instanceof Binding.Osc osc && osc.address().equals(from)
+                ? parameter.with(new Binding.Osc(to, osc.touch()))
+                : parameter;
     }
 
     private static String leads(Finding finding) {

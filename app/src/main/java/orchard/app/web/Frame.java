@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.app.live.Addresses;
 import orchard.app.live.Learn;
 import orchard.app.live.Loops;
 import orchard.app.live.Memories;
@@ -55,9 +56,19 @@ class Frame {
     private final Memories memories;
     private final Loops loops;
     private final Values values;
+    private final Addresses addresses;
 
-    Frame(RigKeeper keeper, Names names, PortRoom ports, Learn learn, Memories memories, Loops loops, Values values) {
+    Frame(
+            RigKeeper keeper,
+            Names names,
+            PortRoom ports,
+            Learn learn,
+            Memories memories,
+            Loops loops,
+            Values values,
+            Addresses addresses) {
         this.values = values;
+        this.addresses = addresses;
         this.loops = loops;
         this.names = names;
         this.memories = memories;
@@ -165,7 +176,8 @@ class Frame {
         rig.devices().stream()
                 .filter(device -> ports.standing(device.id()).state() == Standing.State.DEAF)
                 .forEach(device -> deaf.put(device.id(), Standing.State.DEAF.help()));
-        return Check.of(new Scene(rig, names, absent, halves, matters, deaf, loops.muted()), ofRig.of(rig));
+        return Check.of(
+                new Scene(rig, names, absent, halves, matters, deaf, loops.muted(), addresses.of(rig)), ofRig.of(rig));
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

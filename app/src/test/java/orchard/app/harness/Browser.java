@@ -129,8 +129,7 @@ public final class Browser implements AutoCloseable {
     }
 
     private void load(String path) {
-        driver.get(origin + path);
-        until(() -> driver.findElement(By.tagName("html")).getAttribute("data-ready") != null);
+        open(origin + path);
     }
 
     /** Chooses the light of every page. */
@@ -159,6 +158,32 @@ public final class Browser implements AutoCloseable {
         size(1280, 800);
         load(path);
         return driver.getWindowHandle();
+    }
+
+    /** Goes to any address, and waits until what is there is live. */
+    public void open(String url) {
+        driver.get(url);
+        until(() -> driver.findElement(By.tagName("html")).getAttribute("data-ready") != null);
+    }
+
+    /** The same in another window of its own. */
+    public void anotherAt(String url) {
+        driver.switchTo().newWindow(WindowType.WINDOW);
+        size(1280, 800);
+        open(url);
+    }
+
+    /** One of the figures a page keeps of itself (Chrome DevTools Protocol, Performance.getMetrics). */
+    public double metric(String name) {
+        driver.executeCdpCommand("Performance.enable", Map.of());
+        @SuppressWarnings("unchecked")
+        List<Map<String, Object>> all = (List<Map<String, Object>>)
+                driver.executeCdpCommand("Performance.getMetrics", Map.of()).get("metrics");
+        return all.stream()
+                .filter(one -> one.get("name").equals(name))
+                .mapToDouble(one -> ((Number) one.get("value")).doubleValue())
+                .findFirst()
+                .orElseThrow();
     }
 
     /** The window one is in. */
@@ -381,6 +406,11 @@ public final class Browser implements AutoCloseable {
     /** Runs a script in the page; for looking, not for doing. */
     public Object ask(String script) {
         return driver.executeScript(script);
+    }
+
+    /** Runs a script that calls its last argument when it is done; for measuring. */
+    public Object askLater(String script) {
+        return driver.executeAsyncScript(script);
     }
 
     /** Waits until the page has been left alone for a moment, with its fonts there and its dialogs open. */
