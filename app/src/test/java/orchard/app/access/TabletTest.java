@@ -153,6 +153,9 @@ class TabletTest {
         browser.type("#tabletname", "Balcony");
         browser.click("#page form .pill");
         browser.see(".tabletrows", "not here");
+        assertThat(browser.barriers()).isEmpty();
+        assertThat(browser.barriersIn("lamplight")).isEmpty();
+        assertThat(browser.fits()).isTrue();
         browser.click(".tabletrows [data-dialog]");
         browser.see("#tabletlink", "/tablet/");
         String link = browser.text("#tabletlink").replaceAll("^.*(/tablet/.*)$", "$1");

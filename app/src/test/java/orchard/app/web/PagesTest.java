@@ -54,7 +54,6 @@ class PagesTest {
         "/map/table?device=peat, A new parameter",
         "/map/table?device=variables&at=storm, Storm",
         "/layouts?layout=layout1&element=e2, Balcony tablet",
-        "/layouts/tablets, None yet",
         "/rehearse, Wherry",
         "/monitor, Bytes",
         "/connect?edit=treadle, Take what it sends",

@@ -46,7 +46,8 @@ class TouchBench {
             const done = arguments[arguments.length - 1], at = new Map(), origin = performance.timeOrigin;
             Element.prototype.setPointerCapture = () => {};
             const fingers = [...Array(10).keys()].map((i) => {
-              const element = document.querySelector(`[data-element=e${i * 20 + 3}]`), box = element.getBoundingClientRect();
+              const element = document.querySelector(`[data-element=e${i * 20 + 3}]`);
+              const box = (element.querySelector(".slot") ?? element).getBoundingClientRect();
               return { element, id: element.dataset.element, x: box.left + box.width / 2, from: box.bottom - 2, y: box.bottom - 2, h: box.height };
             });
             const say = (type, finger, i) => finger.element.dispatchEvent(new PointerEvent(type, { bubbles: true, cancelable: true,
@@ -84,8 +85,8 @@ class TouchBench {
     @Test
     void touches(TestOrchard orchard, Browser browser) throws Exception {
         List<Element> elements = IntStream.range(0, ELEMENTS)
-                .mapToObj(i ->
-                        new Element("e" + (i + 1), "F" + (i + 1), new Box(i % 20, i / 20, 1, 1), Kind.FADER.plain()))
+                .mapToObj(i -> new Element(
+                        "e" + (i + 1), "F" + (i + 1), new Box(i % 32, 2 * (i / 32), 1, 2), Kind.FADER.plain()))
                 .toList();
         orchard.keeper().commit(rig -> Edit.add("draw", new Part.OfLayout(new Layout(ID, "Many", elements))));
         Map<String, Object> figures = new LinkedHashMap<>();
