@@ -1,5 +1,6 @@
 package orchard.app.access;
 
+import java.util.function.Supplier;
 import orchard.app.OrchardSettings;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -14,6 +15,7 @@ import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.csrf.CsrfFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -30,6 +32,11 @@ class AccessRules {
             + "font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; "
             + "frame-ancestors 'none'";
 
+    /** What a tablet reads besides the layouts it may play. */
+    private static final String[] PLAYING = {"/js/**", "/live", "/play"};
+
+    private static final String LAYOUT = "/play/{layout}";
+
     @Bean
     SecurityFilterChain rules(HttpSecurity http, Key key, Tablets tablets, OrchardSettings settings) throws Exception {
         CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
@@ -42,11 +49,15 @@ class AccessRules {
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/enter/*", "/tablet/*", "/css/*", "/fonts/*", "/webjars/**", "/favicon.svg", "/error")
                         .permitAll()
-                        .requestMatchers(HttpMethod.GET, "/js/**", "/live", "/play")
+                        .requestMatchers(HttpMethod.GET, PLAYING)
                         .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)
-                        .requestMatchers(HttpMethod.GET, "/play/{layout}")
-                        .access((who, at) -> new AuthorizationDecision(
-                                mayPlay(who.get(), at.getVariables().get("layout"))))
+                        .requestMatchers(HttpMethod.HEAD, PLAYING)
+                        .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)
+                        .requestMatchers(HttpMethod.GET, LAYOUT)
+                        .access(AccessRules::ofLayout)
+                        .requestMatchers(
+                                HttpMethod.HEAD, LAYOUT) // a page that lost its socket asks whether it is still let in
+                        .access(AccessRules::ofLayout)
                         .anyRequest()
                         .hasAuthority(TicketFilter.PERFORMER))
                 .exceptionHandling(errors -> errors.authenticationEntryPoint(
@@ -56,6 +67,11 @@ class AccessRules {
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.NO_REFERRER)))
                 .build();
+    }
+
+    private static AuthorizationDecision ofLayout(
+            Supplier<? extends Authentication> who, RequestAuthorizationContext at) {
+        return new AuthorizationDecision(mayPlay(who.get(), at.getVariables().get("layout")));
     }
 
     private static boolean mayPlay(Authentication who, String layout) {

@@ -40,6 +40,9 @@ class TabletTest {
     void itSeesItsLayoutAndNothingElse(TestOrchard orchard) {
         Client tablet = new Client(orchard).tablet(link(orchard, add(orchard, "layout1")));
         assertThat(tablet.get("/play/layout1").statusCode()).isEqualTo(200);
+        assertThat(tablet.head("/play/layout1")).isEqualTo(200);
+        assertThat(tablet.head("/play/layout2")).isEqualTo(403);
+        assertThat(tablet.head("/map")).isEqualTo(403);
         assertThat(tablet.get("/js/play.js").statusCode()).isEqualTo(200);
         for (String path : List.of(
                 "/",
@@ -118,6 +121,7 @@ class TabletTest {
             socket.hear("stopped");
             orchard.bean(Tablets.class).remove(tablet.id());
             assertThat(client.get("/play/layout1").statusCode()).isEqualTo(401);
+            assertThat(client.head("/play/layout1")).isEqualTo(401);
             assertThatThrownBy(client::socket).hasCauseInstanceOf(WebSocketHandshakeException.class);
         }
     }
@@ -162,11 +166,26 @@ class TabletTest {
         String desk = browser.here();
         String ticket = browser.forget("orchard");
         browser.another(link);
+        browser.beforeEveryPage("""
+                const Real = window.WebSocket;
+                window.sockets = [];
+                window.WebSocket = class extends Real {
+                  constructor(...all) { super(...all); window.sockets.push(this); }
+                };
+                """);
+        browser.again("/play/layout1");
         try {
             Fingers fingers =
                     browser.fingers().down(1, "[data-element=e5]", 0.5, 0.5).by(1, 0, -40);
             browser.until(() -> browser.all("[data-element=e5].held").size() == 1);
             String before = browser.text("[data-element=e5] .value");
+            fingers.lift();
+            browser.ask("window.sockets[0].close()");
+            browser.until(() -> browser.ask("return window.sockets.length > 1"
+                            + " && window.sockets[1].readyState === 1 && document.getElementById('lost').hidden")
+                    .equals(true));
+            fingers = browser.fingers().down(1, "[data-element=e5]", 0.5, 0.5).by(1, 0, -40);
+            browser.until(() -> browser.all("[data-element=e5].held").size() == 1);
             assertThat(orchard.bean(Tablets.class).all()).hasSize(1);
             orchard.bean(Tablets.class)
                     .all()

@@ -128,6 +128,11 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** Goes to a page in this window, whatever fingers are on the screen of another. */
+    public void again(String path) {
+        load(path);
+    }
+
     private void load(String path) {
         open(origin + path);
     }

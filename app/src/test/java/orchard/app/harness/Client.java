@@ -69,6 +69,15 @@ public final class Client {
         return send(request(path).header("Cookie", ticket).build());
     }
 
+    /** What is answered to somebody who only asks whether a page is there. */
+    public int head(String path) {
+        return send(request(path)
+                        .header("Cookie", ticket)
+                        .method("HEAD", HttpRequest.BodyPublishers.noBody())
+                        .build())
+                .statusCode();
+    }
+
     /** What a download holds. */
     public byte[] bytes(String path) {
         try {
