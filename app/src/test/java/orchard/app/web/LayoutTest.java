@@ -14,6 +14,7 @@ import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.Wherry;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.openqa.selenium.Keys;
@@ -147,6 +148,11 @@ class LayoutTest {
                 .get("peat/oscillator1.waveform")
                 .text()
                 .equals(second));
+    }
+
+    @BeforeEach
+    void wide(Browser browser) {
+        browser.size(1280, 800);
     }
 
     @AfterEach
