@@ -48,7 +48,7 @@ function began(element, kind, event) {
   element.setPointerCapture(event.pointerId);
   element.focus({ preventScroll: true });
   const { clientX: x, clientY: y, timeStamp: since } = event;
-  const goesOn = cutOff && Boolean(kind.goesOn);
+  const goesOn = cutOff && Boolean(kind.goesOn) && !element.dataset.guard;
   const finger = { element, kind, event, x, y, fromX: x, fromY: y, since, idle: cutOff, goesOn, again: late };
   fingers.set(event.pointerId, finger);
   if (finger.idle) return;
@@ -121,8 +121,9 @@ function tapped(finger, event) {
 function stop(some, goesOn) {
   some.forEach((finger) => {
     if (finger.guarded) closed(finger);
+    finger.goesOn = goesOn && (finger.idle ? finger.goesOn : Boolean(finger.kind.goesOn));
     if (finger.idle) return;
-    Object.assign(finger, { idle: true, goesOn: goesOn && Boolean(finger.kind.goesOn) });
+    finger.idle = true;
     finger.kind.ended(finger.element, finger);
   });
 }

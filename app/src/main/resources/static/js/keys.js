@@ -22,7 +22,8 @@ export function startKeys(actions) {
     }
     // while something is open a stray key turns nothing round, deletes nothing and leaves no page
     if (/^([1-7iI]|Delete)$/.test(event.key) && (actions.isLearning() || actions.isOpen())) return;
-    if (actions.view()?.key?.(event, page)) {
+    const endsLearning = event.key === "Escape" && actions.isLearning();
+    if (!endsLearning && actions.view()?.key?.(event, page)) {
       event.preventDefault();
       return;
     }

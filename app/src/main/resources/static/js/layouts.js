@@ -98,6 +98,7 @@ function mountElement(element) {
         y: Math.round((dy / board.clientHeight) * board.dataset.rows),
       };
       group.forEach((one) => place(one, board, gone(numbers(one))));
+      if (!sizing) parts(group).forEach((one) => place(one, board, gone(numbers(one))));
       to = gone(numbers(element));
       guides(board, to);
     },
@@ -121,6 +122,10 @@ function mountElement(element) {
     select(element, event);
   });
 }
+
+/** What rows among some elements are made of. */
+const parts = (elements) =>
+  elements.flatMap((one) => [...board.querySelectorAll(`.part[data-row="${CSS.escape(one.dataset.element)}"]`)]);
 
 /** Moves and sizes all that is chosen. */
 function change(source, by) {
@@ -219,9 +224,10 @@ function keep(element, to) {
   post(element, `/layouts/${board.dataset.layout}/${element.dataset.element}`, to);
 }
 
-/** A refused move goes back to where the rig has it. */
+/** What was moved and refused goes back to where the rig has it. */
 document.addEventListener("htmx:beforeSwap", (event) => {
-  if (event.detail.xhr?.status >= 400 && event.detail.elt?.classList?.contains("element")) place(event.detail.elt, board);
+  const isRefused = event.detail.xhr?.status >= 400 && event.detail.elt?.classList?.contains("element");
+  if (isRefused) board.querySelectorAll(".element").forEach((one) => place(one, board));
 });
 
 export function live(message) {

@@ -29,12 +29,13 @@ export function watchLock(button, layout) {
     timer = undefined;
     button.classList.remove("holding");
   }
-  button.addEventListener("pointerdown", hold);
-  ["pointerup", "pointercancel", "pointerleave", "blur", "keyup"].forEach((type) => button.addEventListener(type, release));
-  button.addEventListener("keydown", ({ key: pressed }) => (pressed === "Enter" || pressed === " ") && hold());
-  button.addEventListener("click", () => {
-    if (!unlocked && !isLocked()) put(true);
+  const press = () => {
     unlocked = false;
-  });
+    hold();
+  };
+  button.addEventListener("pointerdown", press);
+  ["pointerup", "pointercancel", "pointerleave", "blur", "keyup"].forEach((type) => button.addEventListener(type, release));
+  button.addEventListener("keydown", ({ key: pressed, repeat }) => (pressed === "Enter" || pressed === " ") && !repeat && press());
+  button.addEventListener("click", () => !unlocked && !isLocked() && put(true)); // not with the press that unlocked
   put(sessionStorage.getItem(key) === "true");
 }

@@ -23,16 +23,6 @@ record Absent() implements Finder {
     }
 
     @Override
-    public boolean ofRig() {
-        return false;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
-    }
-
-    @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
         for (Device device : scene.rig().devices()) {

@@ -16,21 +16,6 @@ record Deaf() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return false;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
-    }
-
-    @Override
     public List<Finding> look(Scene scene) {
         return ofDevices(scene, scene.deaf(), name -> name + " does not answer.", Finding.Page.CONNECT);
     }

@@ -15,13 +15,19 @@ public interface Finder {
     Effect effect();
 
     /** Whether what it finds is only that something is not there, and not that something is wrong. */
-    boolean isAbsence();
+    default boolean isAbsence() {
+        return false;
+    }
 
     /** Whether it looks at the rig only, and not at how things stand right now. */
-    boolean ofRig();
+    default boolean ofRig() {
+        return false;
+    }
 
     /** On whose page its findings are counted, or null if only Check counts them. */
-    Finding.Page countedOn();
+    default Finding.Page countedOn() {
+        return null;
+    }
 
     /** What it finds, in the order of the parts in the rig. */
     List<Finding> look(Scene scene);

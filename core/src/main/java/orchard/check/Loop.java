@@ -19,21 +19,6 @@ record Loop() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return false;
-    }
-
-    @Override
-    public Finding.Page countedOn() {
-        return null;
-    }
-
-    @Override
     public List<Finding> look(Scene scene) {
         List<Finding> findings = new ArrayList<>();
         scene.loops()

@@ -21,11 +21,6 @@ record Missing() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
     public boolean ofRig() {
         return true;
     }

@@ -16,16 +16,6 @@ record OtherProgramme() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return false;
-    }
-
-    @Override
     public Finding.Page countedOn() {
         return Finding.Page.DESCRIBE;
     }

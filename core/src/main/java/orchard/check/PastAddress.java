@@ -29,16 +29,6 @@ record PastAddress() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
-    public boolean ofRig() {
-        return false;
-    }
-
-    @Override
     public Finding.Page countedOn() {
         return Finding.Page.DESCRIBE;
     }

@@ -22,11 +22,6 @@ record SameMessage() implements Finder {
     }
 
     @Override
-    public boolean isAbsence() {
-        return false;
-    }
-
-    @Override
     public boolean ofRig() {
         return true;
     }

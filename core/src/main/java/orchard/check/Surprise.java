@@ -9,17 +9,7 @@ interface Surprise extends Finder {
     }
 
     @Override
-    default boolean isAbsence() {
-        return false;
-    }
-
-    @Override
     default boolean ofRig() {
         return true;
-    }
-
-    @Override
-    default Finding.Page countedOn() {
-        return null;
     }
 }

@@ -21,6 +21,8 @@ public record Nearby(String address, How how, int distance) {
     /** Shorter addresses are near to too many others. */
     private static final int SHORTEST = 5;
 
+    private static final int LONGEST_NUMBER = 9;
+
     private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(LETTERS);
 
     /** What differs, from what is a slip most likely. */
@@ -66,11 +68,7 @@ public record Nearby(String address, How how, int distance) {
         return switch (how) {
             case CASE -> one.equalsIgnoreCase(other) ? 0 : -1;
             case FIRST -> isWithout(one, other) || isWithout(other, one) ? 0 : -1;
-            case NUMBER -> {
-                boolean isNumbered = shape(one).equals(shape(other))
-                        && !one.replaceAll("\\D", "").isEmpty();
-                yield isNumbered ? Math.abs(number(one) - number(other)) : -1;
-            }
+            case NUMBER -> numbersApart(one, other);
             case LETTER ->
                 Math.min(one.length(), other.length()) < SHORTEST || Math.abs(one.length() - other.length()) > LETTERS
                         ? -1
@@ -80,17 +78,43 @@ public record Nearby(String address, How how, int distance) {
 
     /** Whether one is the other without its first part. */
     private static boolean isWithout(String one, String other) {
-        int second = other.indexOf('/', 1);
-        return second > 0 && other.substring(second).equals(one);
+        int second = other.length() - one.length();
+        return second > 0 && other.endsWith(one) && other.indexOf('/', 1) == second;
     }
 
-    private static String shape(String address) {
-        return address.replaceAll("\\d+", "0");
+    /** How far the numbers in two addresses lie from each other that are the same otherwise; −1 if they are not. */
+    private static int numbersApart(String one, String other) {
+        int i = 0;
+        int j = 0;
+        long apart = 0;
+        while (i < one.length() && j < other.length()) {
+            int ends = numberEnds(one, i);
+            int otherEnds = numberEnds(other, j);
+            if (ends > i && otherEnds > j) {
+                apart += Math.abs(number(one, i, ends) - number(other, j, otherEnds));
+                i = ends;
+                j = otherEnds;
+            } else if (one.charAt(i++) != other.charAt(j++)) {
+                return -1;
+            }
+        }
+        boolean isWhole = i == one.length() && j == other.length();
+        return isWhole && apart > 0 ? (int) Math.min(apart, Integer.MAX_VALUE) : -1;
     }
 
-    /** All its digits as one number, which tells apart how far two of one shape lie from each other. */
-    private static int number(String address) {
-        String digits = address.replaceAll("\\D", "");
-        return Integer.parseInt(digits.substring(0, Math.min(9, digits.length())));
+    private static int numberEnds(String address, int from) {
+        int end = from;
+        while (end < address.length() && Character.isDigit(address.charAt(end))) {
+            end++;
+        }
+        return end;
+    }
+
+    private static long number(String address, int from, int to) {
+        long number = 0;
+        for (int i = from; i < Math.min(to, from + LONGEST_NUMBER); i++) {
+            number = 10 * number + Character.digit(address.charAt(i), 10);
+        }
+        return number;
     }
 }

@@ -62,7 +62,9 @@ public final class Tablets {
         byte[] bytes = new byte[BYTES];
         new SecureRandom().nextBytes(bytes);
         Tablet tablet = new Tablet(Base64.getUrlEncoder().withoutPadding().encodeToString(bytes), plain, layout);
-        table.insert(new TabletTable.Row(tablet.id(), tablet.name(), tablet.layout()));
+        if (!table.insert(new TabletTable.Row(tablet.id(), tablet.name(), tablet.layout()))) {
+            throw new Mistake("name", "Not kept: the database is away; try again in a moment");
+        }
         all.put(tablet.id(), tablet);
         return tablet;
     }
@@ -72,12 +74,18 @@ public final class Tablets {
         return Optional.ofNullable(all.get(id));
     }
 
-    /** Takes one away: from now on its pass opens nothing. */
+    /**
+     * Takes one away: from now on its pass opens nothing.
+     *
+     * @throws Mistake if the database is away: then it is let in again when Orchard is started anew
+     */
     public void remove(String id) {
-        table.delete(id);
         Tablet gone = all.remove(id);
         if (gone != null) {
             leavers.forEach(leaver -> leaver.accept(gone));
+        }
+        if (!table.delete(id)) {
+            throw new Mistake("It is out, but the database is away: take it away again once Orchard was started anew");
         }
     }
 

@@ -10,11 +10,12 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import orchard.app.Daemon;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Dimension;
 import orchard.gear.SendMode;
-import orchard.layout.Layout;
+import orchard.layout.Element;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -257,13 +258,12 @@ final class Surfaces {
     /** What elements showed that are gone, or that neither set nor follow anything any more, is not true any longer. */
     private void forget() {
         standings.forEach((id, shown) -> {
-            Layout layout = keeper.rig().layout(id).orElse(null);
-            shown.keySet()
-                    .removeIf(part -> layout == null
-                            || layout.played(Touches.control(part))
-                                    .filter(element ->
-                                            captions.address(layout, element).isPresent())
-                                    .isEmpty());
+            Set<String> about = keeper.rig().layout(id).stream()
+                    .flatMap(layout -> layout.played().stream()
+                            .filter(element -> captions.address(layout, element).isPresent()))
+                    .map(Element::id)
+                    .collect(Collectors.toSet());
+            shown.keySet().removeIf(part -> !about.contains(Touches.control(part)));
         });
     }
 

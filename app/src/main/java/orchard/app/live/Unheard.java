@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
@@ -23,6 +24,8 @@ public final class Unheard {
     private static final int MOST = 8;
     private static final int MOST_SPOKEN = 64;
     private static final int MOST_SAID = 8_192;
+    private static final int MOST_STRANGERS = 16;
+    private static final String STRANGER = "osc:";
 
     /**
      * Something heard.
@@ -43,7 +46,9 @@ public final class Unheard {
 
     /** Takes a trace; true if its device said something nobody listens to. */
     synchronized boolean take(Trace trace) {
-        if (trace.event() instanceof Event.Arrived any && any.message() instanceof OscMessage osc) {
+        if (trace.event() instanceof Event.Arrived any
+                && any.message() instanceof OscMessage osc
+                && !isStranger(any.device())) {
             Set<String> all = said.computeIfAbsent(any.device(), d -> new HashSet<>());
             if (all.size() < MOST_SAID) {
                 all.add(osc.address());
@@ -63,13 +68,31 @@ public final class Unheard {
         if (heard == null) {
             return false;
         }
-        Map<String, Heard> lately = byDevice.computeIfAbsent(arrived.device(), d -> new LinkedHashMap<>());
+        Map<String, Heard> lately = lately(arrived.device());
         Heard before = lately.remove(heard.address());
         lately.put(heard.address(), before == null ? heard : before.and(heard.low()));
         if (lately.size() > MOST) {
             lately.remove(lately.keySet().iterator().next());
         }
         return true;
+    }
+
+    /** Of those in no rig, who may say anything under any name, only the last ones are kept. */
+    private Map<String, Heard> lately(String device) {
+        if (isStranger(device)) {
+            Map<String, Heard> before = byDevice.remove(device);
+            byDevice.put(device, before == null ? new LinkedHashMap<>() : before);
+            List<String> strangers =
+                    byDevice.keySet().stream().filter(Unheard::isStranger).toList();
+            if (strangers.size() > MOST_STRANGERS) {
+                byDevice.remove(strangers.get(0));
+            }
+        }
+        return byDevice.computeIfAbsent(device, d -> new LinkedHashMap<>());
+    }
+
+    private static boolean isStranger(String device) {
+        return device.startsWith(STRANGER);
     }
 
     private static Heard heard(Message message) {
@@ -94,12 +117,13 @@ public final class Unheard {
                 .toList();
     }
 
-    /** The OSC addresses to which those spoke lately that are in no rig. */
+    /** The OSC addresses to which those spoke lately that are in no rig, the newest of them. */
     public synchronized List<String> ofStrangers() {
         return byDevice.entrySet().stream()
-                .filter(entry -> entry.getKey().startsWith("osc:"))
+                .filter(entry -> isStranger(entry.getKey()))
                 .flatMap(entry -> entry.getValue().keySet().stream())
-                .toList();
+                .collect(Collectors.collectingAndThen(
+                        Collectors.toList(), all -> all.subList(Math.max(0, all.size() - MOST_STRANGERS), all.size())));
     }
 
     /** The OSC addresses to which a device spoke since Orchard began. */

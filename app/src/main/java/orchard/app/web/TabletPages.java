@@ -12,7 +12,6 @@ import orchard.app.port.Discovery;
 import orchard.app.store.RigKeeper;
 import orchard.layout.Layout;
 import orchard.mistake.Mistake;
-import orchard.rig.EditRefused;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -52,11 +51,15 @@ class TabletPages {
         return "layouts/tablets";
     }
 
-    /** The list alone, as it is now. */
-    @GetMapping("/layouts/tablets/list")
-    String list(Model model) {
+    /** Where they are now, each for its place in the list: nothing else of the page moves under a hand. */
+    @GetMapping("/layouts/tablets/where")
+    String where(Model model) {
+        list(model);
+        return "layouts/tablets :: where";
+    }
+
+    private void list(Model model) {
         model.addAttribute("tablets", tablets.all().stream().map(this::listed).toList());
-        return "layouts/tablets :: list";
     }
 
     private Listed listed(Tablet tablet) {
@@ -72,13 +75,9 @@ class TabletPages {
     @PostMapping("/layouts/tablets")
     ResponseEntity<Void> add(@RequestParam String name, @RequestParam(defaultValue = "") String layout) {
         if (!layout.isEmpty() && keeper.rig().layout(layout).isEmpty()) {
-            throw EditRefused.invalid("", "layout", "That layout is gone; choose another");
+            throw new Mistake("layout", "That layout is gone; choose another");
         }
-        try {
-            tablets.add(name, layout);
-        } catch (Mistake e) {
-            throw EditRefused.invalid("", e.field(), e.getMessage());
-        }
+        tablets.add(name, layout);
         return Replies.go("/layouts/tablets");
     }
 

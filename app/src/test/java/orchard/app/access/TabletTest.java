@@ -127,6 +127,21 @@ class TabletTest {
     }
 
     @Test
+    void itIsSeenHowFarAwayItIsAndNothingElseOfThePageMoves(TestOrchard orchard, Browser browser) {
+        Client client = new Client(orchard).tablet(link(orchard, add(orchard, "layout1")));
+        browser.go("/layouts/tablets");
+        browser.see(".tabletrows .where", "not here");
+        browser.ask("document.querySelector('.tabletrows [data-dialog]').focus()");
+        try (Client.Socket socket = client.socket()) {
+            socket.say("{'type':'hello','page':'play','layout':'layout1'}");
+            browser.see(".tabletrows .where", "ms away");
+        }
+        browser.see(".tabletrows .where", "not here");
+        assertThat(browser.ask("return document.activeElement.textContent").toString())
+                .contains("Show its link");
+    }
+
+    @Test
     void aTabletForAllLayoutsChoosesOne(TestOrchard orchard) {
         Client client = new Client(orchard).tablet(link(orchard, add(orchard, "")));
         assertThat(client.get("/play").body()).contains("/play/layout1");

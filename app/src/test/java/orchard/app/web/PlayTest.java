@@ -24,6 +24,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
 
 /** Fingers on a layout, as many as there are, through the browser to the wire and back. */
 @ExtendWith(Orchard.class)
@@ -31,6 +32,18 @@ class PlayTest {
 
     private static final String ID = "layout77";
     private static final String PATH = "/play/" + ID;
+
+    /** A connection that stands and brings nothing while it is frozen. */
+    private static final String FREEZES = """
+            const Real = window.WebSocket;
+            const fetched = window.fetch;
+            window.frozen = false;
+            window.fetch = (...all) => (window.frozen ? Promise.reject(new TypeError("frozen")) : fetched(...all));
+            window.WebSocket = class extends Real {
+              send(what) { if (!window.frozen) super.send(what); }
+              set onmessage(heard) { super.onmessage = (event) => { if (!window.frozen) heard(event); }; }
+            };
+            """;
 
     /** Eight faders over the volumes of Wherry's first eight tracks. */
     @BeforeEach
@@ -232,16 +245,7 @@ class PlayTest {
 
     @Test
     void aFingerGoesOnWhenTheConnectionIsBackAndNothingOfTheGapIsPlayed(TestOrchard orchard, Browser browser) {
-        Runnable restore = browser.beforeEveryPage("""
-                const Real = window.WebSocket;
-                const fetched = window.fetch;
-                window.frozen = false;
-                window.fetch = (...all) => (window.frozen ? Promise.reject(new TypeError("frozen")) : fetched(...all));
-                window.WebSocket = class extends Real {
-                  send(what) { if (!window.frozen) super.send(what); }
-                  set onmessage(heard) { super.onmessage = (event) => { if (!window.frozen) heard(event); }; }
-                };
-                """);
+        Runnable restore = browser.beforeEveryPage(FREEZES);
         try {
             open(orchard, browser);
             double way = way(browser);
@@ -262,6 +266,38 @@ class PlayTest {
             browser.until(() -> Math.abs(at(browser, 6) - (told + 0.1)) < 0.02);
             fingers.lift();
             agree(orchard, browser, 6);
+        } finally {
+            restore.run();
+        }
+    }
+
+    @Test
+    void whoLocksWhileCutOffLocksAlsoFingersThatWereThereBefore(TestOrchard orchard, Browser browser) {
+        Runnable restore = browser.beforeEveryPage(FREEZES);
+        try {
+            open(orchard, browser);
+            double way = way(browser);
+            double from = at(browser, 6);
+            Fingers fingers = browser.fingers().down(1, fader(6), 0.5, 0.5).by(1, 0, -0.05 * way);
+            browser.until(() -> Math.abs(at(browser, 6) - (from + 0.05)) < 0.002);
+            browser.ask("window.frozen = true");
+            browser.until(() -> browser.find("#lost").isDisplayed());
+            browser.pressOn("#lock", Keys.ENTER); // what is said of the cut lies over it
+            browser.see("#lock", "Hold to unlock");
+            browser.ask("window.frozen = false");
+            browser.until(() -> !browser.find("#lost").isDisplayed());
+            agree(orchard, browser, 6);
+            double told = at(browser, 6);
+            fingers.by(1, 0, 0.3 * way).lift();
+            fingers.down(1, "#lock", 0.5, 0.5);
+            browser.until(() -> browser.text("#lock").equals("Lock"));
+            fingers.lift();
+            assertThat(at(browser, 6)).isEqualTo(told);
+            browser.pressOn("#lock", Keys.ENTER);
+            browser.see("#lock", "Hold to unlock"); // the press after the one that unlocked locks again
+            fingers.down(1, "#lock", 0.5, 0.5);
+            browser.until(() -> browser.text("#lock").equals("Lock"));
+            fingers.lift();
         } finally {
             restore.run();
         }
