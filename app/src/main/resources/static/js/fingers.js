@@ -14,12 +14,16 @@ const SLIDE = 0.6; // so much of its width, or as many pixels at least, it slide
 const SLIDE_LEAST = 50;
 
 const fingers = new Map();
+const lifted = [];
 const taps = new Map();
 let cutOff = false;
 let locked = false;
 
 /** The fingers that rule an element, the one that came first before the others. */
 export const on = (element) => [...fingers.values()].filter((finger) => finger.element === element && !finger.idle);
+
+/** Is told whenever a finger rules an element no longer. */
+export const whenLifted = (listener) => lifted.push(listener);
 
 /** Whether any finger rules anything. */
 export const any = () => [...fingers.values()].some((finger) => !finger.idle);
@@ -102,8 +106,7 @@ function ended(event) {
   fingers.delete(event.pointerId);
   if (finger.guarded) closed(finger);
   if (finger.idle) return;
-  finger.idle = true;
-  finger.kind.ended(finger.element, finger);
+  release(finger);
   tapped(finger, event);
 }
 
@@ -122,10 +125,14 @@ function stop(some, goesOn) {
   some.forEach((finger) => {
     if (finger.guarded) closed(finger);
     finger.goesOn = goesOn && (finger.idle ? finger.goesOn : Boolean(finger.kind.goesOn));
-    if (finger.idle) return;
-    finger.idle = true;
-    finger.kind.ended(finger.element, finger);
+    if (!finger.idle) release(finger);
   });
+}
+
+function release(finger) {
+  finger.idle = true;
+  finger.kind.ended(finger.element, finger);
+  lifted.forEach((listener) => listener());
 }
 
 /** What fingers do is not meant, until they come anew. */

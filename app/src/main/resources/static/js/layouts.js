@@ -2,6 +2,7 @@
 import { drag } from "./drag.js";
 import { twice } from "./doomed.js";
 import { place } from "./board.js";
+import { lay } from "./elements/keyboard.js";
 import { choose, chosen, copied, copy, guides, ids, toggle } from "./chosen.js";
 
 let page;
@@ -13,6 +14,7 @@ export function mount(main) {
   page = main;
   board = main.querySelector(".board");
   drawing = null;
+  main.addEventListener("htmx:configRequest", ({ detail }) => (detail.parameters.page = board?.dataset.page ?? ""));
   board?.querySelectorAll(".element:not(.part)").forEach(mountElement);
   board?.querySelectorAll(".element.part").forEach((part) => {
     place(part, board);
@@ -78,6 +80,7 @@ function ghost() {
 function mountElement(element) {
   place(element, board);
   element.style.setProperty("--at", element.dataset.at);
+  element.querySelectorAll(".keyrow").forEach((row) => lay(row));
   let group = [];
   let sizing = false;
   let by;

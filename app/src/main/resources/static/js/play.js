@@ -3,6 +3,7 @@ import * as button from "./elements/button.js";
 import * as choices from "./elements/choices.js";
 import * as fader from "./elements/fader.js";
 import * as field from "./elements/field.js";
+import * as keys from "./elements/keys.js";
 import * as knob from "./elements/knob.js";
 import * as pad from "./elements/pad.js";
 import * as shown from "./elements/shown.js";
@@ -14,7 +15,7 @@ import * as socket from "./socket.js";
 import { watchLock } from "./lock.js";
 import { watchPanic } from "./panic.js";
 
-const KINDS = { fader, knob, wheel, button, tap: button, pad, field, choices, list: choices };
+const KINDS = { fader, keys, knob, wheel, button, tap: button, pad, field, choices, list: choices };
 const board = document.getElementById("page");
 const lost = document.getElementById("lost");
 const layout = board.dataset.layout;
@@ -26,17 +27,23 @@ board.querySelectorAll(".element").forEach((element) => {
   const mounted = (KINDS[kind] ?? shown).mount(element);
   elements.set(id, { element, ...mounted });
   mounted.told({ value: Number(value), text }, id);
+  mounted.ids?.forEach((key) => elements.set(key, { element, ...mounted }));
   if (mounted.fingers === false) return;
   fingers.watch(element, mounted);
   element.addEventListener("keydown", (event) => fingers.listens() && mounted.key(event));
 });
 
-// What is not seen any more is held by nobody.
-screens.mount(board, () => fingers.letGo());
+screens.mount(board);
+fingers.whenLifted(screens.lifted);
 
 socket.on("shown", (message) => {
   Object.entries(message.elements).forEach(([part, news]) => elements.get(part.split(".")[0])?.told(news, part));
-  (message.taken ?? []).forEach((id) => elements.has(id) && fingers.taken(elements.get(id).element));
+  (message.taken ?? []).forEach((id) => {
+    const one = elements.get(id);
+    if (one?.taken) one.taken(id);
+    else if (one) fingers.taken(one.element);
+  });
+  if (message.page) screens.open(message.page);
   if (message.revision !== undefined) follow(message.revision);
 });
 // Layers that are on stand beside the name, the topmost first.
@@ -49,7 +56,7 @@ socket.on("layers", ({ stack }) => {
 // An edit made elsewhere is shown once no finger is down: a move is never cut short.
 let revision = Number(board.dataset.revision);
 function reloadWhenFree() {
-  if (fingers.any()) setTimeout(reloadWhenFree, 300);
+  if (fingers.any() || [...elements.values()].some((one) => one.holds?.())) setTimeout(reloadWhenFree, 300);
   else location.reload();
 }
 function follow(now) {
@@ -61,6 +68,7 @@ socket.on("rig", (message) => follow(message.revision));
 
 socket.on("offline", () => {
   fingers.cut();
+  letGo();
   document.body.classList.add("cut");
   lost.hidden = document.hidden;
 });
@@ -74,7 +82,17 @@ socket.on("welcome", () => {
   fingers.mended();
   document.documentElement.dataset.ready = "yes";
 });
-document.addEventListener("visibilitychange", () => document.hidden && fingers.letGo());
+document.addEventListener("visibilitychange", () => {
+  if (!document.hidden) return;
+  fingers.letGo();
+  letGo();
+});
+
+/** Also what is kept without a finger. */
+function letGo() {
+  elements.forEach((one) => one.letGo?.());
+}
+socket.on("silenced", letGo);
 
 watchLock(document.getElementById("lock"), layout);
 watchPanic(() => socket.send({ type: "panic" }));

@@ -1,55 +1,100 @@
-// How a layout lies on the screen it is played on: wide as it was drawn, or tall on one or several screens that are turned.
+// How a layout lies on the screen it is played on: which of its pages is open, wide as it was drawn, or tall on one or several screens.
+import { listens, on } from "./fingers.js";
+import { send } from "./socket.js";
+
 const SWIPE = 60;
 const QUICK = 800;
-const tall = matchMedia("(orientation: portrait)");
+const portrait = matchMedia("(orientation: portrait)");
+const pages = new Map();
 let board;
+let nav;
 let at = 0;
-
-/** @param turned is told whenever elements lie elsewhere or others are seen */
-export function mount(element, turned) {
-  board = element;
-  const nav = document.getElementById("screens");
-  const again = () => (arrange(nav), turned());
-  nav.addEventListener("click", (event) => {
-    const button = event.target.closest("[data-by]");
-    if (button) turn(Number(button.dataset.by), again);
-  });
-  tall.addEventListener("change", again);
-  swipes((by) => turn(by, again));
-  arrange(nav);
-}
 
 const numbers = (text) => text.split(",").map(Number);
 
-const count = () => numbers(board.dataset.screens).length / 2;
-
-function turn(by, again) {
-  if (!tall.matches) return;
-  const to = Math.max(0, Math.min(count() - 1, at + by));
-  if (to === at) return;
-  at = to;
-  again();
+export function mount(element) {
+  board = element;
+  nav = document.getElementById("screens");
+  document.querySelectorAll("#turns .turn").forEach((tab) => {
+    const tall = new Map(tab.dataset.tall.split(";").map((one) => one.split(":")));
+    pages.set(tab.dataset.page, { screens: numbers(tab.dataset.screens), tall });
+    tab.addEventListener("click", () => listens() && ask(tab.dataset.page));
+  });
+  board.addEventListener("click", ({ target }) => {
+    const page = target.closest("[data-opens]")?.dataset.opens;
+    if (page && listens()) ask(page);
+  });
+  nav.addEventListener("click", ({ target }) => {
+    const button = target.closest("[data-by]");
+    if (button) screen(Number(button.dataset.by));
+  });
+  portrait.addEventListener("change", arrange);
+  swipes((by) => screen(by) || (listens() && ask([...pages.keys()][[...pages.keys()].indexOf(board.dataset.page) + by])));
+  arrange();
 }
 
-function arrange(nav) {
-  const screens = numbers(board.dataset.screens);
+/** A page is open everywhere: here at once, and wherever else Orchard says so. */
+function ask(page) {
+  if (!pages.has(page) || page === board.dataset.page) return;
+  send({ type: "page", layout: board.dataset.layout, page });
+  open(page);
+}
+
+/** Shows a page; what a finger rules stays until it is lifted. */
+export function open(page) {
+  if (!pages.has(page) || page === board.dataset.page) return;
+  board.dataset.page = page;
+  at = 0;
+  document.querySelectorAll("#turns .turn, [data-opens]").forEach((tab) => {
+    const isOpen = (tab.dataset.page ?? tab.dataset.opens) === page;
+    if (isOpen) tab.setAttribute("aria-current", "page");
+    else tab.removeAttribute("aria-current");
+  });
+  arrange();
+}
+
+const count = () => pages.get(board.dataset.page).screens.length / 2;
+
+/** Turns to another screen of the page; false if there is none. */
+function screen(by) {
+  const to = Math.max(0, Math.min(count() - 1, at + by));
+  if (!portrait.matches || to === at) return false;
+  at = to;
+  arrange();
+  return true;
+}
+
+/** Puts everything where it is now. */
+export function arrange() {
+  const { screens, tall } = pages.get(board.dataset.page);
   at = Math.min(at, count() - 1);
-  nav.hidden = !tall.matches || count() < 2;
+  nav.hidden = !portrait.matches || count() < 2;
   document.getElementById("screenat").textContent = `${at + 1}/${count()}`;
   board.querySelectorAll(".element").forEach((element) => {
-    const { x, y, width, height } = element.dataset;
-    let [screen, ...box] = [at, Number(x), Number(y), Number(width), Number(height)];
-    let [columns, rows] = [Number(board.dataset.columns), Number(board.dataset.rows)];
-    if (tall.matches) {
-      [screen, ...box] = numbers(element.dataset.tall);
-      [columns, rows] = screens.slice(2 * screen, 2 * screen + 2);
-    }
-    element.hidden = screen !== at;
-    element.style.left = (100 * box[0]) / columns + "%";
-    element.style.top = (100 * box[1]) / rows + "%";
-    element.style.width = (100 * box[2]) / columns + "%";
-    element.style.height = (100 * box[3]) / rows + "%";
+    const place = portrait.matches ? tall.get(element.dataset.element) : wide(element);
+    const isHere = Boolean(place) && (!portrait.matches || numbers(place)[0] === at);
+    const stays = !isHere && !element.hidden && on(element).length > 0;
+    element.classList.toggle("stays", stays);
+    element.hidden = !isHere && !stays;
+    if (element.hidden || stays) return;
+    const [, x, y, width, height] = numbers(place);
+    const [columns, rows] = portrait.matches
+      ? screens.slice(2 * at, 2 * at + 2)
+      : [Number(board.dataset.columns), Number(board.dataset.rows)];
+    element.style.left = (100 * x) / columns + "%";
+    element.style.top = (100 * y) / rows + "%";
+    element.style.width = (100 * width) / columns + "%";
+    element.style.height = (100 * height) / rows + "%";
   });
+}
+
+function wide({ dataset: { page, x, y, width, height } }) {
+  return !page || page === board.dataset.page ? `0,${x},${y},${width},${height}` : undefined;
+}
+
+/** A finger was lifted: what only it kept here goes. */
+export function lifted() {
+  if (board.querySelector(".element.stays")) arrange();
 }
 
 /** Two fingers that go to one side together, beside what fingers play. */

@@ -30,6 +30,7 @@ public sealed interface Action
                 OpenPage,
                 PickPlace,
                 PinFocus,
+                PlayNotes,
                 Ramp,
                 Recall,
                 Reset,
@@ -75,6 +76,7 @@ public sealed interface Action
         EACH("for each", (parameter, device, names) -> ForEach.fresh("", names)),
         SONG("go to a song", (parameter, device, names) -> new GoToSong("", 1)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
+        PLAY("play notes on", (parameter, device, names) -> new PlayNotes(device, 1, 60)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
         STOP("stop everything", (parameter, device, names) -> new StopAll());
@@ -227,6 +229,8 @@ public sealed interface Action
         R pickPlace(PickPlace action);
 
         R pinFocus(PinFocus action);
+
+        R playNotes(PlayNotes action);
 
         R ramp(Ramp action);
 

@@ -13,6 +13,7 @@ import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PickPlace;
 import orchard.action.PinFocus;
+import orchard.action.PlayNotes;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -34,6 +35,7 @@ import orchard.gear.Selector;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
 import orchard.parameter.Parameter;
+import orchard.signal.MidiMessage;
 
 /**
  * What mappings do once: on a press, on a release, one after the other, with waits between. Whatever has to be ended again is owed by the press it was done for.
@@ -115,6 +117,7 @@ final class ActionRunner {
     }
 
     private void begin(Press press, double position) {
+        press.strength = Position.cut(position);
         note(press, Considered.Verdict.ACTED, position, "");
         perform(press, press.branch.press(), 0);
     }
@@ -330,6 +333,19 @@ final class ActionRunner {
         @Override
         public Void resetMoved(ResetMoved action) {
             payments.owe(press, new Debt.Reset());
+            return null;
+        }
+
+        @Override
+        public Void playNotes(PlayNotes action) {
+            int key = press.place();
+            int note = action.first() + key;
+            if (key < 0 || note > PlayNotes.HIGHEST) {
+                cycle.note(new Refused("No key was struck that has a note of its own"));
+            } else {
+                int velocity = (int) Math.max(1, Math.round(press.strength * 127));
+                payments.say(press, plan.device(), new MidiMessage.NoteOn(action.channel(), note, velocity), "note");
+            }
             return null;
         }
 

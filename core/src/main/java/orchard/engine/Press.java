@@ -41,6 +41,9 @@ final class Press {
     /** Whether what is done on a press was done, and what is done on its release is to come. */
     boolean acted;
 
+    /** How hard it was struck when what it does began, 0..1. */
+    double strength = 1;
+
     /** How many timers wait for it. */
     int waiting;
 
@@ -60,6 +63,15 @@ final class Press {
     /** A hand that types messages holds the note it sent until it types its end. */
     static Press typed(long cause) {
         return new Press(null, null, null, cause);
+    }
+
+    /** Its control's place among those of the mapping, from 0; −1 if no control was pressed. */
+    int place() {
+        int place = plan == null || control == null ? -1 : plan.triggers().length - 1;
+        while (place >= 0 && plan.triggers()[place] != control) {
+            place--;
+        }
+        return place;
     }
 
     boolean isHeld() {

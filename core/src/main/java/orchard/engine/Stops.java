@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.List;
 import orchard.gear.Profile;
+import orchard.outcome.Stopped;
 import orchard.signal.MidiMessage;
 
 /** Panic and the end: nothing waits any more, and all that is owed is paid. */
@@ -35,6 +36,7 @@ final class Stops {
     /** Stops everything, or all that has to do with one device: nothing waits any more, and all that is owed is paid. */
     void panic(Plan plan, String only) {
         boolean all = only.isEmpty();
+        cycle.note(new Stopped(only));
         for (DevicePlan device : plan.devices()) {
             if (all || device.state().id.equals(only)) {
                 cycle.drop(device.state().id);

@@ -15,6 +15,11 @@ public record Setup(Traits traits, Choices choices) {
     /** Nothing special and nothing chosen. */
     public static final Setup PLAIN = new Setup(Traits.PLAIN, Choices.NONE);
 
+    /** Nothing special but pages. */
+    public static Setup paged(List<ParameterPage> pages) {
+        return pages.isEmpty() ? PLAIN : new Setup(Traits.PLAIN, Choices.NONE.withParameterPages(pages));
+    }
+
     /** As it is written in files and in the database. */
     record Stored(
             List<PageGroup> pages,

@@ -1,5 +1,6 @@
 package orchard.layout;
 
+import orchard.gear.Control;
 import orchard.mistake.Mistake;
 
 /** A rectangle of cells, from the top left. */
@@ -28,6 +29,11 @@ public record Box(int x, int y, int width, int height) {
     /** The same elsewhere. */
     public Box at(int otherX, int otherY) {
         return new Box(otherX, otherY, width, height);
+    }
+
+    /** The same among the controls of a device. */
+    Control.Face face() {
+        return new Control.Face(x, y, width, height);
     }
 
     /** Says that it does not lie within so many columns and rows. */

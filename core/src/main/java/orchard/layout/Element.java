@@ -14,18 +14,20 @@ import orchard.mistake.Mistake;
  * @param name what stands on it; where it sets something or follows something, the name of that stands there instead
  * @param follows the parameter that it shows if it shows one; its own text or nothing if null
  * @param guard what a finger has to do before it listens; {@link Guard#NONE} where no finger moves it, or one tap chooses
+ * @param page id of the page it stands on, or "" for every one
  */
-public record Element(String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard) {
+public record Element(String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard, String page) {
 
     public Element {
         box.within(name, Layout.COLUMNS, Layout.ROWS);
         follows = face.follows() ? follows : null;
         guard = guard == null || !canBeGuarded(face) ? Guard.NONE : guard;
+        page = page == null ? "" : page;
     }
 
     /** One that listens at once. */
     public Element(String id, String name, Box box, Face face, Ref.ToParameter follows) {
-        this(id, name, box, face, follows, Guard.NONE);
+        this(id, name, box, face, follows, Guard.NONE, "");
     }
 
     /** One that follows nothing. */
@@ -40,32 +42,42 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
 
     /** The same element elsewhere or in another size. */
     public Element at(Box other) {
-        return new Element(id, name, other, face, follows, guard);
+        return new Element(id, name, other, face, follows, guard, page);
     }
 
     /** The same element with another name. */
     public Element named(String other) {
-        return new Element(id, other, box, face, follows, guard);
+        return new Element(id, other, box, face, follows, guard, page);
     }
 
     /** The same element that answers to fingers in another way. */
     public Element as(Face other) {
-        return new Element(id, name, box, other, follows, guard);
+        return new Element(id, name, box, other, follows, guard, page);
     }
 
     /** The same element showing something else. */
     public Element following(Ref.ToParameter other) {
-        return new Element(id, name, box, face, other, guard);
+        return new Element(id, name, box, face, other, guard, page);
     }
 
     /** The same element that listens to fingers otherwise guarded. */
     public Element guarded(Guard other) {
-        return new Element(id, name, box, face, follows, other);
+        return new Element(id, name, box, face, follows, other, page);
     }
 
     /** The same element under another id. */
     public Element called(String other) {
-        return new Element(other, name, box, face, follows, guard);
+        return new Element(other, name, box, face, follows, guard, page);
+    }
+
+    /** The same element on another page; "" for every one. */
+    public Element on(String other) {
+        return new Element(id, name, box, face, follows, guard, other);
+    }
+
+    /** Whether it is seen while a page is open. */
+    public boolean isOn(String open) {
+        return page.isEmpty() || page.equals(open);
     }
 
     /** The phrase of its sentence that says when it listens; none where it listens at once in any case. */
@@ -75,9 +87,11 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 : Optional.empty();
     }
 
-    /** What is chosen by one tap among several has no way on which a finger could stay or slide. */
+    /** What is chosen by one tap among several has no way on which a finger could stay or slide, and nobody plays keys that wait. */
     private static boolean canBeGuarded(Face face) {
-        return face.hand().filter(hand -> hand != Control.Kind.CHOICE).isPresent();
+        return face.hand()
+                .filter(hand -> hand != Control.Kind.CHOICE && hand != Control.Kind.KEY)
+                .isPresent();
     }
 
     /**
@@ -102,6 +116,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
      * @param follows null for none
      * @param face null for the plain one of its kind
      * @param guard null for none
+     * @param page null for every one
      */
     public record Stored(
             String id,
@@ -113,7 +128,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
             int height,
             Ref.ToParameter follows,
             Face face,
-            Guard guard) {}
+            Guard guard,
+            String page) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
@@ -124,7 +140,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 new Box(from.x, from.y, from.width, from.height),
                 from.face == null ? from.kind.plain() : from.face,
                 from.follows,
-                from.guard);
+                from.guard,
+                from.page);
     }
 
     /** How it is stored. */
@@ -140,6 +157,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 box.height(),
                 follows,
                 face.equals(kind().plain()) ? null : face,
-                guard == Guard.NONE ? null : guard);
+                guard == Guard.NONE ? null : guard,
+                page.isEmpty() ? null : page);
     }
 }

@@ -12,7 +12,22 @@ import orchard.signal.MessagePattern;
  * id with a dot and the number's name after it.
  */
 public sealed interface Face
-        permits Fader, Knob, Button, Pad, Field, Wheel, Choices, Tap, Words, Reading, Meter, Lamp, Clock, Strips {
+        permits Fader,
+                Knob,
+                Button,
+                Pad,
+                Field,
+                Wheel,
+                Choices,
+                Tap,
+                Words,
+                Reading,
+                Meter,
+                Lamp,
+                Clock,
+                Tabs,
+                Keys,
+                Strips {
 
     /** Under what it is stored, and what people call it. */
     Kind kind();
@@ -22,6 +37,18 @@ public sealed interface Face
 
     /** What it is among the controls of a device; empty if no finger moves it. */
     Optional<Control.Kind> hand();
+
+    /** What fingers move of an element that is this, as controls of the device that its layout is: nearly always one, or none. */
+    default List<Control> controls(Element element) {
+        return hand().stream()
+                .map(hand -> new Control(
+                        element.id(),
+                        element.name(),
+                        hand,
+                        dimensions(element.id()),
+                        element.box().face()))
+                .toList();
+    }
 
     /** What it shows: the element itself by its id, and the numbers that are shown each for itself by their parts. */
     default List<String> shows(String id) {

@@ -11,6 +11,7 @@ import orchard.mistake.Mistake;
  * @param before plain words before it
  * @param name by which it is changed
  * @param value what is chosen
+ * @param options what may be chosen; none where it is typed
  */
 public record Phrase(String before, String name, String value, List<Option> options) {
 
@@ -20,6 +21,11 @@ public record Phrase(String before, String name, String value, List<Option> opti
      * @param value by which it is chosen
      */
     public record Option(String value, String words) {}
+
+    /** Words that are typed: it offers nothing. */
+    public static Phrase typed(String before, String name, String value) {
+        return new Phrase(before, name, value, List.of());
+    }
 
     /** One of two. */
     static Phrase either(String before, String name, boolean value, String yes, String no) {

@@ -33,6 +33,7 @@ public sealed interface Outcome
                 Refused,
                 Said,
                 SilenceChanged,
+                Stopped,
                 Unconfirmed,
                 VariableSet,
                 Waits {

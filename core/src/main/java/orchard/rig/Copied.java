@@ -33,9 +33,10 @@ public final class Copied {
     /**
      * Pastes elements: where they were, or a cell further where the very same place is taken.
      *
+     * @param page on which they stand then; "" where the layout has one only
      * @throws Mistake if the text is not what {@link #text} gives
      */
-    public static Pasted into(Layout layout, String text) {
+    public static Pasted into(Layout layout, String text, String page) {
         List<Element> elements;
         try {
             elements = PartJson.read(text, ELEMENTS);
@@ -49,8 +50,8 @@ public final class Copied {
         Layout with = layout;
         boolean isTaken = false;
         for (Element element : elements) {
-            Element free = element.called(with.freeId());
-            isTaken |= layout.elements().stream().anyMatch(e -> e.box().equals(free.box()));
+            Element free = element.called(with.freeId()).on(page);
+            isTaken |= layout.on(page).stream().anyMatch(e -> e.box().equals(free.box()));
             ids.add(free.id());
             with = with.with(free);
         }

@@ -85,12 +85,19 @@ record PartCheck(String part) implements Part.Visitor<Void> {
     public Void layout(Layout layout) {
         name("name", layout.name());
         layout.elements().forEach(element -> name("name", element.name()));
+        layout.pages().forEach(page -> name("page", page.name()));
+        pages(layout);
         List<Element> played = layout.played();
-        if (played.size() > MOST_ELEMENTS) {
+        int size = played.stream()
+                .mapToInt(
+                        element -> Math.max(1, element.face().controls(element).size()))
+                .sum();
+        if (size > MOST_ELEMENTS) {
             throw EditRefused.invalid(
                     layout.id(),
                     "elements",
-                    "A layout has %d elements at most; this one would have %d".formatted(MOST_ELEMENTS, played.size()));
+                    "A layout has %d elements at most, and a key is one; this one would have %d"
+                            .formatted(MOST_ELEMENTS, size));
         }
         Set<String> ids = new HashSet<>();
         Stream.concat(layout.elements().stream().filter(one -> one.face() instanceof Strips), played.stream())
@@ -101,6 +108,29 @@ record PartCheck(String part) implements Part.Visitor<Void> {
                             layout.id(), "elements", "Two elements of a layout have the id “" + twice.id() + "”");
                 });
         return null;
+    }
+
+    private static void pages(Layout layout) {
+        Set<String> pages = new HashSet<>();
+        if (layout.pages().size() > Layout.MOST_PAGES) {
+            throw EditRefused.invalid(layout.id(), "page", "A layout has " + Layout.MOST_PAGES + " pages at most");
+        }
+        layout.pages().stream()
+                .filter(page -> page.id().isEmpty() || !pages.add(page.id()))
+                .findFirst()
+                .ifPresent(twice -> {
+                    throw EditRefused.invalid(
+                            layout.id(), "page", "Two pages of a layout have the id “" + twice.id() + "”");
+                });
+        layout.elements().stream()
+                .filter(element -> !element.page().isEmpty() && !pages.contains(element.page()))
+                .findFirst()
+                .ifPresent(lost -> {
+                    throw EditRefused.invalid(
+                            layout.id(),
+                            "page",
+                            "“" + lost.name() + "” stands on a page that is not there (" + lost.page() + ")");
+                });
     }
 
     @Override

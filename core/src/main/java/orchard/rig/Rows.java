@@ -150,7 +150,7 @@ public final class Rows {
     }
 
     /**
-     * The edit that makes a layout another, with the mappings of its rows.
+     * The edit that makes a layout another, with the mappings of its rows and its keys.
      *
      * @param before null for a new one
      * @param after null for one that goes
@@ -159,6 +159,11 @@ public final class Rows {
         Part.OfLayout was = before == null ? null : new Part.OfLayout(before);
         Part.OfLayout is = after == null ? null : new Part.OfLayout(after);
         List<Edit.Change> changes = new ArrayList<>(List.of(new Edit.Change(was, is)));
+        new Keyboards(rig)
+                .moved(before, after)
+                .forEach((mapping, then) -> changes.add(new Edit.Change(
+                        new Part.OfMapping(mapping),
+                        then.map(Part.OfMapping::new).orElse(null))));
         Map<Ref.ToControl, Ref.ToParameter> old = before == null ? Map.of() : before.rows();
         Map<Ref.ToControl, Ref.ToParameter> now = after == null ? Map.of() : after.rows();
         if (old.equals(now)) {

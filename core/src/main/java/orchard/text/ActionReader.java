@@ -14,6 +14,7 @@ import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PickPlace;
 import orchard.action.PinFocus;
+import orchard.action.PlayNotes;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -51,6 +52,7 @@ import orchard.text.grammar.SentencesParser.NudgeContext;
 import orchard.text.grammar.SentencesParser.OpenPageContext;
 import orchard.text.grammar.SentencesParser.PickPlaceContext;
 import orchard.text.grammar.SentencesParser.PinFocusContext;
+import orchard.text.grammar.SentencesParser.PlayNotesContext;
 import orchard.text.grammar.SentencesParser.RampContext;
 import orchard.text.grammar.SentencesParser.RecallContext;
 import orchard.text.grammar.SentencesParser.ResetContext;
@@ -268,6 +270,19 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                 ? PinFocus.Way.TURN
                 : Tokens.says(action, "pin") ? PinFocus.Way.ON : PinFocus.Way.OFF;
         return new PinFocus(read.focus(action.focus()), way);
+    }
+
+    @Override
+    public Action visitPlayNotes(PlayNotesContext action) {
+        String device = read.device(action.device());
+        String note = read.text(action.STRING());
+        int first = read.rolls()
+                .names()
+                .noteNames()
+                .note(note)
+                .orElseThrow(
+                        () -> new Unread(action.STRING().getSymbol(), "“" + note + "” is no note: one is C3 or 48"));
+        return Unread.at(action.NUMBER().getSymbol(), () -> new PlayNotes(device, read.count(action.NUMBER()), first));
     }
 
     @Override

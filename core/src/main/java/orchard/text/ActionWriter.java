@@ -13,6 +13,7 @@ import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PickPlace;
 import orchard.action.PinFocus;
+import orchard.action.PlayNotes;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -116,6 +117,12 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
             case OFF -> "free";
         };
         return word + " focus " + rolls.foci().written(action.focus());
+    }
+
+    @Override
+    public String playNotes(PlayNotes action) {
+        return "play notes from " + Spelling.quoted(rolls.names().noteNames().name(action.first())) + " on "
+                + device(action.device()) + " channel " + action.channel();
     }
 
     @Override

@@ -58,6 +58,7 @@ class ActionFieldsTest {
                 new OpenPage("desk", "", -2, "storm"),
                 new Recall("desk", "", 1, ""),
                 new Tap(VOLUME),
+                new PlayNotes("box", 16, 36),
                 new Send("box", new MidiMessage.ControlChange(1, 20, 64)),
                 new Wait(0.25),
                 new Wait(0, 3, Wait.Again.ANEW),

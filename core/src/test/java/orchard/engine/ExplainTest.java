@@ -43,7 +43,10 @@ class ExplainTest {
                 .containsExactly(
                         line(Tone.IN, "Desk is there."), line(Tone.OUT, "The greeting of Desk: /desk/hello ."));
         bench.engine.handle(new Event.Panic(bench.nanos));
-        assertThat(explain()).containsExactly(line(Tone.OUT, "The panic of Desk: /desk/stop ."));
+        assertThat(explain())
+                .containsExactly(
+                        line(Tone.THROUGH, "Everything was stopped."),
+                        line(Tone.OUT, "The panic of Desk: /desk/stop ."));
     }
 
     @Test

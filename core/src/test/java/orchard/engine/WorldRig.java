@@ -15,6 +15,7 @@ import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PickPlace;
 import orchard.action.PinFocus;
+import orchard.action.PlayNotes;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -536,7 +537,10 @@ public final class WorldRig {
                         : new Wait(
                                 0.05 + random.nextInt(5) / 10.0,
                                 Wait.Again.values()[random.nextInt(Wait.Again.values().length)]);
-            case 6 -> new Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90));
+            case 6 ->
+                onRelease || random.nextBoolean()
+                        ? new Send("synth", new MidiMessage.NoteOn(1 + random.nextInt(2), 60 + random.nextInt(3), 90))
+                        : new PlayNotes("synth", 1 + random.nextInt(2), 59 + random.nextInt(3));
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");
             case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));

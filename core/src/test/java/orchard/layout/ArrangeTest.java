@@ -58,15 +58,15 @@ class ArrangeTest {
 
     @Test
     void whatIsPastedHasIdsOfItsOwnAndLiesOnNothingItWasCopiedFrom() {
-        Copied.Pasted here = Copied.into(THREE, Copied.text(THREE, List.of("e1", "e3")));
+        Copied.Pasted here = Copied.into(THREE, Copied.text(THREE, List.of("e1", "e3")), "");
         assertThat(here.ids()).containsExactly("e4", "e5");
         assertThat(here.layout().elements()).hasSize(5);
         assertThat(here.layout().element("e4").orElseThrow().box()).isNotEqualTo(new Box(10, 2, 4, 6));
-        Copied.Pasted there = Copied.into(new Layout("m", "Other", List.of()), Copied.text(THREE, List.of("e1")));
+        Copied.Pasted there = Copied.into(new Layout("m", "Other", List.of()), Copied.text(THREE, List.of("e1")), "");
         assertThat(boxes(there.layout())).containsExactly(new Box(10, 2, 4, 6));
         for (String wrong :
                 List.of("", "[]", "{}", "[null]", "[{\"id\":\"e1\"}]", "[{\"id\":\"e1\",\"kind\":\"NO\"}]")) {
-            assertThatThrownBy(() -> Copied.into(THREE, wrong)).as(wrong).isInstanceOf(Mistake.class);
+            assertThatThrownBy(() -> Copied.into(THREE, wrong, "")).as(wrong).isInstanceOf(Mistake.class);
         }
     }
 

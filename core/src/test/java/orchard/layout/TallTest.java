@@ -25,7 +25,7 @@ class TallTest {
             int height = 1 + random.nextInt(random.nextInt(8) == 0 ? Layout.ROWS : 6);
             Box size = new Box(0, 0, width, height);
             Box box = tidy
-                    ? layout.room(size)
+                    ? layout.room(size, "")
                     : size.at(random.nextInt(Layout.COLUMNS - width + 1), random.nextInt(Layout.ROWS - height + 1));
             layout = layout.with(new Element("e" + i, "E " + i, box, kind.plain()));
         }

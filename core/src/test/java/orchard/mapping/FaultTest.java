@@ -10,6 +10,7 @@ import orchard.action.Action;
 import orchard.action.Choose;
 import orchard.action.Nudge;
 import orchard.action.OpenPage;
+import orchard.action.PlayNotes;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.Send;
@@ -97,6 +98,9 @@ class FaultTest {
                         doing(new Send("harp", new MidiMessage.ProgramChange(1, 1))),
                         "It sends to a device that is not in the rig (harp)."),
                 Arguments.of(
+                        doing(new PlayNotes("harp", 1, 60)), "It plays on a device that is not in the rig (harp)."),
+                Arguments.of(doing(new PlayNotes("desk", 1, 60)), "It plays notes on Desk, which does not speak MIDI."),
+                Arguments.of(
                         doing(new SetOfPage("harp")), "It sets parameters of a device that is not in the rig (harp)."),
                 Arguments.of(
                         doing(new SetOfPage("desk")).with(new Shape(List.of(new Scale(0, 1, 1, 2)))),
@@ -130,6 +134,7 @@ class FaultTest {
                 doing(new Recall("desk", "preset1", 0, "")),
                 doing(new Recall("desk", "", 1, "")),
                 doing(new Send("box", new MidiMessage.ProgramChange(1, 1)), new StopAll()),
+                doing(new PlayNotes("box", 16, 127)),
                 doing(new Choose(MUTE, List.of(), null)),
                 doing(new SetOfPage("desk")).with(new Shape(List.of(new Invert()))));
     }

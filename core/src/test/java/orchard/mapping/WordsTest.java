@@ -19,6 +19,7 @@ import orchard.action.Nudge;
 import orchard.action.OpenPage;
 import orchard.action.PickPlace;
 import orchard.action.PinFocus;
+import orchard.action.PlayNotes;
 import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
@@ -173,6 +174,7 @@ class WordsTest {
                 Arguments.of(new Recall("desk", "preset1", 0, ""), "recall “Low tide” on Desk"),
                 Arguments.of(new Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
                 Arguments.of(new Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
+                Arguments.of(new PlayNotes("box", 2, 48), "play notes from C3 on, one for each, on Box, ch 2"),
                 Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
                 Arguments.of(new NextLayer("pads", 1), "go to the next layer of pads"),
                 Arguments.of(new NextLayer("pads", -2), "go back 2 layers of pads"),

@@ -77,7 +77,7 @@ public final class Captions {
     /** Whether words above an element show the name of its group: then it need not stand on the element. */
     private boolean isTitled(Layout layout, Element element, Device device, String group) {
         return layout.played().stream()
-                .filter(title -> title.kind() == Kind.LABEL && title.follows() != null)
+                .filter(title -> title.kind() == Kind.LABEL && title.follows() != null && title.isOn(element.page()))
                 .filter(title -> title.box().isAbove(element.box()))
                 .flatMap(title -> values.now(title.follows(), keeper.rig()).stream())
                 .anyMatch(followed -> followed.device().equals(device.id())

@@ -35,6 +35,7 @@ import orchard.outcome.ParameterTold;
 import orchard.outcome.PresenceChanged;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
+import orchard.outcome.Stopped;
 import orchard.outcome.VariableSet;
 import orchard.rig.Rig;
 import orchard.rig.Song;
@@ -258,6 +259,7 @@ public final class LiveHub {
                 reached(opened.page(), trace.rig());
             } else if (pages.kind() == Selector.Kind.PARAMETER_PAGES) {
                 socket.tellPage("pages", Map.of("type", "opened", "device", pages.device(), "page", opened.page()));
+                surfaces.opened(pages.device(), opened.page());
             } else {
                 socket.tellPage(
                         "describe",
@@ -271,6 +273,8 @@ public final class LiveHub {
                                 "page",
                                 opened.page()));
             }
+        } else if (outcome instanceof Stopped) {
+            socket.tellPage("play", Map.of("type", "silenced"));
         } else if (outcome instanceof LayersTurned turned) {
             socket.tellAll(Map.of("type", "layers", "stack", turned.stack(), "latched", turned.latched()));
         } else if (outcome instanceof FocusMoved moved) {

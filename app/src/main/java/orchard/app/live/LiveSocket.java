@@ -61,7 +61,7 @@ public final class LiveSocket extends TextWebSocketHandler {
 
     private final JsonMapper json = JsonMapper.builder().build();
     /** What tablets are told of that does not concern one layout only. */
-    private static final Set<String> OF_LAYOUTS = Set.of("layers", "rig", "stopped");
+    private static final Set<String> OF_LAYOUTS = Set.of("layers", "rig", "stopped", "silenced");
 
     private final Map<String, OpenPage> clients = new ConcurrentHashMap<>();
     private final EngineRoom engine;
@@ -205,7 +205,7 @@ public final class LiveSocket extends TextWebSocketHandler {
                 || switch (text(message, "type")) {
                     case "panic" -> true;
                     case "hello" -> text(message, "page").equals("play") && tablet.mayPlay(text(message, "layout"));
-                    case "touch", "default" -> tablet.mayPlay(text(message, "layout"));
+                    case "touch", "default", "page" -> tablet.mayPlay(text(message, "layout"));
                     default -> false;
                 };
         if (!may) {
@@ -218,6 +218,7 @@ public final class LiveSocket extends TextWebSocketHandler {
             case "hello" -> hello(client, message);
             case "touch" -> touch(client, Touches.of(message));
             case "default" -> surfaces.reset(text(message, "layout"), text(message, "control"));
+            case "page" -> surfaces.turn(text(message, "layout"), text(message, "page"));
             case "set" -> engine.set(text(message, "device"), text(message, "parameter"), number(message, "value"));
             case "learn" -> learn.touched(new Ref.ToParameter(text(message, "device"), text(message, "parameter")));
             case "learnControl" ->

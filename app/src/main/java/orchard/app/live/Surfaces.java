@@ -14,8 +14,11 @@ import java.util.stream.Collectors;
 import orchard.app.Daemon;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Dimension;
+import orchard.gear.Selector;
 import orchard.gear.SendMode;
 import orchard.layout.Element;
+import orchard.layout.Layout;
+import orchard.mistake.Mistake;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -51,6 +54,7 @@ final class Surfaces {
     private final EngineRoom engine;
     private final RigKeeper keeper;
     private final Captions captions;
+    private final Values values;
     private final Set<OpenPage> pages = ConcurrentHashMap.newKeySet();
     private final Map<String, Map<String, Shown>> standings = new ConcurrentHashMap<>();
     /** The page whose finger came last to each control that is touched. */
@@ -61,10 +65,11 @@ final class Surfaces {
 
     private final ScheduledExecutorService telling = Daemon.scheduler("surfaces");
 
-    Surfaces(EngineRoom engine, RigKeeper keeper, Captions captions) {
+    Surfaces(EngineRoom engine, RigKeeper keeper, Captions captions, Values values) {
         this.engine = engine;
         this.keeper = keeper;
         this.captions = captions;
+        this.values = values;
     }
 
     /** A page plays a layout from now on: it is told where everything stands. */
@@ -77,6 +82,7 @@ final class Surfaces {
             stands(page.layout, element, named);
             page.untold().shows(element, named);
         });
+        page.untold().opens(open(page.layout, values.page(Selector.Owner.parameters(page.layout))));
         Map<String, Object> all = new LinkedHashMap<>(page.untold().take());
         all.put("type", "shown");
         all.putIfAbsent("elements", Map.of());
@@ -244,6 +250,40 @@ final class Surfaces {
                         tell(layout, element, new Shown(null, null, name));
                     }
                 }));
+    }
+
+    /** Another page of a layout is open: every screen that plays it shows that one. */
+    void opened(String layout, int number) {
+        String open = open(layout, number);
+        for (OpenPage page : pages) {
+            if (page.layout.equals(layout)) {
+                page.untold().opens(open);
+                tell(page);
+            }
+        }
+    }
+
+    /** The id of a page of a layout; "" if there is none of that number. */
+    private String open(String layout, int number) {
+        return keeper.rig()
+                .layout(layout)
+                .map(Layout::pages)
+                .filter(pages -> number >= 1 && number <= pages.size())
+                .map(pages -> pages.get(number - 1).id())
+                .orElse("");
+    }
+
+    /**
+     * A finger opens a page of a layout.
+     *
+     * @throws Mistake if there is none of that id
+     */
+    void turn(String layout, String page) {
+        keeper.rig()
+                .layout(layout)
+                .filter(one -> one.pages().stream().anyMatch(other -> other.id().equals(page)))
+                .orElseThrow(() -> new Mistake("page", "that page is not there any more"));
+        engine.open(layout, page);
     }
 
     /** What an element sets goes to its default. */

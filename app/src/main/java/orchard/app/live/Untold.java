@@ -15,6 +15,7 @@ final class Untold {
 
     private final Map<String, Surfaces.Shown> elements = new LinkedHashMap<>();
     private final Set<String> taken = new LinkedHashSet<>();
+    private String opened = "";
     private boolean planned;
     private long toldNanos = System.nanoTime();
 
@@ -26,6 +27,11 @@ final class Untold {
     /** A finger on another page holds a control that one of this page held. */
     synchronized void takes(String control) {
         taken.add(control);
+    }
+
+    /** Another page of the layout is open. */
+    synchronized void opens(String page) {
+        opened = page;
     }
 
     /** Plans to tell it; false if that was planned already. */
@@ -47,7 +53,7 @@ final class Untold {
 
     /** All of it as a message, told from now on; empty if there is nothing. */
     synchronized Map<String, Object> take() {
-        if (elements.isEmpty() && taken.isEmpty()) {
+        if (elements.isEmpty() && taken.isEmpty() && opened.isEmpty()) {
             return Map.of();
         }
         toldNanos = System.nanoTime();
@@ -59,6 +65,10 @@ final class Untold {
         if (!taken.isEmpty()) {
             message.put("taken", List.copyOf(taken));
         }
+        if (!opened.isEmpty()) {
+            message.put("page", opened);
+        }
+        opened = "";
         elements.clear();
         taken.clear();
         return message;

@@ -9,17 +9,20 @@ import orchard.layout.Face;
 import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Page;
 import orchard.rig.PartJson;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 
-/** Owns {@code layout} with {@code layout_element}. */
+/** Owns {@code layout} with {@code layout_page} and {@code layout_element}. */
 @Component
 class LayoutTable {
 
     private record Of(String layout, Element element) {}
+
+    private record PageOf(String layout, Page page) {}
 
     private static final TypeReference<Face> FACE = new TypeReference<>() {};
 
@@ -52,16 +55,25 @@ class LayoutTable {
                                     rs.getInt("height"),
                                     follows,
                                     face == null ? null : PartJson.read(face, FACE),
-                                    guard == null ? null : Guard.valueOf(guard))));
+                                    guard == null ? null : Guard.valueOf(guard),
+                                    rs.getString("page"))));
                 })
                 .list()
                 .stream()
                 .collect(Collectors.groupingBy(Of::layout, Collectors.mapping(Of::element, Collectors.toList())));
+        Map<String, List<Page>> pages = jdbc
+                .sql("select * from layout_page order by layout, place")
+                .query((rs, row) ->
+                        new PageOf(rs.getString("layout"), new Page(rs.getString("id"), rs.getString("name"))))
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(PageOf::layout, Collectors.mapping(PageOf::page, Collectors.toList())));
         return jdbc.sql("select * from layout")
                 .query((rs, row) -> new Versioned<>(
                         new Layout(
                                 rs.getString("id"),
                                 rs.getString("name"),
+                                pages.getOrDefault(rs.getString("id"), List.of()),
                                 elements.getOrDefault(rs.getString("id"), List.of())),
                         rs.getLong("revision")))
                 .list();
@@ -75,10 +87,13 @@ class LayoutTable {
         jdbc.sql("insert into layout (id, revision, name) values (?, ?, ?)")
                 .params(layout.id(), revision, layout.name())
                 .update();
+        batch.batchUpdate(
+                "insert into layout_page (layout, place, id, name) values (?, ?, ?, ?)",
+                ChildRows.of(layout.id(), layout.pages(), page -> new Object[] {page.id(), page.name()}));
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, ChildRows.of(layout.id(), layout.elements(), element -> {
             Element.Stored e = element.stored();
             return new Object[] {
@@ -92,7 +107,8 @@ class LayoutTable {
                 e.follows() == null ? null : e.follows().device(),
                 e.follows() == null ? null : e.follows().parameter(),
                 e.face() == null ? null : PartJson.write(e.face(), FACE),
-                e.guard() == null ? null : e.guard().name()
+                e.guard() == null ? null : e.guard().name(),
+                e.page()
             };
         }));
     }

@@ -122,9 +122,11 @@ record ElementView(Element element, String caption, double value, String text, L
     }
 
     private String role(Control.Kind hand) {
-        return hand.pressed()
-                ? "button"
-                : hand != Control.Kind.CHOICE ? "slider" : kind().equals("list") ? "group" : "radiogroup";
+        return hand == Control.Kind.KEY
+                ? "group"
+                : hand.pressed()
+                        ? "button"
+                        : hand != Control.Kind.CHOICE ? "slider" : kind().equals("list") ? "group" : "radiogroup";
     }
 
     /** Whether it is one of those that go from 0 to 100. */
@@ -134,6 +136,6 @@ record ElementView(Element element, String caption, double value, String text, L
 
     /** Whether the keyboard reaches it as a whole. */
     public boolean focusable() {
-        return "slider".equals(role()) || "button".equals(role());
+        return "slider".equals(role()) || "button".equals(role()) || element.kind() == Kind.KEYS;
     }
 }

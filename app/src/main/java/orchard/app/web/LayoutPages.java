@@ -1,11 +1,10 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.BiFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.app.live.Captions;
@@ -13,25 +12,24 @@ import orchard.app.live.Names;
 import orchard.app.live.Values;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
-import orchard.gear.Ref;
+import orchard.gear.Selector;
 import orchard.layout.Arrange;
-import orchard.layout.Box;
 import orchard.layout.Element;
+import orchard.layout.Keys;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Page;
 import orchard.layout.Strips;
 import orchard.layout.Tall;
 import orchard.mapping.Sentence;
-import orchard.mistake.Mistake;
 import orchard.parameter.Parameter;
-import orchard.rig.Copied;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.Keyboards;
 import orchard.rig.Panel;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Rows;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -39,7 +37,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseBody;
 
 /** Lay out: draw a layout; and the layout itself, opened on another browser to be played. */
 @Controller
@@ -49,10 +46,12 @@ class LayoutPages {
     private final Names names;
     private final Values values;
     private final Captions captions;
+    private final LayoutEdits edits;
     private final RigCache<ParameterTitles> titles;
 
-    LayoutPages(RigKeeper keeper, Names names, Values values, Captions captions) {
+    LayoutPages(RigKeeper keeper, Names names, Values values, Captions captions, LayoutEdits edits) {
         this.keeper = keeper;
+        this.edits = edits;
         this.names = names;
         this.values = values;
         this.captions = captions;
@@ -62,23 +61,27 @@ class LayoutPages {
     @GetMapping("/layouts")
     String page(
             @RequestParam(defaultValue = "") String layout,
+            @RequestParam(defaultValue = "") String page,
             @RequestParam(defaultValue = "") String element,
             Model model) {
         Rig rig = keeper.rig();
         model.addAttribute("layouts", rig.layouts());
+        model.addAttribute("notes", rig.noteNames());
         model.addAttribute("wholes", wholes(rig).stream().map(Whole::title).toList());
         Optional<Layout> chosen =
                 rig.layout(layout).or(() -> rig.layouts().stream().findFirst());
         model.addAttribute("layout", chosen.orElse(null));
         chosen.ifPresent(l -> {
             model.addAttribute("seen", keeper.revision(l.id()));
-            List<ElementView> drawn = drawn(l, l.elements(), rig);
+            List<String> chosenIds = List.of(element.split(","));
+            String open = open(l, page, chosenIds);
+            model.addAttribute("open", open);
+            List<ElementView> drawn = drawn(l, l.on(open), rig);
             model.addAttribute("drawn", drawn);
             List<Element> inRows = new ArrayList<>(l.played());
-            inRows.removeAll(l.elements());
+            inRows.removeIf(one -> !one.isOn(open) || l.elements().contains(one));
             model.addAttribute("inRows", drawn(l, inRows, rig));
             model.addAttribute("shelf", Shelved.ALL);
-            List<String> chosenIds = List.of(element.split(","));
             List<ElementView> several = chosenIds.stream()
                     .distinct()
                     .flatMap(one -> drawn.stream().filter(d -> d.element().id().equals(one)))
@@ -95,14 +98,37 @@ class LayoutPages {
         return "layouts/page";
     }
 
+    /** The page that is drawn: that of what is selected, else the one that was asked for, else the first; "" where there is only one. */
+    private static String open(Layout layout, String asked, List<String> chosen) {
+        return layout.elements().stream()
+                .filter(element ->
+                        chosen.contains(element.id()) && !element.page().isEmpty())
+                .findFirst()
+                .map(Element::page)
+                .or(() -> layout.page(asked).map(Page::id))
+                .orElse("");
+    }
+
     private void selected(Layout layout, Element element, Rig rig, Model model) {
         boolean isRow = element.face() instanceof Strips;
         model.addAttribute(
                 "phrases",
                 element.face() instanceof Strips strips
                         ? new Rows(rig).phrases(strips)
-                        : Stream.concat(element.face().phrases().stream(), element.listens().stream())
-                                .toList());
+                        : element.face() instanceof Keys keys
+                                ? Stream.concat(
+                                                new Keyboards(rig).phrases(layout, element).stream(),
+                                                keys.phrases().stream())
+                                        .toList()
+                                : Stream.concat(element.face().phrases().stream(), element.listens().stream())
+                                        .toList());
+        model.addAttribute("stands", layout.stands(element).orElse(null));
+        if (element.face() instanceof Keys) {
+            new Keyboards(rig)
+                    .plays(layout, element)
+                    .ifPresent(m -> model.addAttribute(
+                            "sets", new Sets(m.id(), Sentence.of(m, names).text())));
+        }
         model.addAttribute("strips", isRow ? strips(layout, element) : List.of());
         if (element.face().follows()) {
             ParameterTitles all = titles.of(rig);
@@ -138,35 +164,63 @@ class LayoutPages {
     String play(@PathVariable String id, Model model) {
         Layout layout = keeper.rig().layout(id).orElseThrow(Replies::gone);
         model.addAttribute("layout", layout);
+        model.addAttribute("notes", keeper.rig().noteNames());
         model.addAttribute("drawn", drawn(layout, layout.played(), keeper.rig()));
         model.addAttribute("revision", keeper.revision());
         model.addAttribute("columns", Layout.COLUMNS);
         model.addAttribute("rows", Layout.ROWS);
-        Tall tall = Tall.of(layout.played());
+        List<String> pages = layout.pages().isEmpty()
+                ? List.of("")
+                : layout.pages().stream().map(Page::id).toList();
         model.addAttribute(
-                "screens",
-                numbers(tall.screens().stream().flatMap(screen -> Stream.of(screen.columns(), screen.rows()))));
-        model.addAttribute("tall", places(tall));
+                "turned", pages.stream().map(page -> Turned.of(layout, page)).toList());
+        int open = values.page(Selector.Owner.parameters(id));
+        model.addAttribute("open", pages.get(Math.min(open, pages.size()) - 1));
+        model.addAttribute(
+                "tabbed",
+                layout.elements().stream()
+                        .anyMatch(one -> one.kind() == Kind.PAGES && one.page().isEmpty()));
         model.addAttribute("stack", LayerView.of(keeper.rig(), names, values));
         return "play/page";
     }
 
-    /** By element: which screen, from 0, and where on it. */
-    private static Map<String, String> places(Tall tall) {
-        Map<String, String> places = new HashMap<>();
-        for (int i = 0; i < tall.screens().size(); i++) {
-            int number = i;
-            tall.screens()
-                    .get(i)
-                    .boxes()
-                    .forEach((id, box) ->
-                            places.put(id, numbers(Stream.of(number, box.x(), box.y(), box.width(), box.height()))));
-        }
-        return places;
-    }
+    /**
+     * A page as it is on a screen that is taller than wide, as the scripts read it.
+     *
+     * @param screens columns and rows of each screen
+     * @param tall by element: which screen, from 0, and where on it
+     */
+    record Turned(String page, String screens, Map<String, String> tall) {
 
-    private static String numbers(Stream<Integer> numbers) {
-        return numbers.map(String::valueOf).collect(Collectors.joining(","));
+        private static Turned of(Layout layout, String page) {
+            Tall tall = Tall.of(layout.played().stream()
+                    .filter(element -> element.isOn(page))
+                    .toList());
+            Map<String, String> places = new LinkedHashMap<>();
+            for (int i = 0; i < tall.screens().size(); i++) {
+                int number = i;
+                tall.screens()
+                        .get(i)
+                        .boxes()
+                        .forEach((id, box) -> places.put(
+                                id, numbers(Stream.of(number, box.x(), box.y(), box.width(), box.height()))));
+            }
+            return new Turned(
+                    page,
+                    numbers(tall.screens().stream().flatMap(screen -> Stream.of(screen.columns(), screen.rows()))),
+                    places);
+        }
+
+        private static String numbers(Stream<Integer> numbers) {
+            return numbers.map(String::valueOf).collect(Collectors.joining(","));
+        }
+
+        /** The same as one text, element by element. */
+        public String places() {
+            return tall.entrySet().stream()
+                    .map(one -> one.getKey() + ":" + one.getValue())
+                    .collect(Collectors.joining(";"));
+        }
     }
 
     private List<ElementView> drawn(Layout layout, List<Element> elements, Rig rig) {
@@ -181,17 +235,13 @@ class LayoutPages {
             id.add(layout.id());
             return Edit.add("Draw the layout " + layout.name(), new Part.OfLayout(layout));
         });
-        return go(id.get(0), "");
+        return LayoutEdits.go(id.get(0), "", "");
     }
 
     @PostMapping("/layouts/{id}/name")
     ResponseEntity<Void> rename(@PathVariable String id, @RequestParam long seen, @RequestParam String name) {
-        commit(
-                id,
-                seen,
-                "Call a layout “" + name.strip() + "”",
-                (rig, l) -> new Layout(id, name.strip(), l.elements()));
-        return go(id, "");
+        edits.commit(id, seen, "Call a layout “" + name.strip() + "”", (rig, layout) -> layout.named(name.strip()));
+        return LayoutEdits.go(id, "", "");
     }
 
     @PostMapping("/layouts/{id}/delete")
@@ -217,7 +267,7 @@ class LayoutPages {
             made.add(panel.layout());
             return panel.edit();
         });
-        return go(made.get(made.size() - 1), "");
+        return LayoutEdits.go(made.get(made.size() - 1), "", "");
     }
 
     /** What a whole panel can be made of. */
@@ -244,182 +294,5 @@ class LayoutPages {
             });
         }
         return all;
-    }
-
-    /** Adds an element in a box, or where there is room. */
-    @PostMapping("/layouts/{id}/add")
-    ResponseEntity<Void> add(
-            @PathVariable String id,
-            @RequestParam long seen,
-            @RequestParam Kind kind,
-            @RequestParam Optional<Integer> x,
-            @RequestParam Optional<Integer> y,
-            @RequestParam Optional<Integer> width,
-            @RequestParam Optional<Integer> height) {
-        List<String> added = new ArrayList<>();
-        commit(id, seen, "Add a " + kind.words(), (rig, layout) -> {
-            String free = layout.freeId();
-            added.add(free);
-            Box usual = kind.usual(0, 0);
-            Box box = x.isPresent() && y.isPresent()
-                    ? new Box(x.get(), y.get(), width.orElse(usual.width()), height.orElse(usual.height()))
-                    : layout.room(usual);
-            return layout.with(new Element(
-                    free,
-                    kind.noun() + " " + free.substring(1),
-                    box,
-                    kind == Kind.STRIPS ? new Rows(rig).usual() : kind.plain()));
-        });
-        return go(id, added.get(0));
-    }
-
-    /** Puts several elements in order. */
-    @PostMapping("/layouts/{id}/several/{how}")
-    ResponseEntity<Void> arrange(
-            @PathVariable String id,
-            @PathVariable Arrange how,
-            @RequestParam long seen,
-            @RequestParam List<String> of) {
-        commit(id, seen, "Put elements in order", (rig, layout) -> how.of(layout, of));
-        return go(id, String.join(",", of));
-    }
-
-    /** Moves and sizes several elements together. */
-    @PostMapping("/layouts/{id}/several/move")
-    ResponseEntity<Void> move(
-            @PathVariable String id,
-            @RequestParam long seen,
-            @RequestParam List<String> of,
-            @RequestParam int x,
-            @RequestParam int y,
-            @RequestParam(defaultValue = "0") int width,
-            @RequestParam(defaultValue = "0") int height) {
-        commit(id, seen, "Move elements", (rig, layout) -> Arrange.moved(layout, of, new Box(x, y, width, height)));
-        return go(id, String.join(",", of));
-    }
-
-    @PostMapping("/layouts/{id}/several/delete")
-    ResponseEntity<Void> deleteSeveral(
-            @PathVariable String id, @RequestParam long seen, @RequestParam List<String> of) {
-        Edit made = commit(id, seen, "Delete elements", (rig, layout) -> {
-            Layout left = layout;
-            for (String element : of) {
-                left = left.without(element);
-            }
-            return left;
-        });
-        return Replies.deleted("/layouts?layout=" + Replies.query(id), made);
-    }
-
-    /** Elements as they are pasted again, here or elsewhere. */
-    @GetMapping(path = "/layouts/{id}/copied", produces = MediaType.APPLICATION_JSON_VALUE)
-    @ResponseBody
-    String copied(@PathVariable String id, @RequestParam List<String> of) {
-        return Copied.text(keeper.rig().layout(id).orElseThrow(Replies::gone), of);
-    }
-
-    @PostMapping("/layouts/{id}/paste")
-    ResponseEntity<Void> paste(@PathVariable String id, @RequestParam long seen, @RequestParam String elements) {
-        List<String> pasted = new ArrayList<>();
-        commit(id, seen, "Paste elements", (rig, layout) -> {
-            Copied.Pasted into = Copied.into(layout, elements);
-            pasted.addAll(into.ids());
-            return into.layout();
-        });
-        return go(id, String.join(",", pasted));
-    }
-
-    /** Moves and sizes an element. */
-    @PostMapping("/layouts/{id}/{element}")
-    ResponseEntity<Void> change(
-            @PathVariable String id,
-            @PathVariable String element,
-            @RequestParam long seen,
-            @RequestParam int x,
-            @RequestParam int y,
-            @RequestParam int width,
-            @RequestParam int height) {
-        commit(id, seen, "Move an element", element, (rig, e) -> e.at(new Box(x, y, width, height)));
-        return go(id, element);
-    }
-
-    /** Changes one phrase of what an element is. */
-    @PostMapping("/layouts/{id}/{element}/phrase")
-    ResponseEntity<Void> phrase(
-            @PathVariable String id,
-            @PathVariable String element,
-            @RequestParam long seen,
-            @RequestParam String phrase,
-            @RequestParam String value) {
-        commit(id, seen, "Change an element", element, (rig, e) -> switch (phrase) {
-            case "name" -> e.named(value.strip());
-            case "follows" -> e.following(follows(value));
-            case "guard" -> e.listening(value);
-            default ->
-                e.as(
-                        e.face() instanceof Strips strips
-                                ? new Rows(rig).with(strips, phrase, value)
-                                : e.face().with(phrase, value));
-        });
-        return go(id, element);
-    }
-
-    private Ref.ToParameter follows(String typed) {
-        return Ref.ToParameter.of(titles.of(keeper.rig()).key("follows", typed)).orElse(null);
-    }
-
-    /** A strip of a row stands for itself from now on, with elements that can be made different. */
-    @PostMapping("/layouts/{id}/{element}/lift")
-    ResponseEntity<Void> lift(
-            @PathVariable String id, @PathVariable String element, @RequestParam long seen, @RequestParam int strip) {
-        commit(id, seen, "Lift a strip out of a row", (rig, layout) -> {
-            Element row = layout.element(element).orElseThrow(Replies::gone);
-            if (!(row.face() instanceof Strips strips) || strip < 1 || strip > strips.count()) {
-                throw new Mistake("strip", "There is no strip " + strip);
-            }
-            List<Element> all =
-                    new ArrayList<>(layout.with(row.as(strips.without(strip))).elements());
-            if (!strips.lifted().contains(strip)) {
-                all.addAll(strips.strip(row.id(), row.box(), strip));
-            }
-            return layout.with(all);
-        });
-        return go(id, element + "-" + strip + "-name");
-    }
-
-    @PostMapping("/layouts/{id}/{element}/delete")
-    ResponseEntity<Void> deleteElement(@PathVariable String id, @PathVariable String element, @RequestParam long seen) {
-        Edit made = commit(id, seen, "Delete an element", (rig, layout) -> {
-            layout.element(element).orElseThrow(Replies::gone);
-            return layout.without(element);
-        });
-        return Replies.deleted("/layouts?layout=" + Replies.query(id), made);
-    }
-
-    private void commit(String id, long seen, String label, String element, BiFunction<Rig, Element, Element> change) {
-        commit(
-                id,
-                seen,
-                label,
-                (rig, layout) ->
-                        layout.with(change.apply(rig, layout.element(element).orElseThrow(Replies::gone))));
-    }
-
-    private Edit commit(String id, long seen, String label, BiFunction<Rig, Layout, Layout> change) {
-        return keeper.commit(id, seen, rig -> {
-            Layout before = rig.layout(id).orElseThrow(Replies::gone);
-            Layout after;
-            try {
-                after = change.apply(rig, before);
-            } catch (Mistake e) {
-                throw EditRefused.invalid(id, e.field().isEmpty() ? "x" : e.field(), e.getMessage());
-            }
-            return new Rows(rig).edit(label.contains("layout") ? label : label + " of " + before.name(), before, after);
-        });
-    }
-
-    private static ResponseEntity<Void> go(String layout, String element) {
-        return Replies.go("/layouts?layout=" + Replies.query(layout)
-                + (element.isEmpty() ? "" : "&element=" + Replies.query(element)));
     }
 }

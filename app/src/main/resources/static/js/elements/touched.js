@@ -20,12 +20,13 @@ export function touched(element, { rules = true, draw = () => {}, began = () => 
     goesOn: true,
     told: (news, part) => part === id && at.told(news),
     began(_, finger) {
-      if (on(element).length === 1) {
+      const isFirst = on(element).length === 1;
+      if (isFirst) {
         element.classList.add("held");
         at.held();
-        came(id);
       }
       began(finger);
+      if (isFirst) came(id); // at once, with what that finger did
     },
     moved: (_, finger, dx, dy) => moved(finger, dx, dy),
     ended(_, finger) {

@@ -129,6 +129,7 @@ action
   | 'move' 'focus' focus ('on' | 'back') 'by' NUMBER 'width'?                       # moveFocus
   | ('pin' 'or' 'free' | 'pin' | 'free') 'focus' focus                              # pinFocus
   | ('pick' 'or' 'drop' | 'pick' | 'drop') place 'of' focus                         # pickPlace
+  | 'play' 'notes' 'from' STRING 'on' device 'channel' NUMBER                        # playNotes
   | 'send' 'bytes'? STRING 'to' device                                              # send
   | 'stop' 'everything'                                                             # stopAll
   ;

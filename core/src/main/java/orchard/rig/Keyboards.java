@@ -1,0 +1,195 @@
+package orchard.rig;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import orchard.action.PlayNotes;
+import orchard.condition.Always;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.layout.Element;
+import orchard.layout.Keys;
+import orchard.layout.Layout;
+import orchard.layout.Phrase;
+import orchard.mapping.Actions;
+import orchard.mapping.Branch;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.mistake.Mistake;
+import orchard.shape.Shape;
+
+/** Keys of layouts in a rig: the device they play, which is said by an ordinary mapping, and the notes of that mapping, which go with the keys. */
+public final class Keyboards {
+
+    private final Rig rig;
+
+    public Keyboards(Rig rig) {
+        this.rig = rig;
+    }
+
+    /** The mapping by which keys play, the first if there are several. */
+    public Optional<Mapping> plays(Layout layout, Element keys) {
+        return all(layout, keys).findFirst();
+    }
+
+    private Stream<Mapping> all(Layout layout, Element keys) {
+        List<Ref.ToControl> triggers = triggers(layout, keys);
+        return rig.mappings().stream()
+                .filter(mapping -> mapping.when().triggers().equals(triggers)
+                        && mapping.everyAction().anyMatch(PlayNotes.class::isInstance));
+    }
+
+    private static List<Ref.ToControl> triggers(Layout layout, Element keys) {
+        return keys.face().controls(keys).stream()
+                .map(control -> new Ref.ToControl(layout.id(), control.id(), "velocity"))
+                .toList();
+    }
+
+    private static PlayNotes playing(Mapping mapping) {
+        return mapping.everyAction()
+                .flatMap(action -> action instanceof PlayNotes play ? Stream.of(play) : Stream.empty())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** What a person may choose of keys, in the order of the sentence. */
+    public List<Phrase> phrases(Layout layout, Element element) {
+        Keys keys = (Keys) element.face();
+        Optional<PlayNotes> plays = plays(layout, element).map(Keyboards::playing);
+        List<Phrase.Option> devices = new ArrayList<>(List.of(new Phrase.Option("", "nothing")));
+        rig.devices().stream()
+                .filter(device -> device.seat().wire().midi())
+                .map(device -> new Phrase.Option(device.id(), device.name()))
+                .forEach(devices::add);
+        List<Phrase> phrases = new ArrayList<>();
+        phrases.add(Phrase.typed("They go from", "from", rig.noteNames().name(keys.first())));
+        phrases.add(Phrase.typed("to", "to", rig.noteNames().name(keys.last())));
+        phrases.add(new Phrase("and play", "plays", plays.map(PlayNotes::device).orElse(""), devices));
+        plays.ifPresent(play -> phrases.add(new Phrase(
+                "on channel",
+                "channel",
+                String.valueOf(play.channel()),
+                IntStream.rangeClosed(1, 16)
+                        .mapToObj(n -> new Phrase.Option(String.valueOf(n), String.valueOf(n)))
+                        .toList())));
+        return phrases;
+    }
+
+    /** Whether it is one of the phrases that are about what keys play, and not about the keys themselves. */
+    public static boolean isAboutMapping(String phrase) {
+        return phrase.equals("plays") || phrase.equals("channel");
+    }
+
+    /**
+     * Keys over other notes.
+     *
+     * @throws Mistake if that cannot be
+     */
+    public Keys with(Keys keys, String phrase, String value) {
+        if (!phrase.equals("from") && !phrase.equals("to")) {
+            return keys.with(phrase, value);
+        }
+        int note = rig.noteNames()
+                .note(value)
+                .orElseThrow(() -> new Mistake(phrase, "“" + value + "” is no note: type one as C3 or 48"));
+        return phrase.equals("from") ? keys.over(note, keys.last()) : keys.over(keys.first(), note);
+    }
+
+    /**
+     * The edit by which keys play another device, or on another channel.
+     *
+     * @throws Mistake if that cannot be
+     */
+    public Edit played(Layout layout, Element element, String phrase, String value) {
+        Optional<Mapping> was = plays(layout, element);
+        String label = "Let " + element.name() + " of " + layout.name() + " play ";
+        if (phrase.equals("channel")) {
+            if (was.isEmpty() || !value.matches("\\d{1,2}")) {
+                throw new Mistake(phrase, "“" + value + "” cannot stand there");
+            }
+            PlayNotes now = playing(was.get());
+            return change(
+                    label + "on channel " + value,
+                    was.get(),
+                    new PlayNotes(now.device(), Integer.parseInt(value), now.first()));
+        }
+        if (value.isEmpty()) {
+            return new Edit(
+                    label + "nothing",
+                    was.map(mapping -> new Edit.Change(new Part.OfMapping(mapping), null)).stream()
+                            .toList());
+        }
+        Device device = rig.device(value).orElseThrow(() -> new Mistake(phrase, "That device is gone"));
+        label += device.name();
+        if (was.isPresent()) {
+            PlayNotes now = playing(was.get());
+            return change(label, was.get(), new PlayNotes(device.id(), now.channel(), now.first()));
+        }
+        int first = ((Keys) element.face()).first();
+        return Edit.add(
+                label,
+                new Part.OfMapping(new Mapping(
+                        rig.freeId("m"),
+                        new When(triggers(layout, element)),
+                        new Always(),
+                        Shape.WHOLE,
+                        new Actions(List.of(new PlayNotes(device.id(), 1, first))),
+                        new Show(List.of()))));
+    }
+
+    private static Edit change(String label, Mapping mapping, PlayNotes play) {
+        return Edit.change(label, new Part.OfMapping(mapping), new Part.OfMapping(playing(mapping, play)));
+    }
+
+    private static Mapping playing(Mapping mapping, PlayNotes play) {
+        return mapping.with(mapping.branches().stream()
+                .map(branch -> new Branch(
+                        branch.during(),
+                        branch.shape(),
+                        new Actions(
+                                branch.actions().onPress().stream()
+                                        .map(action -> action instanceof PlayNotes ? play : action)
+                                        .toList(),
+                                branch.actions().onRelease())))
+                .toList());
+    }
+
+    /**
+     * What comes with an edit that makes a layout another: mappings that play its keys play the keys it has then, and go with keys that go.
+     *
+     * @param before null for a new one
+     * @param after null for one that goes
+     */
+    Map<Mapping, Optional<Mapping>> moved(Layout before, Layout after) {
+        Map<Mapping, Optional<Mapping>> moved = new LinkedHashMap<>();
+        for (Element was : before == null ? List.<Element>of() : before.elements()) {
+            if (!(was.face() instanceof Keys old)) {
+                continue;
+            }
+            Optional<Element> is = after == null
+                    ? Optional.empty()
+                    : after.element(was.id()).filter(element -> element.face() instanceof Keys);
+            if (is.filter(element -> triggers(after, element).equals(triggers(before, was)))
+                    .isPresent()) {
+                continue;
+            }
+            all(before, was)
+                    .forEach(mapping -> moved.put(mapping, is.map(element -> {
+                        PlayNotes play = playing(mapping);
+                        int by = ((Keys) element.face()).first() - old.first();
+                        int first = Math.max(0, Math.min(PlayNotes.HIGHEST, play.first() + by));
+                        return playing(mapping, new PlayNotes(play.device(), play.channel(), first))
+                                .with(new When(
+                                        triggers(after, element),
+                                        mapping.when().gesture(),
+                                        mapping.when().also()));
+                    })));
+        }
+        return moved;
+    }
+}
