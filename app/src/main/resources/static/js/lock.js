@@ -1,5 +1,6 @@
 // The lock of a layout that is played: pressed, nothing on it listens any more; held for a while, everything does again.
 import { lock } from "./fingers.js";
+import { tapped } from "./tap.js";
 
 const HELD = 800;
 
@@ -36,6 +37,6 @@ export function watchLock(button, layout) {
   button.addEventListener("pointerdown", press);
   ["pointerup", "pointercancel", "pointerleave", "blur", "keyup"].forEach((type) => button.addEventListener(type, release));
   button.addEventListener("keydown", ({ key: pressed, repeat }) => (pressed === "Enter" || pressed === " ") && !repeat && press());
-  button.addEventListener("click", () => !unlocked && !isLocked() && put(true)); // not with the press that unlocked
+  tapped(button, ".lock", () => !unlocked && !isLocked() && put(true)); // not with the press that unlocked
   put(sessionStorage.getItem(key) === "true");
 }

@@ -1,6 +1,7 @@
 // How a layout lies on the screen it is played on: which of its pages is open, wide as it was drawn, or tall on one or several screens.
 import { listens, on } from "./fingers.js";
 import { send } from "./socket.js";
+import { tapped } from "./tap.js";
 
 const SWIPE = 60;
 const QUICK = 800;
@@ -18,16 +19,10 @@ export function mount(element) {
   document.querySelectorAll("#turns .turn").forEach((tab) => {
     const tall = new Map(tab.dataset.tall.split(";").map((one) => one.split(":")));
     pages.set(tab.dataset.page, { screens: numbers(tab.dataset.screens), tall });
-    tab.addEventListener("click", () => listens() && ask(tab.dataset.page));
+    tapped(tab, ".turn", () => listens() && ask(tab.dataset.page));
   });
-  board.addEventListener("click", ({ target }) => {
-    const page = target.closest("[data-opens]")?.dataset.opens;
-    if (page && listens()) ask(page);
-  });
-  nav.addEventListener("click", ({ target }) => {
-    const button = target.closest("[data-by]");
-    if (button) screen(Number(button.dataset.by));
-  });
+  tapped(board, "[data-opens]", (tab) => listens() && ask(tab.dataset.opens));
+  tapped(nav, "[data-by]", (button) => screen(Number(button.dataset.by)));
   portrait.addEventListener("change", arrange);
   swipes((by) => screen(by) || (listens() && ask([...pages.keys()][[...pages.keys()].indexOf(board.dataset.page) + by])));
   arrange();

@@ -1,22 +1,27 @@
 package orchard.standin;
 
 import java.io.ByteArrayOutputStream;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
+import orchard.signal.NoteName;
 
 /**
- * A drone synth: 4 oscillators each with one of 96 named waveforms, tuning and level; a filter, 2 LFOs, 3 envelopes. What is coarse is set
+ * A drone synth with {@value #VOICES} voices: 4 oscillators each with one of 96 named waveforms, tuning and level; a filter, 2 LFOs, 3 envelopes. What is coarse is set
  * by CC, what is fine by NRPN of 14 bit; {@code docs/wires.md} lists both.
  *
  * <p>Gestures: the id of a parameter ({@code level1}, {@code cutoff}) {@code turn 0..1}; {@code patch choose 0..15}.
  *
  * <p>Habits: its front panel speaks SysEx only, {@code F0 7D 04 10 pp vv F7}; a patch dump ends with a 7-bit checksum; changing the patch says
- * nothing about the new values until asked.
+ * nothing about the new values until asked. A note that is struck while it sounds, or ended while it does not, counts as a fault.
  */
 public final class Peat extends MidiStandIn {
 
@@ -72,6 +77,16 @@ public final class Peat extends MidiStandIn {
     private static final byte ASK = 0x40;
     private static final byte DUMP = 0x41;
 
+    private static final int VOICES = 8;
+    private static final NoteName NAMES = new NoteName(4);
+
+    /** Notes that sound, the one that was struck first first. */
+    private final List<Integer> voices = new ArrayList<>();
+    /** Notes whose voice was taken by others; their end is still to come. */
+    private final Set<Integer> stolen = new HashSet<>();
+
+    private int struck;
+    private int faults;
     private final int[][] patches = new int[PATCHES][Knob.values().length];
     private final MidiJoiner joiner = new MidiJoiner();
     private int patch;
@@ -90,6 +105,11 @@ public final class Peat extends MidiStandIn {
         }
         show();
         plug();
+    }
+
+    @Override
+    void plugged() {
+        silent();
     }
 
     @Override
@@ -124,6 +144,35 @@ public final class Peat extends MidiStandIn {
         throw cannot(part, gesture);
     }
 
+    private void silent() {
+        voices.clear();
+        stolen.clear();
+        showVoices();
+    }
+
+    /** One more than there are voices takes that of the one that was struck first. */
+    private void strike(int note) {
+        struck++;
+        faults += voices.remove((Integer) note) || stolen.remove(note) ? 1 : 0;
+        voices.add(note);
+        if (voices.size() > VOICES) {
+            stolen.add(voices.remove(0));
+        }
+        showVoices();
+    }
+
+    private void letGo(int note) {
+        faults += voices.remove((Integer) note) || stolen.remove(note) ? 0 : 1;
+        showVoices();
+    }
+
+    private void showVoices() {
+        String names = voices.stream().map(NAMES::name).collect(Collectors.joining(" "));
+        panel.show("voices", voices.size() / (double) VOICES, names.isEmpty() ? "silent" : names);
+        panel.show("struck", 0, String.valueOf(struck));
+        panel.show("faults", 0, String.valueOf(faults));
+    }
+
     private void choose(int number) {
         patch = Math.max(0, Math.min(PATCHES - 1, number));
         show();
@@ -138,6 +187,16 @@ public final class Peat extends MidiStandIn {
     void arrived(Message message) {
         if (message instanceof MidiMessage.ProgramChange program) {
             choose(program.program());
+        } else if (message instanceof MidiMessage.NoteOn on && on.channel() == 1 && on.velocity() > 0) {
+            strike(on.note());
+        } else if (message instanceof MidiMessage.NoteOn on && on.channel() == 1) {
+            letGo(on.note());
+        } else if (message instanceof MidiMessage.NoteOff off && off.channel() == 1) {
+            letGo(off.note());
+        } else if (message instanceof MidiMessage.ControlChange all
+                && all.channel() == 1
+                && (all.number() == 120 || all.number() == 123)) {
+            silent();
         } else if (message instanceof MidiMessage.ControlChange change && change.channel() == 1) {
             MidiMessage.ParameterNumber numbered = joiner.numbered(change);
             for (Knob knob : Knob.values()) {

@@ -1,6 +1,7 @@
 // Named values of which one is chosen, side by side or in a list that scrolls; the chosen one is always in view.
 import { listens } from "../fingers.js";
 import { came, left, moved } from "../outbox.js";
+import { tapped } from "../tap.js";
 import { standing } from "./standing.js";
 import { show } from "./touched.js";
 
@@ -47,11 +48,7 @@ export function mount(element) {
     choose(there[Math.max(0, Math.min(there.length - 1, there.indexOf(chosen) + by))]);
   }
 
-  element.addEventListener("click", (event) => {
-    const button = event.target.closest(".pick");
-    if (button) step(Number(button.dataset.by));
-    else choose(event.target.closest(".option"));
-  });
+  tapped(element, ".pick, .option", (button) => (button.dataset.by ? step(Number(button.dataset.by)) : choose(button)));
   box.addEventListener("keydown", (event) => {
     const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1, Home: -1e9, End: 1e9 }[event.key];
     if (!by) return;

@@ -2,6 +2,7 @@
 import { clamp } from "../drag.js";
 import { listens } from "../fingers.js";
 import { came, left, moved } from "../outbox.js";
+import { tapped } from "../tap.js";
 import { LOW, isBlack, lay } from "./keyboard.js";
 import { show } from "./touched.js";
 
@@ -100,14 +101,14 @@ export function mount(element) {
   ["pointerdown", "keydown"].forEach((type) =>
     element.querySelector(".keysbar").addEventListener(type, (event) => event.target.closest("button") && event.stopPropagation())
   );
-  latch.addEventListener("click", () => {
+  tapped(latch, ".latch", () => {
     if (!listens()) return;
     latch.setAttribute("aria-pressed", !isLatched());
     if (!isLatched()) letGo((fingers) => fingers === 0);
   });
-  shift.addEventListener("click", ({ target }) => {
+  tapped(shift, "[data-by]", (button) => {
     if (!listens()) return;
-    from += Number(target.closest("[data-by]")?.dataset.by ?? 0);
+    from += Number(button.dataset.by);
     fit();
   });
   new ResizeObserver(fit).observe(row);

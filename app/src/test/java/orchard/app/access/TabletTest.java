@@ -89,6 +89,7 @@ class TabletTest {
                 "{'type':'hello','page':'play','layout':'layout2'}",
                 "{'type':'touch','layout':'layout2','moves':[['e1',0.5]]}",
                 "{'type':'default','layout':'layout2','control':'e1'}",
+                "{'type':'page','layout':'layout2','page':'p1'}",
                 "{'type':'set','device':'wherry','parameter':'track1.volume','value':1}",
                 "{'type':'learn','device':'wherry','parameter':'track1.volume'}",
                 "{'type':'learnControl','device':'sluice','control':'fader1','dimension':'position'}",
