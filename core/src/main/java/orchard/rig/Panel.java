@@ -13,17 +13,17 @@ import orchard.layout.Face;
 import orchard.layout.Field;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
-import orchard.mapping.Mapping;
 import orchard.parameter.Display;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 
 /**
  * A whole panel made of a device's parameters, as a new layout: each becomes the element that fits it, those of a group stand together below its name, and each is
- * mapped to its parameter.
+ * mapped to its parameter. What does not fit on one page goes on on the next.
  *
+ * @param layout its id
  * @param edit that makes it
- * @param left parameters that found no room, in the order of the profile
+ * @param left parameters that found no room on any page, in the order of the profile
  */
 public record Panel(String layout, Edit edit, List<Parameter> left) {
 
@@ -57,8 +57,16 @@ public record Panel(String layout, Edit edit, List<Parameter> left) {
     /** What one element is about: one parameter, or two that belong together. */
     private record Item(Face face, List<Parameter> parameters) {}
 
-    /** What finds room, and what does not. */
-    private record Laid(List<Element> elements, Map<Element, Item> items, List<Parameter> left) {}
+    /** What goes on one page, and what does not. */
+    private record Laid(List<Placed> placed, List<Parameter> left) {}
+
+    /**
+     * Where something stands.
+     *
+     * @param item null for the name of a group
+     * @param about a parameter of the group
+     */
+    private record Placed(Item item, Parameter about, Box box) {}
 
     /**
      * A panel of some parameters of a device.
@@ -66,55 +74,70 @@ public record Panel(String layout, Edit edit, List<Parameter> left) {
      * @param title what it is of, in words
      */
     public static Panel of(Rig rig, Device device, List<Parameter> parameters, String title) {
-        Map<String, List<Item>> groups = new LinkedHashMap<>();
-        parameters.stream()
-                .filter(Parameter::settable)
-                .forEach(
-                        parameter -> add(groups.computeIfAbsent(parameter.group(), g -> new ArrayList<>()), parameter));
-        Laid laid = null;
-        for (Map<Kind, Box> sizes : SIZES) {
-            laid = new Laying(device, sizes).of(groups);
-            if (laid.left().isEmpty()) {
-                break;
+        List<Parameter> settable =
+                parameters.stream().filter(Parameter::settable).toList();
+        List<Laid> pages = pages(device, settable);
+        Sketch sketch = new Sketch(rig, title + " panel");
+        for (Laid laid : pages) {
+            if (pages.size() > 1) {
+                sketch.page(group(device, laid.placed().get(0).about()));
             }
+            laid.placed().forEach(placed -> draw(sketch, device, placed));
         }
-        String id = rig.freeId("layout");
-        String name = name(rig, title);
-        Part.OfLayout part = new Part.OfLayout(new Layout(id, name, laid.elements()));
-        Rig with = rig.apply(Edit.add("draw", part));
-        List<Edit.Change> changes = new ArrayList<>(List.of(new Edit.Change(null, part)));
-        MappingCopier copier = new MappingCopier(with);
-        int number = Integer.parseInt(rig.freeId("m").substring(1));
-        for (Map.Entry<Element, Item> entry : laid.items().entrySet()) {
-            List<Parameter> set = entry.getValue().parameters();
-            for (int i = 0; i < set.size(); i++) {
-                String dimension = entry.getKey().face().dimensions("").get(i).name();
-                Mapping mapping = copier.plain(
-                        "m" + number++,
-                        new Ref.ToControl(id, entry.getKey().id(), dimension),
-                        new Ref.ToParameter(device.id(), set.get(i).id()));
-                changes.add(new Edit.Change(null, new Part.OfMapping(mapping)));
-            }
-        }
-        String rest = laid.left().isEmpty()
+        List<Parameter> left =
+                pages.isEmpty() ? List.of() : pages.get(pages.size() - 1).left();
+        String rest = left.isEmpty()
                 ? ""
-                : ", without " + laid.left().size() + " that found no room, the first of them "
-                        + laid.left().get(0).name();
-        return new Panel(id, new Edit("Make “" + name + "”" + rest, changes), laid.left());
+                : ", without " + left.size() + " that found no room, the first of them "
+                        + left.get(0).name();
+        return new Panel(sketch.id(), sketch.edit("Make “" + sketch.name() + "”" + rest), left);
     }
 
-    /** What the layout is called: like nothing else in the rig. */
-    private static String name(Rig rig, String title) {
-        String name = title.substring(0, Math.min(title.length(), Rig.LONGEST_NAME - 10)) + " panel";
-        String free = name;
-        for (int number = 2; isTaken(rig, free); number++) {
-            free = name + " " + number;
+    /** On one page if all of it is large enough there for fingers; else page by page, in a size that is comfortable. */
+    private static List<Laid> pages(Device device, List<Parameter> parameters) {
+        for (Map<Kind, Box> sizes : SIZES) {
+            Laid laid = laid(sizes, parameters, false);
+            if (laid.left().isEmpty()) {
+                return laid.placed().isEmpty() ? List.of() : List.of(laid);
+            }
         }
-        return free;
+        List<Laid> pages = new ArrayList<>();
+        List<Parameter> left = parameters;
+        while (!left.isEmpty() && pages.size() < Layout.MOST_PAGES) {
+            pages.add(laid(SIZES.get(1), left, true));
+            left = pages.get(pages.size() - 1).left();
+        }
+        return pages;
     }
 
-    private static boolean isTaken(Rig rig, String name) {
-        return rig.gear().stream().anyMatch(device -> device.name().equalsIgnoreCase(name));
+    /** @param goesOn whether groups stay whole and in order, because there are more pages */
+    private static Laid laid(Map<Kind, Box> sizes, List<Parameter> parameters, boolean goesOn) {
+        Map<String, List<Item>> groups = new LinkedHashMap<>();
+        parameters.forEach(
+                parameter -> add(groups.computeIfAbsent(parameter.group(), g -> new ArrayList<>()), parameter));
+        return new Laying(sizes, goesOn).of(groups);
+    }
+
+    private static String group(Device device, Parameter parameter) {
+        return device.profile()
+                .group(parameter.group())
+                .map(group -> group.name())
+                .orElse(parameter.group().isEmpty() ? device.name() : parameter.group());
+    }
+
+    private static void draw(Sketch sketch, Device device, Placed placed) {
+        Ref.ToParameter about = new Ref.ToParameter(device.id(), placed.about().id());
+        if (placed.item() == null) {
+            sketch.add(group(device, placed.about()), placed.box(), Kind.LABEL.plain(), about);
+        } else {
+            Element element = sketch.add(
+                    placed.about().name(), placed.box(), placed.item().face());
+            sketch.sets(
+                    element,
+                    placed.item().parameters().stream()
+                            .map(parameter -> new Ref.ToParameter(device.id(), parameter.id()))
+                            .toList());
+        }
     }
 
     /** Two angles that follow one another are one place. */
@@ -144,48 +167,55 @@ public record Panel(String layout, Edit edit, List<Parameter> left) {
         } else if (parameter.hasNames()) {
             return (parameter.count() > BESIDE ? Kind.LIST : Kind.CHOICES).plain();
         }
+        if (parameter.count() > 2 && parameter.count() <= BESIDE) {
+            return Kind.CHOICES.plain();
+        }
         return (parameter.law() instanceof Law.DecibelTaper ? Kind.FADER : Kind.KNOB).plain();
     }
 
     /** Lays groups beside each other in rows, each with its name above. */
     private static final class Laying {
-        private final Device device;
         private final Map<Kind, Box> sizes;
-        private final List<Element> elements = new ArrayList<>();
-        private final Map<Element, Item> items = new LinkedHashMap<>();
+        private final boolean goesOn;
+        private final List<Placed> placed = new ArrayList<>();
         private final List<Parameter> left = new ArrayList<>();
         private int x;
         private int y;
         private int bottom;
 
-        Laying(Device device, Map<Kind, Box> sizes) {
-            this.device = device;
+        Laying(Map<Kind, Box> sizes, boolean goesOn) {
             this.sizes = sizes;
+            this.goesOn = goesOn;
         }
 
         Laid of(Map<String, List<Item>> groups) {
-            groups.forEach(this::group);
-            Map<Element, Item> grown = new LinkedHashMap<>();
-            List<Element> all = elements.stream()
-                    .map(element -> {
-                        Element to = element.at(grown(element.box()));
-                        if (items.containsKey(element)) {
-                            grown.put(to, items.get(element));
-                        }
-                        return to;
-                    })
-                    .toList();
-            return new Laid(all, grown, left);
+            groups.forEach((group, all) -> {
+                int there = placed.size();
+                boolean isFull = goesOn && !left.isEmpty();
+                if (!isFull) {
+                    group(group, all);
+                }
+                if (isFull || goesOn && !left.isEmpty() && there > 0) {
+                    placed.subList(there, placed.size()).clear();
+                    left.removeIf(parameter -> parameter.group().equals(group));
+                    all.forEach(item -> left.addAll(item.parameters()));
+                }
+            });
+            return new Laid(
+                    placed.stream()
+                            .map(one -> new Placed(one.item(), one.about(), grown(one.box())))
+                            .toList(),
+                    left);
         }
 
-        /** Rows that nothing needs are given to all. */
+        /** Rows that nothing needs are given to all, but nothing grows to more than twice its height. */
         private Box grown(Box box) {
             int top = edge(box.y());
             return new Box(box.x(), top, box.width(), edge(box.bottom()) - top);
         }
 
         private int edge(int row) {
-            return (int) Math.round((double) row * Layout.ROWS / bottom);
+            return (int) Math.round((double) row * Math.min(Layout.ROWS, 2 * bottom) / bottom);
         }
 
         /** A group takes a rectangle of its own: its name, and below that its elements in rows. */
@@ -213,10 +243,10 @@ public record Panel(String layout, Edit edit, List<Parameter> left) {
                     continue;
                 }
                 if (isEmpty && title > 0) {
-                    name(item.parameters().get(0), new Box(x, y, width, 1));
+                    placed.add(new Placed(null, item.parameters().get(0), new Box(x, y, width, 1)));
                 }
                 isEmpty = false;
-                put(item, size.at(x + across, top));
+                placed.add(new Placed(item, item.parameters().get(0), size.at(x + across, top)));
                 across += size.width();
                 below = Math.max(below, top + size.height());
             }
@@ -228,23 +258,6 @@ public record Panel(String layout, Edit edit, List<Parameter> left) {
 
         private Box size(Item item) {
             return sizes.get(item.face().kind());
-        }
-
-        private void name(Parameter parameter, Box box) {
-            String name =
-                    device.profile().group(parameter.group()).map(g -> g.name()).orElse(parameter.group());
-            elements.add(
-                    new Element(id(), name, box, Kind.LABEL.plain(), new Ref.ToParameter(device.id(), parameter.id())));
-        }
-
-        private void put(Item item, Box box) {
-            Element element = new Element(id(), item.parameters().get(0).name(), box, item.face());
-            elements.add(element);
-            items.put(element, item);
-        }
-
-        private String id() {
-            return "e" + (elements.size() + 1);
         }
     }
 }

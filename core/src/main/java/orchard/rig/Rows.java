@@ -40,8 +40,13 @@ public final class Rows {
                 .max(Comparator.comparingInt((Focus focus) -> usual(focus).size())
                         .thenComparingInt(Focus::reach)
                         .thenComparing(Focus::id, Comparator.reverseOrder()))
-                .map(focus -> Strips.of(focus.id(), focus.reach(), usual(focus), List.of()))
+                .map(this::over)
                 .orElse((Strips) Kind.STRIPS.plain());
+    }
+
+    /** A row over a focus, with a part for each of the usual kinds that its places have. */
+    Strips over(Focus focus) {
+        return Strips.of(focus.id(), Math.min(focus.reach(), Strips.MOST), usual(focus), List.of());
     }
 
     private SortedMap<Strips.Part, String> usual(Focus focus) {

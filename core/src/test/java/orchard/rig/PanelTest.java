@@ -76,6 +76,26 @@ class PanelTest {
                 .containsExactly("position", "gate", "choice", "choice", "turn", "x", "y");
     }
 
+    @Test
+    void whatDoesNotFitOnOnePageGoesOnOnTheNextGroupByGroup() {
+        List<Parameter> all = IntStream.range(0, 160)
+                .mapToObj(i -> parameter("p" + i, "g" + i / 8, new Range(0, 1, "%"), new Law.Linear()))
+                .toList();
+        Layout layout = made(all).layouts().get(0);
+        assertThat(panel(all).left()).isEmpty();
+        assertThat(layout.pages()).hasSizeGreaterThan(1);
+        List<String> titles = layout.elements().stream()
+                .filter(element -> element.kind() == Kind.LABEL)
+                .map(Element::name)
+                .toList();
+        assertThat(titles)
+                .hasSize(20)
+                .doesNotHaveDuplicates()
+                .startsWith("g0", "g1")
+                .endsWith("g19");
+        assertThat(layout.pages().get(0).name()).isEqualTo("g0");
+    }
+
     @Property(tries = 200)
     void nothingOverlapsAndWhatFindsNoRoomIsSaid(@ForAll long seed) {
         Random random = new Random(seed);
@@ -92,7 +112,8 @@ class PanelTest {
         Rig rig = Rig.of(List.of(new Part.OfDevice(device(all)))).apply(panel.edit());
         Layout layout = rig.layouts().get(0);
         for (Element one : layout.elements()) {
-            assertThat(layout.elements().stream().filter(other -> other.box().overlaps(one.box())))
+            assertThat(layout.on(one.page()).stream()
+                            .filter(other -> other.box().overlaps(one.box())))
                     .as(one.toString())
                     .containsExactly(one);
         }

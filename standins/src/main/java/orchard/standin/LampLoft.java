@@ -13,6 +13,8 @@ import orchard.signal.OscMessage;
  *
  * <p>Gestures beside those of every desk: {@code tap hit}; {@code clock set 0..1}, whether it sends MIDI clock at its tempo.
  *
+ * <p>Of every bank it tells whether any of its playbacks is up.
+ *
  * <p>Habits: there is one row of eight playbacks, and which bank is on it can be changed on its own panel at any time; then it tells the
  * bank and all eight levels.
  */
@@ -152,6 +154,15 @@ public final class LampLoft extends OscDesk {
         }
     }
 
+    private static boolean isUp(float[] levels) {
+        for (float level : levels) {
+            if (level > 0) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     @Override
     void changed(DeskParameter parameter, float value) {
         String address = parameter.address();
@@ -162,6 +173,7 @@ public final class LampLoft extends OscDesk {
         int bank = Math.round(values.get(AT + "bank")) - 1;
         if (address.startsWith(AT + "playback/")) {
             banks[bank][number(address) - 1] = value;
+            set(AT + "bank/" + (bank + 1) + "/up", isUp(banks[bank]) ? 1 : 0);
         } else if (address.equals(AT + "bank")) {
             float[] levels = banks[bank].clone();
             for (int playback = 0; playback < PLAYBACKS; playback++) {

@@ -28,6 +28,9 @@ record ElementView(Element element, String caption, double value, String text, L
     /** The most values a list offers. */
     private static final int MOST_OPTIONS = 1_000;
 
+    /** The most values without names that can be chosen from. */
+    private static final int MOST_NUMBERS = 128;
+
     /**
      * A named value.
      *
@@ -67,13 +70,16 @@ record ElementView(Element element, String caption, double value, String text, L
     }
 
     private static List<Option> options(Parameter parameter) {
-        return parameter.favouritesFirst().stream()
-                .limit(MOST_OPTIONS)
-                .map(real -> new Option(
-                        parameter.position(real),
-                        parameter.textOfReal(real),
-                        parameter.favourites().contains(real)))
-                .toList();
+        return (parameter.hasNames() || parameter.count() <= MOST_NUMBERS
+                        ? parameter.favouritesFirst()
+                        : List.<Double>of())
+                .stream()
+                        .limit(MOST_OPTIONS)
+                        .map(real -> new Option(
+                                parameter.position(real),
+                                parameter.textOfReal(real),
+                                parameter.favourites().contains(real)))
+                        .toList();
     }
 
     /** Name of its kind in scripts, styles and templates. */

@@ -28,6 +28,7 @@ import orchard.rig.EditRefused;
 import orchard.rig.Keyboards;
 import orchard.rig.Panel;
 import orchard.rig.Part;
+import orchard.rig.Ready;
 import orchard.rig.Rig;
 import orchard.rig.Rows;
 import org.springframework.http.ResponseEntity;
@@ -67,6 +68,7 @@ class LayoutPages {
         Rig rig = keeper.rig();
         model.addAttribute("layouts", rig.layouts());
         model.addAttribute("notes", rig.noteNames());
+        model.addAttribute("ready", new Ready(rig).offers());
         model.addAttribute("wholes", wholes(rig).stream().map(Whole::title).toList());
         Optional<Layout> chosen =
                 rig.layout(layout).or(() -> rig.layouts().stream().findFirst());
@@ -251,6 +253,18 @@ class LayoutPages {
             return new Rows(rig).edit("Delete the layout " + layout.name(), layout, null);
         });
         return Replies.deleted("/layouts", made);
+    }
+
+    /** Makes a ready one. */
+    @PostMapping("/layouts/ready")
+    ResponseEntity<Void> ready(@RequestParam Ready.Sort sort, @RequestParam(defaultValue = "") String of) {
+        List<String> made = new ArrayList<>();
+        keeper.commit(rig -> {
+            Ready.Made ready = new Ready(rig).make(sort, of);
+            made.add(ready.layout());
+            return ready.edit();
+        });
+        return LayoutEdits.go(made.get(made.size() - 1), "", "");
     }
 
     /** Makes a layout of all parameters of a device, or of those of one of its groups. */

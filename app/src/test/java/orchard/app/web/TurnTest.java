@@ -148,13 +148,13 @@ class TurnTest {
         assertThat(drawn.element("e4").orElseThrow().page())
                 .isEqualTo(drawn.pages().get(2).id());
         assertThat(seen(browser)).isEqualTo("e3 e4");
+        assertThat(browser.barriers()).isEmpty();
         browser.click(".pagestrip summary");
         browser.click(".pagestrip [hx-post$='/delete']");
         browser.see(".pagetab[aria-current]", "Mixer");
         assertThat(orchard.keeper().rig().layout(ID).orElseThrow().elements()).hasSize(3);
         orchard.keeper().undo();
         assertThat(orchard.keeper().rig().layout(ID).orElseThrow()).isEqualTo(drawn);
-        assertThat(browser.barriers()).isEmpty();
     }
 
     @Test
