@@ -9,6 +9,8 @@ let page;
 let board;
 /** The shelf's button whose kind is drawn with the next box, or null. */
 let drawing = null;
+/** By how much to move on once the page shows the last move, or null. */
+let waiting = null;
 
 export function mount(main) {
   page = main;
@@ -21,7 +23,10 @@ export function mount(main) {
     part.style.setProperty("--at", part.dataset.at);
   });
   main.querySelectorAll(".shelved").forEach(mountShelved);
-  if (board) mountDrawing();
+  if (board) {
+    mountDrawing();
+    changeOn();
+  }
   const several = main.querySelector("#severalform");
   several?.addEventListener("click", ({ target }) => {
     const how = target.closest("[data-how]")?.dataset.how;
@@ -110,7 +115,7 @@ function mountElement(element) {
       group.forEach((one) => one.classList.remove("moving"));
       if (by.x === 0 && by.y === 0) select(element, event);
       else if (group.length === 1) keep(element, to);
-      else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : by);
+      else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : { ...by, width: 0, height: 0 });
     },
   });
   const gone = (from) =>
@@ -130,10 +135,23 @@ function mountElement(element) {
 const parts = (elements) =>
   elements.flatMap((one) => [...board.querySelectorAll(`.part[data-row="${CSS.escape(one.dataset.element)}"]`)]);
 
-/** Moves and sizes all that is chosen. */
+/** Moves and sizes all that is chosen. What comes before the page shows the last move is done then, all of it at once. */
 function change(source, by) {
+  if (waiting) {
+    for (const [name, more] of Object.entries(by)) waiting[name] = (waiting[name] ?? 0) + more;
+    return;
+  }
+  waiting = {};
   post(source, `/layouts/${board.dataset.layout}/several/move`, { of: ids(chosen(board)), ...by });
 }
+
+function changeOn() {
+  const more = waiting;
+  waiting = null;
+  const elements = chosen(board);
+  if (more && Object.values(more).some((by) => by !== 0) && elements.length) change(elements[0], more);
+}
+["htmx:responseError", "htmx:sendError"].forEach((type) => document.addEventListener(type, () => (waiting = null)));
 
 /** Dragged from the shelf an element lands where it is let go; pressed, it finds a place by itself. */
 function mountShelved(button) {
@@ -241,8 +259,15 @@ export function live(message) {
   }
 }
 
+/** What is there now: a page that has just come is not mounted yet. */
+function refresh(main) {
+  page = main;
+  board = main.querySelector(".board");
+  return board !== null;
+}
+
 export function key(event, main) {
-  if (!board) return false;
+  if (!refresh(main)) return false;
   const shelved = main.querySelector(`.shelved[data-letter="${CSS.escape(event.key)}"]`);
   if (shelved) return (take(shelved), true);
   if (event.key === "Escape" && drawing) return (take(null), true);
@@ -255,12 +280,12 @@ export function key(event, main) {
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const [x, y] = arrow;
-  change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y });
+  change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y, width: 0, height: 0 });
   return true;
 }
 
-export function chord({ key: letter }) {
-  if (!board) return false;
+export function chord({ key: letter }, main) {
+  if (!refresh(main)) return false;
   const elements = chosen(board);
   const all = [...board.querySelectorAll(".element:not(.part)")];
   const act = {

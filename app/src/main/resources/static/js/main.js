@@ -13,6 +13,7 @@ import * as map from "./map.js";
 import * as describe from "./describe.js";
 import * as connect from "./connect.js";
 import * as layouts from "./layouts.js";
+import * as layoutfile from "./layoutfile.js";
 import * as rehearse from "./rehearse.js";
 import * as perform from "./perform.js";
 import * as monitor from "./monitor.js";
@@ -26,7 +27,10 @@ import * as layers from "./layers.js";
 import * as foci from "./foci.js";
 import * as text from "./text.js";
 
-const views = { map, describe, connect, layouts, rehearse, perform, monitor, find, pages, presets, pairs, many, table, layers, foci, text };
+const views = {
+  map, describe, connect, layouts, layoutfile, rehearse, perform, monitor, find,
+  pages, presets, pairs, many, table, layers, foci, text,
+};
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];
 

@@ -38,7 +38,7 @@ public record Layout(String id, String name, List<Page> pages, List<Element> ele
 
     public Layout {
         pages = pages == null ? List.of() : List.copyOf(pages);
-        elements = List.copyOf(elements);
+        elements = elements == null ? List.of() : List.copyOf(elements);
     }
 
     /** One with everything on one page. */

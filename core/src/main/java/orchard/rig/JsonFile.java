@@ -1,5 +1,7 @@
 package orchard.rig;
 
+import java.util.Arrays;
+import java.util.Collection;
 import java.util.TreeSet;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -7,6 +9,9 @@ import orchard.mistake.Mistake;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.core.exc.StreamReadException;
+import tools.jackson.databind.exc.InvalidFormatException;
+import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
 /** What reading each of Orchard's JSON files has in common: faults by line and column, and what the file says it is. */
@@ -81,6 +86,33 @@ final class JsonFile {
         while (cause.getCause() != null && cause.getCause() != cause) {
             cause = cause.getCause();
         }
-        return cause instanceof Mistake own ? own.getMessage() : e.getOriginalMessage();
+        if (cause instanceof Mistake own) {
+            return own.getMessage();
+        } else if (e instanceof InvalidFormatException wrong) {
+            return "“%s” cannot stand here; expected %s".formatted(wrong.getValue(), expected(wrong.getTargetType()));
+        } else if (e instanceof MismatchedInputException wrong) {
+            return "expected " + expected(wrong.getTargetType());
+        }
+        return e instanceof StreamReadException
+                ? e.getOriginalMessage().replaceAll("(?s) ?\\((start marker|for Object|for Array|was expecting).*", "")
+                : "a field that is needed is missing";
+    }
+
+    /** What stands for a type in JSON, in words. */
+    private static String expected(Class<?> type) {
+        if (type == null) {
+            return "something else";
+        } else if (type.isEnum()) {
+            return Arrays.stream(type.getEnumConstants())
+                    .map(constant -> ((Enum<?>) constant).name())
+                    .collect(Collectors.joining(", ", "one of ", ""));
+        } else if (type == boolean.class || type == Boolean.class) {
+            return "true or false";
+        } else if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
+            return "a number";
+        } else if (type == String.class) {
+            return "a text";
+        }
+        return Collection.class.isAssignableFrom(type) || type.isArray() ? "a list" : "an object with its fields";
     }
 }

@@ -170,6 +170,20 @@ public final class Rig implements Directory {
         return parts.get(id) instanceof Part.OfDevice part ? Optional.of(part.device()) : Optional.empty();
     }
 
+    /** A name that no device and no layout has: the one that is wanted, or with a number after it. */
+    public String freeName(String wanted) {
+        String name = wanted.substring(0, Math.min(wanted.length(), LONGEST_NAME - 4));
+        String free = name;
+        for (int number = 2; isTaken(free); number++) {
+            free = name + " " + number;
+        }
+        return free;
+    }
+
+    private boolean isTaken(String name) {
+        return gear().stream().anyMatch(device -> device.name().equalsIgnoreCase(name));
+    }
+
     /** An id that no part has: the first letters given, and the lowest number above all that are in use. */
     public String freeId(String letters) {
         int highest = parts.keySet().stream()

@@ -197,6 +197,12 @@ public final class Rows {
         return new Edit(label, changes);
     }
 
+    /** Whether a mapping is one that a row of a layout made, as it made it. */
+    boolean isOf(Layout layout, Mapping mapping) {
+        Ref.ToParameter target = layout.rows().get(mapping.trigger());
+        return target != null && isPlain(mapping, mapping.trigger(), target);
+    }
+
     /** Whether a mapping is as the row made it. */
     private boolean isPlain(Mapping mapping, Ref.ToControl control, Ref.ToParameter target) {
         return mapping.equals(new MappingCopier(rig).plain(mapping.id(), control, target));

@@ -35,20 +35,7 @@ final class Sketch {
     Sketch(Rig rig, String title) {
         this.rig = rig;
         this.id = rig.freeId("layout");
-        this.name = free(rig, title);
-    }
-
-    private static String free(Rig rig, String title) {
-        String name = title.substring(0, Math.min(title.length(), Rig.LONGEST_NAME - 4));
-        String free = name;
-        for (int number = 2; isTaken(rig, free); number++) {
-            free = name + " " + number;
-        }
-        return free;
-    }
-
-    private static boolean isTaken(Rig rig, String name) {
-        return rig.gear().stream().anyMatch(device -> device.name().equalsIgnoreCase(name));
+        this.name = rig.freeName(title);
     }
 
     String id() {

@@ -40,6 +40,14 @@ class SchemaTest {
         compare(RigFile.class, schema, schema, "rig");
     }
 
+    @Test
+    void theLayoutsSchemaIsWhatTheTypesSay() throws IOException {
+        load("profile");
+        load("rig");
+        JsonNode schema = load("layout");
+        compare(LayoutFile.class, schema, schema, "layout");
+    }
+
     private JsonNode load(String name) throws IOException {
         try (InputStream in = SchemaTest.class.getResourceAsStream("/schema/" + name + ".schema.json")) {
             JsonNode schema = new JsonMapper().readTree(in);

@@ -61,7 +61,7 @@ class FilesActions {
     }
 
     /** The schemas that profiles and rigs follow as files (JSON Schema, draft 2020-12). */
-    @GetMapping("/schema/{name:profile|rig}.schema.json")
+    @GetMapping("/schema/{name:profile|rig|layout}.schema.json")
     ResponseEntity<Resource> schema(@PathVariable String name) {
         return ResponseEntity.ok()
                 .contentType(MediaType.valueOf("application/schema+json"))
