@@ -268,6 +268,7 @@ function refresh(main) {
 
 export function key(event, main) {
   if (!refresh(main)) return false;
+  if (event.key === "u") return (main.querySelector("#playit").click(), true);
   const shelved = main.querySelector(`.shelved[data-letter="${CSS.escape(event.key)}"]`);
   if (shelved) return (take(shelved), true);
   if (event.key === "Escape" && drawing) return (take(null), true);

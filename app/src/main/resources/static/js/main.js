@@ -199,6 +199,16 @@ function otherLight() {
   document.cookie = `${name}=${light}; path=/; max-age=31536000; samesite=strict`;
 }
 
+// An address that is nearly what was typed is taken by one press.
+document.addEventListener("click", ({ target }) => {
+  const near = target.closest?.("[data-near]");
+  const input = near?.closest("label, .field, div")?.querySelector("input");
+  if (!input) return;
+  const rest = input.value.trim().split(/\s+/).slice(1);
+  input.value = [near.dataset.near, ...rest].join(" ");
+  near.closest(".nearby").replaceChildren();
+  ["input", "change"].forEach((type) => input.dispatchEvent(new Event(type, { bubbles: true })));
+});
 document.getElementById("learn").addEventListener("click", () => learn(!isLearning()));
 document.getElementById("learnoff").addEventListener("click", () => learn(false));
 document.getElementById("search").addEventListener("click", search);

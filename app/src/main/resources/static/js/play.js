@@ -94,6 +94,12 @@ function letGo() {
 }
 socket.on("silenced", letGo);
 
+// The key that leads here from where a layout is drawn leads back.
+document.addEventListener("keydown", (event) => {
+  const leads = event.key === "u" && !event.repeat && !event.ctrlKey && !event.metaKey && !event.target.matches("input");
+  if (leads && board.dataset.draw) location.href = board.dataset.draw;
+});
+
 watchLock(document.getElementById("lock"), layout);
 watchPanic(() => socket.send({ type: "panic" }));
 socket.on("stopped", () => {
@@ -118,6 +124,7 @@ function say(words) {
 }
 document.addEventListener("visibilitychange", stayAwake);
 stayAwake();
+if (!isSecureContext) say("Over http this page cannot be installed, stay awake or lend its tilt: open it over https, or on this machine.");
 if (!window.PointerEvent) say("This browser does not tell fingers apart: play on a newer one.");
 const whole = document.getElementById("whole");
 whole.hidden = !document.fullscreenEnabled;

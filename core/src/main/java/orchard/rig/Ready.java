@@ -1,8 +1,10 @@
 package orchard.rig;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
@@ -21,6 +23,8 @@ import orchard.layout.Keys;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Strips;
+import orchard.mapping.Gesture;
+import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.parameter.Display;
 import orchard.parameter.Law;
@@ -45,6 +49,7 @@ public final class Ready {
         LAMPS("Levels and positions of %s"),
         TRANSPORT("Transport of %s"),
         EDITOR("An editor for %s"),
+        FACE("The face of %s"),
         KEYS("Keys and wheels for %s"),
         PADS("Sixteen pads for %s"),
         BLANK("A blank one");
@@ -88,6 +93,7 @@ public final class Ready {
         devices(Sort.LAMPS, device -> !pairs(device).isEmpty(), offers);
         devices(Sort.TRANSPORT, device -> switches(device).size() > 1, offers);
         devices(Sort.EDITOR, this::sounds, offers);
+        devices(Sort.FACE, device -> !DrawnFace.of(device).isEmpty(), offers);
         devices(Sort.KEYS, this::sounds, offers);
         devices(Sort.PADS, this::sounds, offers);
         offers.add(offer(Sort.BLANK, "", ""));
@@ -122,6 +128,7 @@ public final class Ready {
                 Panel panel = Panel.of(rig, device, device.profile().parameters(), device.name());
                 yield new Made(panel.layout(), panel.edit());
             }
+            case FACE -> face(device(of));
             case KEYS -> keys(device(of));
             case PADS -> pads(device(of));
             case BLANK -> made(new Sketch(rig, "Layout"));
@@ -288,6 +295,43 @@ public final class Ready {
             sketch.does(tap, new Tap(ref(device, one)));
         });
         return made(sketch);
+    }
+
+    /** What hands find on a device, where they find it; each does what that does. */
+    private Made face(Device device) {
+        Sketch sketch = new Sketch(rig, device.name() + " face");
+        Map<String, Element> drawn = new HashMap<>();
+        List<List<DrawnFace.Part>> pages = DrawnFace.of(device);
+        for (List<DrawnFace.Part> page : pages) {
+            if (pages.size() > 1) {
+                sketch.page(page.get(0).control().kind().noun() + "s");
+            }
+            page.forEach(part ->
+                    drawn.put(part.control().id(), sketch.add(part.control().shownName(), part.box(), part.face())));
+        }
+        for (Mapping mapping : rig.mappings()) {
+            Map<Ref.ToControl, Element> instead = new HashMap<>();
+            mapping.when().triggers().stream()
+                    .filter(trigger -> trigger.device().equals(device.id()) && isFirst(device, trigger))
+                    .filter(trigger -> drawn.containsKey(trigger.control()))
+                    .forEach(trigger -> instead.put(trigger, drawn.get(trigger.control())));
+            boolean isWhole = mapping.when().also().isEmpty()
+                    && mapping.when().gesture().kind() != Gesture.Kind.CIRCLE
+                    && instead.keySet().containsAll(mapping.when().triggers());
+            if (isWhole) {
+                sketch.like(mapping, instead);
+            }
+        }
+        return made(sketch);
+    }
+
+    /** Whether it is the number that people mean when they say the control's name. */
+    private static boolean isFirst(Device device, Ref.ToControl trigger) {
+        return device.profile()
+                .control(trigger.control())
+                .filter(control -> control.kind().pressed()
+                        || control.dimensions().get(0).name().equals(trigger.dimension()))
+                .isPresent();
     }
 
     /** Three octaves, and beside each other above them what is turned while one plays. */

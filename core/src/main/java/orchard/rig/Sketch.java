@@ -30,6 +30,7 @@ final class Sketch {
     private final List<Element> elements = new ArrayList<>();
     private final Map<Ref.ToControl, Ref.ToParameter> sets = new LinkedHashMap<>();
     private final Map<List<Ref.ToControl>, Action> acts = new LinkedHashMap<>();
+    private final Map<List<Ref.ToControl>, Mapping> copies = new LinkedHashMap<>();
 
     /** @param title what it is called, if nothing else is called like that */
     Sketch(Rig rig, String title) {
@@ -85,6 +86,23 @@ final class Sketch {
                 play);
     }
 
+    /**
+     * Elements do what others do.
+     *
+     * @param instead of each control of the mapping the element that stands for it
+     */
+    void like(Mapping mapping, Map<Ref.ToControl, Element> instead) {
+        copies.put(
+                mapping.when().triggers().stream()
+                        .map(instead::get)
+                        .map(element -> new Ref.ToControl(
+                                id,
+                                element.id(),
+                                element.face().dimensions("").get(0).name()))
+                        .toList(),
+                mapping);
+    }
+
     /** Something is done when an element is pressed. */
     void does(Element element, Action action) {
         String number = element.face().dimensions("").get(0).name();
@@ -109,6 +127,14 @@ final class Sketch {
                     Shape.WHOLE,
                     new Actions(List.of(one.getValue())),
                     new Show(List.of()))));
+        }
+        for (Map.Entry<List<Ref.ToControl>, Mapping> one : copies.entrySet()) {
+            Mapping copied = one.getValue();
+            changes.add(added(copied.as("m" + number++)
+                    .with(new When(one.getKey(), copied.when().gesture()))
+                    .with(new Show(one.getKey().stream()
+                            .flatMap(control -> copier.answers(control).stream())
+                            .toList()))));
         }
         return new Edit(label, changes);
     }

@@ -47,7 +47,14 @@ class AccessRules {
                 .csrf(csrf -> csrf.csrfTokenRepository(tokens))
                 .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/enter/*", "/tablet/*", "/css/*", "/fonts/*", "/webjars/**", "/favicon.svg", "/error")
+                                "/enter/*",
+                                "/tablet/*",
+                                "/css/*",
+                                "/fonts/*",
+                                "/webjars/**",
+                                "/favicon.svg",
+                                "/play.webmanifest",
+                                "/error")
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, PLAYING)
                         .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)

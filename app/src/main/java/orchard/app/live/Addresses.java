@@ -1,12 +1,16 @@
 package orchard.app.live;
 
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import orchard.check.Scene;
 import orchard.gear.Device;
+import orchard.inventory.Nearby;
+import orchard.parameter.Binding;
 import orchard.rig.Rig;
+import orchard.signal.MessagePattern;
 import org.springframework.stereotype.Component;
 
 /** What is known of the addresses of devices on OSC: to which they speak, and which they have. */
@@ -19,6 +23,31 @@ public final class Addresses {
     Addresses(Unheard unheard, Inventories inventories) {
         this.unheard = unheard;
         this.inventories = inventories;
+    }
+
+    /**
+     * What somebody who types an address may mean: the nearest ones that the rig sets, that software told of, or that arrived; none where the very address is one of
+     * these.
+     */
+    public List<Nearby> near(Rig rig, String typed) {
+        Set<String> all = new LinkedHashSet<>(unheard.ofStrangers());
+        for (Device device : rig.devices()) {
+            device.profile().parameters().forEach(parameter -> {
+                if (parameter.binding() instanceof Binding.Osc osc) {
+                    all.add(osc.address());
+                }
+            });
+            device.profile().controls().stream()
+                    .flatMap(control -> control.dimensions().stream())
+                    .forEach(dimension -> {
+                        if (dimension.pattern() instanceof MessagePattern.OscNumber osc) {
+                            all.add(osc.address());
+                        }
+                    });
+            all.addAll(inventories.addresses(device.id()));
+            unheard.of(device.id()).forEach(heard -> all.add(heard.address()));
+        }
+        return all.contains(typed) ? List.of() : Nearby.to(typed, all);
     }
 
     /** By the ids of the devices of which anything is known that may be wrong. */

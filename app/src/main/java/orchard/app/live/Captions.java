@@ -1,9 +1,12 @@
 package orchard.app.live;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Ref;
@@ -19,13 +22,14 @@ import org.springframework.stereotype.Component;
 @Component
 public final class Captions {
 
-    private record Of(Rig rig, Map<Ref.ToControl, Ref.ToParameter> targets) {}
+    /** @param whole controls whose mapping sets all of a parameter's range */
+    private record Of(Rig rig, Map<Ref.ToControl, Ref.ToParameter> targets, Set<Ref.ToControl> whole) {}
 
     private final RigKeeper keeper;
     private final Names names;
     private final Values values;
     /** What controls set, worked out once a rig. */
-    private volatile Of known = new Of(Rig.EMPTY, Map.of());
+    private volatile Of known = new Of(Rig.EMPTY, Map.of(), Set.of());
 
     Captions(RigKeeper keeper, Names names, Values values) {
         this.keeper = keeper;
@@ -38,24 +42,46 @@ public final class Captions {
         return element.face().follows()
                 ? Optional.ofNullable(element.follows())
                 : element.face().dimensions(element.id()).stream()
-                        .map(dimension -> targets().get(new Ref.ToControl(layout.id(), element.id(), dimension.name())))
+                        .map(dimension ->
+                                known().targets.get(new Ref.ToControl(layout.id(), element.id(), dimension.name())))
                         .filter(target -> target != null)
                         .findFirst();
     }
 
-    private Map<Ref.ToControl, Ref.ToParameter> targets() {
+    /** The ends of what a number of an element goes through, in words, the lower first; none where it sets nothing, or only a part of it. */
+    public List<String> ends(Ref.ToControl number) {
+        Of of = known();
+        return Optional.ofNullable(of.targets.get(number))
+                .filter(target -> of.whole.contains(number))
+                .flatMap(target -> values.now(target, of.rig))
+                .flatMap(of.rig::parameter)
+                .map(parameter -> List.of(
+                        parameter.textOfReal(parameter.range().low()),
+                        parameter.textOfReal(parameter.range().high())))
+                .orElse(List.of());
+    }
+
+    private Of known() {
         Rig rig = keeper.rig();
         Of of = known;
         if (of.rig != rig) {
             Map<Ref.ToControl, Ref.ToParameter> targets = new HashMap<>();
+            Set<Ref.ToControl> whole = new HashSet<>();
             for (Mapping mapping : rig.mappings()) {
                 mapping.target()
-                        .ifPresent(target -> mapping.when().triggers().forEach(t -> targets.putIfAbsent(t, target)));
+                        .ifPresent(target -> mapping.when().triggers().forEach(t -> {
+                            boolean isFirst = targets.putIfAbsent(t, target) == null;
+                            if (isFirst
+                                    && mapping.branches().size() == 1
+                                    && mapping.shape().stages().isEmpty()) {
+                                whole.add(t);
+                            }
+                        }));
             }
-            of = new Of(rig, targets);
+            of = new Of(rig, targets, whole);
             known = of;
         }
-        return of.targets;
+        return of;
     }
 
     /** The parameter it means right now. */

@@ -3,6 +3,7 @@ package orchard.app.web;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.app.live.Captions;
 import orchard.app.live.Values;
 import orchard.gear.Control;
@@ -21,9 +22,11 @@ import orchard.rig.Rig;
  * @param caption what stands on it now
  * @param value where it stands, 0..1
  * @param text what it says of that, or ""
+ * @param ends what a field is at its left, its right, its foot and its top, each "" if nobody knows; none for what is no field
  * @param options the named values of which one is chosen; none where what it sets has none, or it chooses nothing
  */
-record ElementView(Element element, String caption, double value, String text, List<Option> options) {
+record ElementView(
+        Element element, String caption, double value, String text, List<Option> options, List<String> ends) {
 
     /** The most values a list offers. */
     private static final int MOST_OPTIONS = 1_000;
@@ -66,7 +69,17 @@ record ElementView(Element element, String caption, double value, String text, L
                         ? about.flatMap(rig::parameter)
                                 .map(ElementView::options)
                                 .orElse(List.of())
-                        : List.of());
+                        : List.of(),
+                element.kind() == Kind.FIELD ? ends(layout, element, captions) : List.of());
+    }
+
+    private static List<String> ends(Layout layout, Element element, Captions captions) {
+        return Stream.of("x", "y")
+                .flatMap(number -> {
+                    List<String> ends = captions.ends(new Ref.ToControl(layout.id(), element.id(), number));
+                    return ends.isEmpty() ? Stream.of("", "") : ends.stream();
+                })
+                .toList();
     }
 
     private static List<Option> options(Parameter parameter) {

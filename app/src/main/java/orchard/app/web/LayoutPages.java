@@ -1,5 +1,6 @@
 package orchard.app.web;
 
+import java.security.Principal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -7,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.app.access.Tablet;
 import orchard.app.live.Captions;
 import orchard.app.live.Names;
 import orchard.app.live.Values;
@@ -163,10 +165,11 @@ class LayoutPages {
     record Sets(String id, String words) {}
 
     @GetMapping("/play/{id}")
-    String play(@PathVariable String id, Model model) {
+    String play(@PathVariable String id, Principal who, Model model) {
         Layout layout = keeper.rig().layout(id).orElseThrow(Replies::gone);
         model.addAttribute("layout", layout);
         model.addAttribute("notes", keeper.rig().noteNames());
+        model.addAttribute("tablet", Tablet.of(who) != null);
         model.addAttribute("drawn", drawn(layout, layout.played(), keeper.rig()));
         model.addAttribute("revision", keeper.revision());
         model.addAttribute("columns", Layout.COLUMNS);

@@ -191,6 +191,11 @@ public final class Browser implements AutoCloseable {
                 .orElseThrow();
     }
 
+    /** Address of the page that is there. */
+    public String url() {
+        return driver.getCurrentUrl();
+    }
+
     /** The window one is in. */
     public String here() {
         return driver.getWindowHandle();

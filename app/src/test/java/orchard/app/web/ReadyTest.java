@@ -106,6 +106,8 @@ class ReadyTest {
         browser.until(() -> browser.text(at(tower) + " .value").equals(orchard.shows("loft", "/loft/lamp/3/level")));
         assertThat(orchard.shows("loft", "/loft/lamp/3/level")).isNotEqualTo("0 %");
         fingers.lift();
+        assertThat(browser.all(at(mover) + " .end").stream().map(one -> one.getText()))
+                .containsExactly("−270°", "270°", "−135°", "135°");
 
         browser.fingers().tap(1, ".turn:nth-child(2)", 0.5, 0.5);
         Element bank = named(orchard, id, Kind.CHOICES, "Bank");
@@ -152,6 +154,24 @@ class ReadyTest {
         browser.until(() -> browser.find(at(play)).getAttribute("class").contains("lit"));
         browser.fingers().tap(1, at(play), 0.5, 0.5);
         browser.until(() -> orchard.shows("wherry", "/wherry/playing").equals("stopped"));
+    }
+
+    /** What hands find on Sluice is drawn where it sits and does what it does there; one key leads from drawing to playing and back. */
+    @Test
+    void theFaceOfADeviceIsPlayable(TestOrchard orchard, Browser browser) {
+        String id = made(orchard, browser, "The face of Sluice");
+        browser.see(".head h1", "Sluice face");
+        browser.pressOn("body", "u");
+        browser.until(() -> browser.url().contains("/play/" + id));
+        Element fader = named(orchard, id, Kind.FADER, "Fader 1");
+        browser.until(
+                () -> browser.text(at(fader) + " .value").equals(orchard.shows("wherry", "/wherry/track/1/volume")));
+        String stood = orchard.shows("wherry", "/wherry/track/1/volume");
+        browser.fingers().down(1, at(fader), 0.5, 0.5).by(1, 0, -50).lift();
+        browser.until(() -> !orchard.shows("wherry", "/wherry/track/1/volume").equals(stood));
+        orchard.putBack("wherry", "track1.volume");
+        browser.pressOn("body", "u");
+        browser.until(() -> browser.url().contains("/layouts?layout=" + id));
     }
 
     @Test
