@@ -1,5 +1,6 @@
 // A layout being played, on a tablet or any browser. A finger rules its own element; everything else follows Orchard.
 import * as button from "./elements/button.js";
+import * as clock from "./elements/clock.js";
 import * as choices from "./elements/choices.js";
 import * as fader from "./elements/fader.js";
 import * as field from "./elements/field.js";
@@ -15,7 +16,7 @@ import * as socket from "./socket.js";
 import { watchLock } from "./lock.js";
 import { watchPanic } from "./panic.js";
 
-const KINDS = { fader, keys, knob, wheel, button, tap: button, pad, field, choices, list: choices };
+const KINDS = { clock, fader, keys, knob, wheel, button, tap: button, pad, field, choices, list: choices };
 const board = document.getElementById("page");
 const lost = document.getElementById("lost");
 const layout = board.dataset.layout;
@@ -43,9 +44,11 @@ socket.on("shown", (message) => {
     if (one?.taken) one.taken(id);
     else if (one) fingers.taken(one.element);
   });
+  if (message.song !== undefined) clock.song(message.song < 0 ? null : message.song);
   if (message.page) screens.open(message.page);
   if (message.revision !== undefined) follow(message.revision);
 });
+socket.on("song", () => clock.song(0));
 // Layers that are on stand beside the name, the topmost first.
 const layers = document.getElementById("playlayers");
 socket.on("layers", ({ stack }) => {

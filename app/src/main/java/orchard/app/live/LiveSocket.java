@@ -61,7 +61,7 @@ public final class LiveSocket extends TextWebSocketHandler {
 
     private final JsonMapper json = JsonMapper.builder().build();
     /** What tablets are told of that does not concern one layout only. */
-    private static final Set<String> OF_LAYOUTS = Set.of("layers", "rig", "stopped", "silenced");
+    private static final Set<String> OF_LAYOUTS = Set.of("layers", "rig", "stopped", "silenced", "song");
 
     private final Map<String, OpenPage> clients = new ConcurrentHashMap<>();
     private final EngineRoom engine;

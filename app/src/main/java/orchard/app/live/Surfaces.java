@@ -86,6 +86,7 @@ final class Surfaces {
         Map<String, Object> all = new LinkedHashMap<>(page.untold().take());
         all.put("type", "shown");
         all.putIfAbsent("elements", Map.of());
+        all.put("song", keeper.songMillis());
         all.put("revision", keeper.revision());
         page.send(json.writeValueAsString(all));
     }

@@ -41,6 +41,7 @@ public class RigKeeper {
     private final List<Consumer<Rig>> listeners = new CopyOnWriteArrayList<>();
     private volatile Now now;
     private volatile String currentSong;
+    private volatile Long songNanos;
     /** The layers that were last kept, or null before any were; only who follows the engine asks. */
     private volatile List<String> latched;
     /** What is still to be kept of variables, or null. */
@@ -248,6 +249,12 @@ public class RigKeeper {
         listeners.forEach(listener -> listener.accept(now.rig()));
     }
 
+    /** For how many milliseconds the performance has been at its song; −1 if that is from before Orchard was started. */
+    public long songMillis() {
+        Long since = songNanos;
+        return since == null ? -1 : (System.nanoTime() - since) / 1_000_000;
+    }
+
     /** Id of the song the performance stands at, or "". */
     public String currentSong() {
         return currentSong;
@@ -256,6 +263,7 @@ public class RigKeeper {
     /** Moves the performance to a song at once; keeping that happens behind it, and the show goes on if it cannot be. */
     public void currentSong(String song) {
         currentSong = song;
+        songNanos = System.nanoTime();
         behind(() -> store.currentSong(song));
     }
 

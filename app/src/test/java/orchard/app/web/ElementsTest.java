@@ -8,10 +8,12 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Fingers;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.EngineRoom;
 import orchard.app.live.Learn;
 import orchard.gear.Ref;
 import orchard.layout.Box;
 import orchard.layout.Button;
+import orchard.layout.Clock;
 import orchard.layout.Element;
 import orchard.layout.Face;
 import orchard.layout.Kind;
@@ -21,6 +23,7 @@ import orchard.layout.Pad;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.Part;
+import orchard.rig.Song;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -246,5 +249,32 @@ class ElementsTest {
         orchard.standIn("wherry").play("/wherry/track/1/mute", "set", 0);
         browser.until(() -> browser.all(css(4) + ".lit").isEmpty());
         assertThat(browser.text(css(5))).matches("\\d\\d:\\d\\d");
+    }
+
+    /** A clock begins anew with each song; what is left of it goes on beyond its end. */
+    @Test
+    void clocksTellTheTimeOfDayTheSongsAndWhatIsLeftOfIt(TestOrchard orchard, Browser browser) {
+        String before = orchard.keeper().currentSong();
+        draw(
+                orchard,
+                browser,
+                element(1, new Clock(Clock.Shows.DAY, 0)).at(new Box(0, 0, 8, 4)),
+                element(2, new Clock(Clock.Shows.SONG, 0)).at(new Box(0, 4, 8, 4)),
+                element(3, new Clock(Clock.Shows.LEFT, 2)).at(new Box(0, 8, 8, 4)));
+        browser.until(() -> browser.text(css(1) + " .value").matches("\\d\\d:\\d\\d"));
+        List<Song> songs = orchard.keeper().rig().songs();
+        String other = songs.stream()
+                .map(Song::id)
+                .filter(id -> !id.equals(before))
+                .skip(1)
+                .findFirst()
+                .orElseThrow();
+        orchard.bean(EngineRoom.class).reach(other);
+        browser.until(() -> browser.text(css(2) + " .value").matches("0:0\\d"));
+        browser.until(() -> browser.text(css(3) + " .value").matches("2:00|1:5\\d"));
+        browser.again("/play/" + ID);
+        browser.until(() -> browser.text(css(2) + " .value").matches("0:\\d\\d"));
+        orchard.bean(EngineRoom.class).reach(before.isEmpty() ? songs.get(0).id() : before);
+        orchard.keeper().currentSong(before);
     }
 }

@@ -17,10 +17,11 @@ class NearAddressesTest {
     void whatIsNearlyAnAddressIsTakenByOnePress(TestOrchard orchard, Browser browser) {
         browser.size(1280, 800);
         browser.go("/describe?device=gull&control=squeeze");
-        browser.type("[name=address]", "/wand/squeze");
+        browser.click(".sendslist summary");
+        browser.type("[name=address]", "/gull/squeze");
         browser.see(".nearby", "Nobody here has this address");
-        browser.click(".nearby [data-near='/wand/squeeze']");
-        assertThat(browser.find("[name=address]").getDomProperty("value")).isEqualTo("/wand/squeeze");
+        browser.click(".nearby [data-near='/gull/squeeze']");
+        assertThat(browser.find("[name=address]").getDomProperty("value")).isEqualTo("/gull/squeeze");
         browser.until(() -> browser.text(".nearby").isEmpty());
     }
 
