@@ -2,6 +2,7 @@
 import { drag } from "./drag.js";
 import { twice } from "./doomed.js";
 import { place } from "./board.js";
+import { draw } from "./drawn.js";
 import { lay } from "./elements/keyboard.js";
 import { choose, chosen, copied, copy, guides, ids, toggle } from "./chosen.js";
 
@@ -23,7 +24,9 @@ export function mount(main) {
     part.style.setProperty("--at", part.dataset.at);
   });
   main.querySelectorAll(".shelved").forEach(mountShelved);
+  main.querySelectorAll("[data-tall]").forEach((button) => button.matches("button") && button.addEventListener("click", turn));
   if (board) {
+    board.parentElement.style.setProperty("--screens", board.dataset.screens);
     mountDrawing();
     changeOn();
   }
@@ -114,7 +117,7 @@ function mountElement(element) {
       guides(board, null);
       group.forEach((one) => one.classList.remove("moving"));
       if (by.x === 0 && by.y === 0) select(element, event);
-      else if (group.length === 1) keep(element, to);
+      else if (group.length === 1 || board.dataset.tall) keep(element, to);
       else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : { ...by, width: 0, height: 0 });
     },
   });
@@ -242,7 +245,14 @@ function select(element, event) {
 }
 
 function keep(element, to) {
-  post(element, `/layouts/${board.dataset.layout}/${element.dataset.element}`, to);
+  const tall = board.dataset.tall ? "/tall" : "";
+  post(element, `/layouts/${board.dataset.layout}/${element.dataset.element}${tall}`, to);
+}
+
+/** Draws the layout as wide screens have it, or as tall ones do. */
+function turn({ currentTarget }) {
+  document.cookie = `layouts-tall=${currentTarget.dataset.tall}; path=/; max-age=31536000; samesite=strict`;
+  draw();
 }
 
 /** What was moved and refused goes back to where the rig has it. */
@@ -281,6 +291,12 @@ export function key(event, main) {
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const [x, y] = arrow;
+  if (board.dataset.tall) {
+    const now = numbers(elements[0]);
+    const to = event.shiftKey ? { width: now.width + x, height: now.height + y } : { x: now.x + x, y: now.y + y };
+    keep(elements[0], inside({ ...now, ...to }));
+    return true;
+  }
   change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y, width: 0, height: 0 });
   return true;
 }

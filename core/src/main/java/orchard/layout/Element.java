@@ -15,8 +15,10 @@ import orchard.mistake.Mistake;
  * @param follows the parameter that it shows if it shows one; its own text or nothing if null
  * @param guard what a finger has to do before it listens; {@link Guard#NONE} where no finger moves it, or one tap chooses
  * @param page id of the page it stands on, or "" for every one
+ * @param tall where somebody put it on screens that are taller than wide, or null
  */
-public record Element(String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard, String page) {
+public record Element(
+        String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard, String page, Upright tall) {
 
     public Element {
         box.within(name, Layout.COLUMNS, Layout.ROWS);
@@ -27,7 +29,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
 
     /** One that listens at once. */
     public Element(String id, String name, Box box, Face face, Ref.ToParameter follows) {
-        this(id, name, box, face, follows, Guard.NONE, "");
+        this(id, name, box, face, follows, Guard.NONE, "", null);
     }
 
     /** One that follows nothing. */
@@ -42,37 +44,42 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
 
     /** The same element elsewhere or in another size. */
     public Element at(Box other) {
-        return new Element(id, name, other, face, follows, guard, page);
+        return new Element(id, name, other, face, follows, guard, page, tall);
     }
 
     /** The same element with another name. */
     public Element named(String other) {
-        return new Element(id, other, box, face, follows, guard, page);
+        return new Element(id, other, box, face, follows, guard, page, tall);
     }
 
     /** The same element that answers to fingers in another way. */
     public Element as(Face other) {
-        return new Element(id, name, box, other, follows, guard, page);
+        return new Element(id, name, box, other, follows, guard, page, tall);
     }
 
     /** The same element showing something else. */
     public Element following(Ref.ToParameter other) {
-        return new Element(id, name, box, face, other, guard, page);
+        return new Element(id, name, box, face, other, guard, page, tall);
     }
 
     /** The same element that listens to fingers otherwise guarded. */
     public Element guarded(Guard other) {
-        return new Element(id, name, box, face, follows, other, page);
+        return new Element(id, name, box, face, follows, other, page, tall);
     }
 
     /** The same element under another id. */
     public Element called(String other) {
-        return new Element(other, name, box, face, follows, guard, page);
+        return new Element(other, name, box, face, follows, guard, page, tall);
     }
 
     /** The same element on another page; "" for every one. */
     public Element on(String other) {
-        return new Element(id, name, box, face, follows, guard, other);
+        return new Element(id, name, box, face, follows, guard, other, other.equals(page) ? tall : null);
+    }
+
+    /** The same element elsewhere on tall screens; null for where it comes by itself. */
+    public Element upright(Upright other) {
+        return new Element(id, name, box, face, follows, guard, page, other);
     }
 
     /** Whether it is seen while a page is open. */
@@ -117,6 +124,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
      * @param face null for the plain one of its kind
      * @param guard null for none
      * @param page null for every one
+     * @param tall null where it comes by itself
      */
     public record Stored(
             String id,
@@ -129,7 +137,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
             Ref.ToParameter follows,
             Face face,
             Guard guard,
-            String page) {}
+            String page,
+            Upright tall) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
@@ -141,7 +150,8 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 from.face == null ? from.kind.plain() : from.face,
                 from.follows,
                 from.guard,
-                from.page);
+                from.page,
+                from.tall);
     }
 
     /** How it is stored. */
@@ -158,6 +168,7 @@ public record Element(String id, String name, Box box, Face face, Ref.ToParamete
                 follows,
                 face.equals(kind().plain()) ? null : face,
                 guard == Guard.NONE ? null : guard,
-                page.isEmpty() ? null : page);
+                page.isEmpty() ? null : page,
+                tall);
     }
 }

@@ -16,6 +16,7 @@ import orchard.gear.Setup;
 import orchard.gear.Wire;
 import orchard.light.Drawn;
 import orchard.light.Light;
+import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 
 /**
@@ -183,6 +184,36 @@ public record Layout(String id, String name, List<Page> pages, List<Element> ele
                         .orElse(0);
         more.add(new Page("p" + free, name.isEmpty() ? "Page " + (more.size() + 1) : name));
         return new Layout(id, this.name, more, all);
+    }
+
+    /** What fingers meet and eyes see while a page is open. */
+    public List<Element> playedOn(String page) {
+        return played().stream().filter(element -> element.isOn(page)).toList();
+    }
+
+    /**
+     * The same layout with an element elsewhere on the tall screens of a page; from then on everything else of the page stays where it is there.
+     *
+     * @throws Mistake if it is not on that page, or a row, which always comes by itself
+     */
+    public Layout upright(String page, String id, Upright to) {
+        Element element = element(id).orElseThrow(() -> new Mistake("tall", "That element is not there any more"));
+        if (element.face() instanceof Strips || !element.isOn(page)) {
+            throw new Mistake("tall", "A row comes by itself on tall screens");
+        }
+        Tall now = Tall.of(playedOn(page)).inCells();
+        return with(elements.stream()
+                .map(one -> one.id().equals(id)
+                        ? one.upright(to)
+                        : one.isOn(page) ? one.upright(now.upright(one.id()).orElse(null)) : one)
+                .toList());
+    }
+
+    /** The same layout with the tall screens of a page as they come by themselves. */
+    public Layout byItself(String page) {
+        return with(elements.stream()
+                .map(one -> one.isOn(page) ? one.upright(null) : one)
+                .toList());
     }
 
     /** The phrase of an element's sentence that says on which page it stands; none where there is only one. */

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.ToIntFunction;
 
 /**
@@ -70,8 +71,61 @@ public record Tall(List<Screen> screens) {
 
     private static final Block NOTHING = new Block(0, 0, Map.of());
 
-    /** The tall arrangement of some elements. */
+    /**
+     * The tall arrangement of a page: what somebody put somewhere is there, and everything else comes after that by itself. What stands on every page counts only where
+     * something of the page itself was put somewhere.
+     */
     public static Tall of(List<Element> elements) {
+        boolean isPaged = elements.stream().anyMatch(element -> !element.page().isEmpty());
+        boolean isByHand = elements.stream()
+                .anyMatch(element ->
+                        element.tall() != null && !(isPaged && element.page().isEmpty()));
+        if (!isByHand) {
+            return workedOut(elements);
+        }
+        List<Element> put =
+                elements.stream().filter(element -> element.tall() != null).toList();
+        List<Screen> screens = new ArrayList<>();
+        int last =
+                put.stream().mapToInt(element -> element.tall().screen()).max().orElse(0);
+        for (int i = 0; i <= last; i++) {
+            int number = i;
+            Map<String, Box> boxes = new LinkedHashMap<>();
+            put.stream()
+                    .filter(element -> element.tall().screen() == number)
+                    .forEach(element -> boxes.put(element.id(), element.tall().box()));
+            screens.add(new Screen(COLUMNS, ROWS, boxes));
+        }
+        List<Element> rest =
+                elements.stream().filter(element -> element.tall() == null).toList();
+        if (!rest.isEmpty()) {
+            screens.addAll(workedOut(rest).screens());
+        }
+        return new Tall(List.copyOf(screens));
+    }
+
+    /** The same in cells of which every screen has {@value #COLUMNS} × {@value #ROWS}. */
+    public Tall inCells() {
+        return new Tall(screens.stream()
+                .map(screen -> new Screen(
+                        COLUMNS,
+                        ROWS,
+                        new Block(screen.columns(), screen.rows(), screen.boxes()).grown(COLUMNS, ROWS).boxes))
+                .toList());
+    }
+
+    /** Where an element stands; empty if it is not on any screen. */
+    public Optional<Upright> upright(String element) {
+        for (int i = 0; i < screens.size(); i++) {
+            Box box = screens.get(i).boxes().get(element);
+            if (box != null) {
+                return Optional.of(new Upright(i, box.x(), box.y(), box.width(), box.height()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static Tall workedOut(List<Element> elements) {
         List<Screen> screens = new ArrayList<>();
         Block screen = NOTHING;
         for (Block block : blocks(elements, true)) {

@@ -32,6 +32,31 @@ class TallTest {
         return layout.elements();
     }
 
+    /** What was put somewhere is there, everything else where it was, and what comes later comes after it. */
+    @Property(tries = 200)
+    void whatIsPutByHandStaysAndNothingElseMoves(@ForAll Random random) {
+        Layout layout = new Layout("layout1", "Any", drawn(random.nextLong()));
+        if (layout.elements().isEmpty()) {
+            return;
+        }
+        Element moved = layout.elements().get(random.nextInt(layout.elements().size()));
+        if (moved.face() instanceof Strips) {
+            return;
+        }
+        Tall before = Tall.of(layout.played()).inCells();
+        Upright to = new Upright(2, random.nextInt(4), random.nextInt(6), 4, 4);
+        Layout after = layout.upright("", moved.id(), to);
+        Tall tall = Tall.of(after.played());
+        assertThat(tall.upright(moved.id())).contains(to);
+        after.elements().stream()
+                .filter(one -> !one.id().equals(moved.id()) && !(one.face() instanceof Strips))
+                .forEach(one -> assertThat(tall.upright(one.id())).isEqualTo(before.upright(one.id())));
+        Layout more = after.with(new Element("new", "New", new Box(0, 0, 3, 3), Kind.PAD.plain()));
+        assertThat(Tall.of(more.played()).upright("new").orElseThrow().screen())
+                .isGreaterThan(tall.upright(moved.id()).orElseThrow().screen());
+        assertThat(after.byItself("")).isEqualTo(layout);
+    }
+
     @Property(tries = 500)
     void nothingOverlapsNothingIsLeftOutAndEveryTargetIsLargeEnough(@ForAll long seed) {
         List<Element> elements = drawn(seed);

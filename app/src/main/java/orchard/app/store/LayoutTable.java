@@ -3,6 +3,7 @@ package orchard.app.store;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Face;
@@ -10,6 +11,7 @@ import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Page;
+import orchard.layout.Upright;
 import orchard.rig.PartJson;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -56,7 +58,8 @@ class LayoutTable {
                                     follows,
                                     face == null ? null : PartJson.read(face, FACE),
                                     guard == null ? null : Guard.valueOf(guard),
-                                    rs.getString("page"))));
+                                    rs.getString("page"),
+                                    tall(rs.getString("tall")))));
                 })
                 .list()
                 .stream()
@@ -79,6 +82,18 @@ class LayoutTable {
                 .list();
     }
 
+    private static String tall(Upright tall) {
+        return "%d %d %d %d %d".formatted(tall.screen(), tall.x(), tall.y(), tall.width(), tall.height());
+    }
+
+    private static Upright tall(String text) {
+        if (text == null) {
+            return null;
+        }
+        int[] numbers = Stream.of(text.split(" ")).mapToInt(Integer::parseInt).toArray();
+        return new Upright(numbers[0], numbers[1], numbers[2], numbers[3], numbers[4]);
+    }
+
     void delete(String id) {
         jdbc.sql("delete from layout where id = ?").param(id).update();
     }
@@ -92,8 +107,8 @@ class LayoutTable {
                 ChildRows.of(layout.id(), layout.pages(), page -> new Object[] {page.id(), page.name()}));
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page, tall)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, ChildRows.of(layout.id(), layout.elements(), element -> {
             Element.Stored e = element.stored();
             return new Object[] {
@@ -108,7 +123,8 @@ class LayoutTable {
                 e.follows() == null ? null : e.follows().parameter(),
                 e.face() == null ? null : PartJson.write(e.face(), FACE),
                 e.guard() == null ? null : e.guard().name(),
-                e.page()
+                e.page(),
+                e.tall() == null ? null : tall(e.tall())
             };
         }));
     }

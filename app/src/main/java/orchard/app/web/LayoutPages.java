@@ -16,6 +16,7 @@ import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
 import orchard.gear.Selector;
 import orchard.layout.Arrange;
+import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Keys;
 import orchard.layout.Kind;
@@ -23,6 +24,7 @@ import orchard.layout.Layout;
 import orchard.layout.Page;
 import orchard.layout.Strips;
 import orchard.layout.Tall;
+import orchard.layout.Upright;
 import orchard.mapping.Sentence;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -36,6 +38,7 @@ import orchard.rig.Rows;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.CookieValue;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -66,6 +69,7 @@ class LayoutPages {
             @RequestParam(defaultValue = "") String layout,
             @RequestParam(defaultValue = "") String page,
             @RequestParam(defaultValue = "") String element,
+            @CookieValue(name = "layouts-tall", defaultValue = "") String tall,
             Model model) {
         Rig rig = keeper.rig();
         model.addAttribute("layouts", rig.layouts());
@@ -96,10 +100,34 @@ class LayoutPages {
             model.addAttribute("several", several.size() > 1 ? Arrange.values() : new Arrange[0]);
             model.addAttribute("selected", selected.orElse(null));
             selected.ifPresent(s -> selected(l, s.element(), rig, model));
-            model.addAttribute("columns", Layout.COLUMNS);
-            model.addAttribute("rows", Layout.ROWS);
+            Tall screens = Tall.of(l.playedOn(open)).inCells();
+            boolean isTall = tall.equals("yes");
+            int count = isTall ? Math.min(Upright.MOST, screens.screens().size() + 1) : 1;
+            model.addAttribute("isTall", isTall);
+            model.addAttribute("screens", count);
+            model.addAttribute("byHand", l.on(open).stream().anyMatch(one -> one.tall() != null));
+            model.addAttribute("boxes", isTall ? sideBySide(screens) : asDrawn(l));
+            model.addAttribute("columns", isTall ? count * Tall.COLUMNS : Layout.COLUMNS);
+            model.addAttribute("rows", isTall ? Tall.ROWS : Layout.ROWS);
         });
         return "layouts/page";
+    }
+
+    private static Map<String, Box> asDrawn(Layout layout) {
+        Map<String, Box> boxes = new LinkedHashMap<>();
+        layout.played().forEach(one -> boxes.put(one.id(), one.box()));
+        layout.elements().forEach(one -> boxes.put(one.id(), one.box()));
+        return boxes;
+    }
+
+    /** Tall screens beside each other, as on one board. */
+    private static Map<String, Box> sideBySide(Tall tall) {
+        Map<String, Box> boxes = new LinkedHashMap<>();
+        for (int i = 0; i < tall.screens().size(); i++) {
+            int left = i * Tall.COLUMNS;
+            tall.screens().get(i).boxes().forEach((id, box) -> boxes.put(id, box.at(box.x() + left, box.y())));
+        }
+        return boxes;
     }
 
     /** The page that is drawn: that of what is selected, else the one that was asked for, else the first; "" where there is only one. */
@@ -198,9 +226,7 @@ class LayoutPages {
     record Turned(String page, String screens, Map<String, String> tall) {
 
         private static Turned of(Layout layout, String page) {
-            Tall tall = Tall.of(layout.played().stream()
-                    .filter(element -> element.isOn(page))
-                    .toList());
+            Tall tall = Tall.of(layout.playedOn(page));
             Map<String, String> places = new LinkedHashMap<>();
             for (int i = 0; i < tall.screens().size(); i++) {
                 int number = i;

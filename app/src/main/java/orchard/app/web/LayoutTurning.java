@@ -5,6 +5,8 @@ import java.util.Collections;
 import java.util.List;
 import orchard.layout.Layout;
 import orchard.layout.Page;
+import orchard.layout.Tall;
+import orchard.layout.Upright;
 import orchard.rig.Edit;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -55,6 +57,34 @@ class LayoutTurning {
             Collections.swap(pages, from, Math.max(0, Math.min(pages.size() - 1, from + Integer.signum(by))));
             return layout.paged(pages);
         });
+        return LayoutEdits.go(id, page, "");
+    }
+
+    /** Puts an element elsewhere on the tall screens of a page, that lie side by side: x goes on from one to the next. */
+    @PostMapping("/layouts/{id}/{element}/tall")
+    ResponseEntity<Void> tall(
+            @PathVariable String id,
+            @PathVariable String element,
+            @RequestParam long seen,
+            @RequestParam(defaultValue = "") String page,
+            @RequestParam int x,
+            @RequestParam int y,
+            @RequestParam int width,
+            @RequestParam int height) {
+        edits.commit(id, seen, "Move an element on tall screens", (rig, layout) -> {
+            int screen = Math.floorDiv(x, Tall.COLUMNS);
+            int wide = Math.min(width, Tall.COLUMNS);
+            int left = Math.min(Math.floorMod(x, Tall.COLUMNS), Tall.COLUMNS - wide);
+            return layout.upright(page, element, new Upright(screen, left, y, wide, height));
+        });
+        return LayoutEdits.go(id, page, element);
+    }
+
+    /** Everything on the tall screens of a page comes by itself again. */
+    @PostMapping("/layouts/{id}/untall")
+    ResponseEntity<Void> untall(
+            @PathVariable String id, @RequestParam long seen, @RequestParam(defaultValue = "") String page) {
+        edits.commit(id, seen, "Let tall screens come by themselves", (rig, layout) -> layout.byItself(page));
         return LayoutEdits.go(id, page, "");
     }
 

@@ -39,10 +39,14 @@ import orchard.gear.Seat;
 import orchard.gear.Takeover;
 import orchard.gear.Wire;
 import orchard.layout.Box;
+import orchard.layout.Clock;
 import orchard.layout.Element;
 import orchard.layout.Field;
+import orchard.layout.Keys;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Page;
+import orchard.layout.Upright;
 import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
@@ -102,7 +106,12 @@ class KeepingTest {
         Layout layout = new Layout(
                 "layout9",
                 "“Ünïcode” › tablet 🎭",
+                List.of(new Page("p2", "Zweite › 🎭"), new Page("p1", "First")),
                 List.of(
+                        new Element("e9", "Keys", new Box(0, 9, 32, 9), new Keys(36, 60, Keys.Strike.FULL, false))
+                                .on("p2")
+                                .upright(new Upright(3, 1, 2, 7, 5)),
+                        new Element("e8", "Left", new Box(0, 0, 8, 4), new Clock(Clock.Shows.LEFT, 12)).on("p1"),
                         new Element(
                                 "e1", "L", new Box(0, 0, 2, 2), Kind.LABEL.plain(), new Ref.ToParameter("wherry", "x")),
                         new Element("e2", "<script>alert(1)</script>", new Box(4, 4, 2, 9), Kind.FADER.plain()),

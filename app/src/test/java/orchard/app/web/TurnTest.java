@@ -15,6 +15,7 @@ import orchard.layout.Element;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Page;
+import orchard.layout.Upright;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -66,7 +67,8 @@ class TurnTest {
     }
 
     @AfterEach
-    void erase(TestOrchard orchard) {
+    void erase(TestOrchard orchard, Browser browser) {
+        browser.ask("document.cookie = 'layouts-tall=; path=/; max-age=0'");
         while (orchard.keeper().rig().layout(ID).isPresent()) {
             orchard.keeper().undo();
         }
@@ -177,5 +179,47 @@ class TurnTest {
         browser.until(() -> seen(browser).equals("e1 e2 e3"));
         press(orchard);
         browser.until(() -> seen(browser).equals("e1 e3"));
+    }
+
+    /** The tall arrangement comes by itself until somebody moves something in it; then it stays, and can be let go again. */
+    @Test
+    void theTallArrangementIsChangedByHandAndKept(TestOrchard orchard, Browser browser) {
+        browser.size(1280, 800);
+        browser.go("/layouts?layout=" + ID + "&page=mix");
+        browser.click(".way [data-tall=yes]");
+        browser.find(".board[data-tall]");
+        browser.click(".board .element[data-element=e1]");
+        browser.see("#elementform", "Fader");
+        browser.drag(".board .element[data-element=e1]", 0, -60);
+        browser.until(() -> orchard.keeper()
+                        .rig()
+                        .layout(ID)
+                        .orElseThrow()
+                        .element("e1")
+                        .orElseThrow()
+                        .tall()
+                != null);
+        Layout layout = orchard.keeper().rig().layout(ID).orElseThrow();
+        assertThat(layout.element("e2").orElseThrow().tall())
+                .as("what is on another page")
+                .isNull();
+        Upright put = layout.element("e1").orElseThrow().tall();
+        browser.chordOn(
+                ".board .element[data-element=e1]", org.openqa.selenium.Keys.SHIFT, org.openqa.selenium.Keys.ARROW_UP);
+        browser.until(() -> orchard.keeper()
+                        .rig()
+                        .layout(ID)
+                        .orElseThrow()
+                        .element("e1")
+                        .orElseThrow()
+                        .tall()
+                        .height()
+                == put.height() - 1);
+        assertThat(browser.barriers()).isEmpty();
+        browser.click("#untall");
+        browser.until(() -> orchard.keeper().rig().layout(ID).orElseThrow().elements().stream()
+                .allMatch(one -> one.tall() == null));
+        browser.click(".way [data-tall='']");
+        browser.until(() -> browser.all(".board[data-tall]").isEmpty());
     }
 }
