@@ -36,6 +36,9 @@ public final class Ready {
     /** Groups that have more levels get a page of their own. */
     private static final int FEW = 4;
 
+    /** More levels than these have no room for their names beside each other. */
+    private static final int IN_A_ROW = 8;
+
     private static final Pattern SWITCHES = Pattern.compile("(?i)transport|play.*|record.*|loop");
     private static final Pattern PLACES = Pattern.compile("(?i).*marker.*|jump|scene|row");
     private static final Pattern TEMPO = Pattern.compile("(?i)tempo");
@@ -193,13 +196,17 @@ public final class Ready {
                 .limit(16)
                 .toList();
         List<List<Parameter>> pairs = pairs(device);
-        row(sketch, device, first, new Box(0, 0, Layout.COLUMNS, 9));
+        boolean isLong = first.size() > IN_A_ROW;
+        int cut = isLong ? (first.size() + 1) / 2 : first.size();
+        row(sketch, device, first.subList(0, cut), new Box(0, 0, Layout.COLUMNS, isLong ? 5 : 9));
+        row(sketch, device, first.subList(cut, first.size()), new Box(0, 5, Layout.COLUMNS, 5));
+        int top = isLong ? 10 : 9;
         int x = 0;
         for (List<Parameter> pair : pairs.subList(0, Math.min(3, pairs.size()))) {
             sets(
                     sketch,
                     group(device, pair.get(0).group()),
-                    new Box(x, 9, 8, 9),
+                    new Box(x, top, 8, Layout.ROWS - top),
                     Kind.FIELD.plain(),
                     pair.stream().map(one -> ref(device, one)).toList());
             x += 8;
@@ -214,7 +221,7 @@ public final class Ready {
             sets(
                     sketch,
                     one.name(),
-                    new Box(x, 9, 4, 9),
+                    new Box(x, top, 4, Layout.ROWS - top),
                     one.hasNames() ? new Button(true, Button.Sign.NONE) : Kind.FADER.plain(),
                     List.of(ref(device, one)));
             x += 4;

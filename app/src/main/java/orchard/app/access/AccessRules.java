@@ -28,9 +28,10 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 @Configuration
 class AccessRules {
 
-    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; "
-            + "font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; "
-            + "frame-ancestors 'none'";
+    private static final String CONTENT_POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; manifest-src 'self'; "
+                    + "font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; "
+                    + "frame-ancestors 'none'";
 
     /** What a tablet reads besides the layouts it may play. */
     private static final String[] PLAYING = {"/js/**", "/live", "/play"};
