@@ -106,6 +106,9 @@ public final class Keyboards {
      * @throws Mistake if that cannot be
      */
     public Edit played(Layout layout, Element element, String phrase, String value) {
+        if (!(element.face() instanceof Keys keys)) {
+            throw new Mistake(phrase, element.name() + " has no keys to play with");
+        }
         Optional<Mapping> was = plays(layout, element);
         String label = "Let " + element.name() + " of " + layout.name() + " play ";
         if (phrase.equals("channel")) {
@@ -130,7 +133,6 @@ public final class Keyboards {
             PlayNotes now = playing(was.get());
             return change(label, was.get(), new PlayNotes(device.id(), now.channel(), now.first()));
         }
-        int first = ((Keys) element.face()).first();
         return Edit.add(
                 label,
                 new Part.OfMapping(new Mapping(
@@ -138,7 +140,7 @@ public final class Keyboards {
                         new When(triggers(layout, element)),
                         new Always(),
                         Shape.WHOLE,
-                        new Actions(List.of(new PlayNotes(device.id(), 1, first))),
+                        new Actions(List.of(new PlayNotes(device.id(), 1, keys.first()))),
                         new Show(List.of()))));
     }
 

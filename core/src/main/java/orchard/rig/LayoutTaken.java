@@ -184,8 +184,13 @@ public record LayoutTaken(LayoutFile file, Rig rig) {
         for (Mapping mapping : file.mappings()) {
             Optional<Mapping> here =
                     renamed(PartJson.tree(mapping), found).map(tree -> PartJson.value(tree, Mapping.class));
-            Optional<String> fault =
-                    here.isEmpty() ? Optional.of("It refers to what was not found here.") : fault(here.get(), with);
+            boolean isOwn = mapping.when().also().isEmpty()
+                    && mapping.when().triggers().stream()
+                            .allMatch(trigger ->
+                                    trigger.device().equals(file.layout().id()));
+            Optional<String> fault = !isOwn
+                    ? Optional.of("It is set off by something that is not on this layout.")
+                    : here.isEmpty() ? Optional.of("It refers to what was not found here.") : fault(here.get(), with);
             if (fault.isPresent()) {
                 left.add(element(mapping) + " does nothing: " + lower(fault.get()));
             } else {

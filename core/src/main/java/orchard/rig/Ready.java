@@ -121,6 +121,10 @@ public final class Ready {
      * @throws Mistake if there is nothing to make it of any more
      */
     public Made make(Sort sort, String of) {
+        if (offers().stream()
+                .noneMatch(offer -> offer.sort() == sort && offer.of().equals(of))) {
+            throw new Mistake("of", "There is nothing here to make it of any more; choose another");
+        }
         return switch (sort) {
             case MIXER ->
                 mixer(rig.focus(of).orElseThrow(() -> new Mistake("of", "That focus is gone; choose another")));

@@ -11,7 +11,6 @@ import orchard.gear.Ref;
 import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Face;
-import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Page;
 import orchard.mapping.Actions;
@@ -61,11 +60,6 @@ final class Sketch {
                 .on(pages.isEmpty() ? "" : pages.get(pages.size() - 1).id());
         elements.add(element);
         return element;
-    }
-
-    /** Words. */
-    void title(String words, Box box) {
-        add(words, box, Kind.LABEL.plain());
     }
 
     /** An element sets parameters, its first number the first one. */

@@ -91,6 +91,9 @@ class KeyboardsTest {
         assertThatThrownBy(() -> keyboards.with(OCTAVE, "to", "C3")).hasMessageContaining("from one note to a higher");
         assertThatThrownBy(() -> keyboards.with(OCTAVE, "from", "C-1").over(0, 100))
                 .hasMessageContaining("88 keys");
+        Element fader = new Element("e2", "Fader", new Box(0, 0, 1, 1), orchard.layout.Kind.FADER.plain());
+        assertThatThrownBy(() -> keyboards.played(LAYOUT, fader, "plays", "box"))
+                .hasMessageContaining("no keys");
         assertThatThrownBy(() -> keyboards.played(LAYOUT, KEYS, "plays", "nobody"))
                 .hasMessageContaining("gone");
         assertThatThrownBy(() -> keyboards.played(LAYOUT, KEYS, "channel", "17"))

@@ -164,6 +164,15 @@ class LayoutFileTest {
                 List.of(new LayoutFile.Gear("box", "Box", List.of())),
                 List.of());
         Rig rig = Rig.of(List.of(new Part.OfDevice(Gear.box())));
+        LayoutFile strange = new LayoutFile(
+                LayoutFile.FORMAT,
+                1,
+                LAYOUT,
+                List.of(many.with(new When(List.of(new Ref.ToControl("box", "p1", "gate"))))),
+                file.gear(),
+                List.of());
+        assertThat(new LayoutTaken(strange, rig).taken(Map.of()).left())
+                .anyMatch(words -> words.contains("not on this layout"));
         List<String> left =
                 new ArrayList<>(new LayoutTaken(file, rig).taken(Map.of()).left());
         assertThat(left).anyMatch(words -> words.contains("a layer that is not here"));

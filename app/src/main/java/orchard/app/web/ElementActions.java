@@ -208,7 +208,7 @@ class ElementActions {
             List<Element> all =
                     new ArrayList<>(layout.with(row.as(strips.without(strip))).elements());
             if (!strips.lifted().contains(strip)) {
-                all.addAll(strips.strip(row.id(), row.box(), strip));
+                strips.strip(row.id(), row.box(), strip).forEach(part -> all.add(part.on(row.page())));
             }
             return layout.with(all);
         });

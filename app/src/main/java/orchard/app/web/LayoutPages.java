@@ -208,7 +208,7 @@ class LayoutPages {
         model.addAttribute(
                 "turned", pages.stream().map(page -> Turned.of(layout, page)).toList());
         int open = values.page(Selector.Owner.parameters(id));
-        model.addAttribute("open", pages.get(Math.min(open, pages.size()) - 1));
+        model.addAttribute("open", pages.get(Math.max(1, Math.min(open, pages.size())) - 1));
         model.addAttribute(
                 "tabbed",
                 layout.elements().stream()
