@@ -15,7 +15,7 @@ export const ids = (elements) => elements.map((element) => element.dataset.eleme
 
 /** Chooses these and no others. */
 export function choose(board, elements) {
-  const asked = { layout: board.dataset.layout, page: board.dataset.page, element: ids(elements) };
+  const asked = { layout: board.dataset.layout, page: board.dataset.page ?? "", element: ids(elements) };
   const path = `/layouts?${new URLSearchParams(asked)}`;
   history.replaceState(null, "", path);
   const first = CSS.escape(elements[0]?.dataset.element ?? "");

@@ -97,6 +97,7 @@ function mountElement(element) {
     started: (event) => {
       if (drawing) return false;
       group = element.classList.contains("selected") ? chosen(board) : [element];
+      group = group.filter((one) => !one.dataset.fixed);
       group.forEach((one) => one.classList.add("moving"));
       by = { x: 0, y: 0 };
       to = numbers(element);
@@ -104,6 +105,7 @@ function mountElement(element) {
       return true;
     },
     moved: (dx, dy) => {
+      if (element.dataset.fixed) return;
       by = {
         x: Math.round((dx / board.clientWidth) * board.dataset.columns),
         y: Math.round((dy / board.clientHeight) * board.dataset.rows),
@@ -240,8 +242,20 @@ function inside({ x, y, width, height }) {
 }
 
 function select(element, event) {
-  if (event.shiftKey || event.ctrlKey || event.metaKey) toggle(board, element);
-  else if (!element.classList.contains("selected") || chosen(board).length > 1) choose(board, [element]);
+  if (event.shiftKey || event.ctrlKey || event.metaKey) return toggle(board, element);
+  const now = chosen(board);
+  const all = groupOf(element);
+  // a second press on one of a group chooses that one alone
+  if (!all.every((one) => now.includes(one))) choose(board, all);
+  else if (now.length > 1) choose(board, [element]);
+}
+
+/** All of an element's group, itself first. */
+function groupOf(element) {
+  const { group } = element.dataset;
+  if (!group) return [element];
+  const all = [...board.querySelectorAll(`.element[data-group="${CSS.escape(group)}"]`)];
+  return [element, ...all.filter((one) => one !== element)];
 }
 
 function keep(element, to) {
@@ -301,7 +315,9 @@ export function key(event, main) {
   return true;
 }
 
-export function chord({ key: letter }, main) {
+const together = (elements, how) => post(elements[0], `/layouts/${board.dataset.layout}/several/${how}`, { of: ids(elements) });
+
+export function chord({ key: letter, shiftKey }, main) {
   if (!refresh(main)) return false;
   const elements = chosen(board);
   const all = [...board.querySelectorAll(".element:not(.part)")];
@@ -310,8 +326,9 @@ export function chord({ key: letter }, main) {
     c: () => elements.length && copy(board),
     x: () => elements.length && copy(board).then(() => page.querySelector("#delete").click()),
     v: () => copied() && post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() }),
+    g: () => elements.length && together(elements, shiftKey ? "APART" : "GROUP"),
     d: () => elements.length && copy(board).then(() => post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() })),
-  }[letter];
+  }[letter === "G" ? "g" : letter];
   if (!act) return false;
   act();
   return true;

@@ -37,6 +37,9 @@ class LayoutFilePage {
     /** What a person chose stands in fields whose names begin so. */
     private static final String CHOSEN = "to:";
 
+    /** What comes back in a form has to fit into one. */
+    private static final int LONGEST = 1_000_000;
+
     private final RigKeeper keeper;
 
     LayoutFilePage(RigKeeper keeper) {
@@ -145,6 +148,9 @@ class LayoutFilePage {
     }
 
     private static LayoutFile read(String text) {
+        if (text.length() > LONGEST) {
+            throw EditRefused.invalid("", "file", "A layout's file has 1 MB at most.");
+        }
         try {
             return LayoutFile.read(text);
         } catch (Mistake e) {
