@@ -204,6 +204,7 @@ class TurnTest {
                 .as("what is on another page")
                 .isNull();
         Upright put = layout.element("e1").orElseThrow().tall();
+        browser.find("#untall"); // the page shows it, and knows how it was seen
         browser.chordOn(
                 ".board .element[data-element=e1]", org.openqa.selenium.Keys.SHIFT, org.openqa.selenium.Keys.ARROW_UP);
         browser.until(() -> orchard.keeper()
