@@ -91,6 +91,7 @@ function mountElement(element) {
   element.querySelectorAll(".keyrow").forEach((row) => lay(row));
   let group = [];
   let sizing = false;
+  let isStuck = false;
   let by;
   let to;
   drag(element, {
@@ -102,9 +103,11 @@ function mountElement(element) {
       by = { x: 0, y: 0 };
       to = numbers(element);
       sizing = Boolean(event.target.closest(".grip"));
+      isStuck = false;
       return true;
     },
     moved: (dx, dy) => {
+      isStuck ||= Boolean(element.dataset.fixed) && Math.hypot(dx, dy) > 8;
       if (element.dataset.fixed) return;
       by = {
         x: Math.round((dx / board.clientWidth) * board.dataset.columns),
@@ -118,6 +121,7 @@ function mountElement(element) {
     ended: (event) => {
       guides(board, null);
       group.forEach((one) => one.classList.remove("moving"));
+      if (isStuck) return;
       if (by.x === 0 && by.y === 0) select(element, event);
       else if (group.length === 1 || board.dataset.tall) keep(element, to);
       else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : { ...by, width: 0, height: 0 });
@@ -147,6 +151,11 @@ function change(source, by) {
     return;
   }
   waiting = {};
+  if (board.dataset.tall) {
+    const now = numbers(source);
+    const to = { x: now.x + by.x, y: now.y + by.y, width: now.width + by.width, height: now.height + by.height };
+    return keep(source, inside(to));
+  }
   post(source, `/layouts/${board.dataset.layout}/several/move`, { of: ids(chosen(board)), ...by });
 }
 
@@ -305,12 +314,6 @@ export function key(event, main) {
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const [x, y] = arrow;
-  if (board.dataset.tall) {
-    const now = numbers(elements[0]);
-    const to = event.shiftKey ? { width: now.width + x, height: now.height + y } : { x: now.x + x, y: now.y + y };
-    keep(elements[0], inside({ ...now, ...to }));
-    return true;
-  }
   change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y, width: 0, height: 0 });
   return true;
 }

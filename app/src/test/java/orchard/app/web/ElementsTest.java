@@ -281,15 +281,16 @@ class ElementsTest {
         orchard.keeper().currentSong(before);
     }
 
-    /** A key is learned like anything that is pressed, and switches what it was learned to. */
+    /** A key is learned like anything that is pressed: what it was learned to is on while it is down. */
     @Test
     void aKeyIsLearnedToAParameter(TestOrchard orchard, Browser browser) {
         draw(orchard, browser, element(1, new Keys(60, 72, Keys.Strike.FULL, true)));
         String key = css(1) + " [data-note='64']";
         learn(orchard, browser, () -> browser.fingers().tap(1, key, 0.5, 0.9), "wherry", "/wherry/track/2/mute", 1, 0);
-        browser.fingers().tap(1, key, 0.5, 0.9);
+        Fingers fingers = browser.fingers().tap(1, css(1) + " [data-note='65']", 0.5, 0.9);
+        fingers.down(1, key, 0.5, 0.9);
         browser.until(() -> orchard.shows("wherry", "/wherry/track/2/mute").equals("on"));
-        browser.fingers().tap(1, css(1) + " [data-note='65']", 0.5, 0.9).tap(1, key, 0.5, 0.9);
+        fingers.lift();
         browser.until(() -> orchard.shows("wherry", "/wherry/track/2/mute").equals("off"));
     }
 
