@@ -13,14 +13,23 @@ const HELD = 500; // so long a finger stays on what is guarded
 const SLIDE = 0.6; // so much of its width, or as many pixels at least, it slides over what is guarded
 const SLIDE_LEAST = 50;
 
+const FINE = 0.125;
+
 const fingers = new Map();
 const lifted = [];
 const taps = new Map();
 let cutOff = false;
 let locked = false;
+let fine = false;
 
 /** The fingers that rule an element, the one that came first before the others. */
 export const on = (element) => [...fingers.values()].filter((finger) => finger.element === element && !finger.idle);
+
+/** A control is held that makes moves fine. */
+export const setFine = (isFine) => (fine = isFine);
+
+/** How much of what fingers do on an element counts: a second finger on it makes it fine, and so does a control that is held. */
+export const share = (element) => (fine || on(element).length > 1 ? FINE : 1);
 
 /** Is told whenever a finger rules an element no longer. */
 export const whenLifted = (listener) => lifted.push(listener);

@@ -91,19 +91,24 @@ function mountElement(element) {
   element.querySelectorAll(".keyrow").forEach((row) => lay(row));
   let group = [];
   let sizing = false;
+  let isStuck = false;
   let by;
   let to;
   drag(element, {
     started: (event) => {
       if (drawing) return false;
       group = element.classList.contains("selected") ? chosen(board) : [element];
+      group = group.filter((one) => !one.dataset.fixed);
       group.forEach((one) => one.classList.add("moving"));
       by = { x: 0, y: 0 };
       to = numbers(element);
       sizing = Boolean(event.target.closest(".grip"));
+      isStuck = false;
       return true;
     },
     moved: (dx, dy) => {
+      isStuck ||= Boolean(element.dataset.fixed) && Math.hypot(dx, dy) > 8;
+      if (element.dataset.fixed) return;
       by = {
         x: Math.round((dx / board.clientWidth) * board.dataset.columns),
         y: Math.round((dy / board.clientHeight) * board.dataset.rows),
@@ -116,6 +121,7 @@ function mountElement(element) {
     ended: (event) => {
       guides(board, null);
       group.forEach((one) => one.classList.remove("moving"));
+      if (isStuck) return;
       if (by.x === 0 && by.y === 0) select(element, event);
       else if (group.length === 1 || board.dataset.tall) keep(element, to);
       else change(element, sizing ? { x: 0, y: 0, width: by.x, height: by.y } : { ...by, width: 0, height: 0 });
@@ -145,6 +151,11 @@ function change(source, by) {
     return;
   }
   waiting = {};
+  if (board.dataset.tall) {
+    const now = numbers(source);
+    const to = { x: now.x + by.x, y: now.y + by.y, width: now.width + by.width, height: now.height + by.height };
+    return keep(source, inside(to));
+  }
   post(source, `/layouts/${board.dataset.layout}/several/move`, { of: ids(chosen(board)), ...by });
 }
 
@@ -240,8 +251,20 @@ function inside({ x, y, width, height }) {
 }
 
 function select(element, event) {
-  if (event.shiftKey || event.ctrlKey || event.metaKey) toggle(board, element);
-  else if (!element.classList.contains("selected") || chosen(board).length > 1) choose(board, [element]);
+  if (event.shiftKey || event.ctrlKey || event.metaKey) return toggle(board, element);
+  const now = chosen(board);
+  const all = groupOf(element);
+  // a second press on one of a group chooses that one alone
+  if (!all.every((one) => now.includes(one))) choose(board, all);
+  else if (now.length > 1) choose(board, [element]);
+}
+
+/** All of an element's group, itself first. */
+function groupOf(element) {
+  const { group } = element.dataset;
+  if (!group) return [element];
+  const all = [...board.querySelectorAll(`.element[data-group="${CSS.escape(group)}"]`)];
+  return [element, ...all.filter((one) => one !== element)];
 }
 
 function keep(element, to) {
@@ -291,17 +314,13 @@ export function key(event, main) {
   const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
   if (!arrow) return false;
   const [x, y] = arrow;
-  if (board.dataset.tall) {
-    const now = numbers(elements[0]);
-    const to = event.shiftKey ? { width: now.width + x, height: now.height + y } : { x: now.x + x, y: now.y + y };
-    keep(elements[0], inside({ ...now, ...to }));
-    return true;
-  }
   change(elements[0], event.shiftKey ? { x: 0, y: 0, width: x, height: y } : { x, y, width: 0, height: 0 });
   return true;
 }
 
-export function chord({ key: letter }, main) {
+const together = (elements, how) => post(elements[0], `/layouts/${board.dataset.layout}/several/${how}`, { of: ids(elements) });
+
+export function chord({ key: letter, shiftKey }, main) {
   if (!refresh(main)) return false;
   const elements = chosen(board);
   const all = [...board.querySelectorAll(".element:not(.part)")];
@@ -310,8 +329,9 @@ export function chord({ key: letter }, main) {
     c: () => elements.length && copy(board),
     x: () => elements.length && copy(board).then(() => page.querySelector("#delete").click()),
     v: () => copied() && post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() }),
+    g: () => elements.length && together(elements, shiftKey ? "APART" : "GROUP"),
     d: () => elements.length && copy(board).then(() => post(board, `/layouts/${board.dataset.layout}/paste`, { elements: copied() })),
-  }[letter];
+  }[letter === "G" ? "g" : letter];
   if (!act) return false;
   act();
   return true;

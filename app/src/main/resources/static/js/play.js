@@ -8,6 +8,7 @@ import * as keys from "./elements/keys.js";
 import * as knob from "./elements/knob.js";
 import * as pad from "./elements/pad.js";
 import * as shown from "./elements/shown.js";
+import * as tilt from "./elements/tilt.js";
 import * as wheel from "./elements/wheel.js";
 import * as fingers from "./fingers.js";
 import * as outbox from "./outbox.js";
@@ -16,7 +17,7 @@ import * as socket from "./socket.js";
 import { watchLock } from "./lock.js";
 import { watchPanic } from "./panic.js";
 
-const KINDS = { clock, fader, keys, knob, wheel, button, tap: button, pad, field, choices, list: choices };
+const KINDS = { clock, fader, keys, knob, wheel, button, tap: button, tilt, pad, field, choices, list: choices };
 const board = document.getElementById("page");
 const lost = document.getElementById("lost");
 const layout = board.dataset.layout;
@@ -45,6 +46,7 @@ socket.on("shown", (message) => {
     else if (one) fingers.taken(one.element);
   });
   if (message.song !== undefined) clock.song(message.song < 0 ? null : message.song);
+  if (message.fine !== undefined) fingers.setFine(message.fine);
   if (message.page) screens.open(message.page);
   if (message.revision !== undefined) follow(message.revision);
 });
@@ -71,7 +73,7 @@ socket.on("rig", (message) => follow(message.revision));
 
 socket.on("offline", () => {
   fingers.cut();
-  letGo();
+  letGo("cut");
   document.body.classList.add("cut");
   lost.hidden = document.hidden;
 });
@@ -88,14 +90,14 @@ socket.on("welcome", () => {
 document.addEventListener("visibilitychange", () => {
   if (!document.hidden) return;
   fingers.letGo();
-  letGo();
+  letGo("hidden");
 });
 
 /** Also what is kept without a finger. */
-function letGo() {
-  elements.forEach((one) => one.letGo?.());
+function letGo(why) {
+  elements.forEach((one) => one.letGo?.(why));
 }
-socket.on("silenced", letGo);
+socket.on("silenced", () => letGo("panic"));
 
 // The key that leads here from where a layout is drawn leads back.
 document.addEventListener("keydown", (event) => {

@@ -5,8 +5,11 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import orchard.mistake.Mistake;
 
 /** How several elements of a layout are put in order. The first one that was chosen stays as it is where others are put as it is. */
@@ -19,7 +22,11 @@ public enum Arrange {
     DOWN("spread from top to bottom"),
     SIZE("all as large as the first"),
     FRONT("above all others"),
-    BACK("below all others");
+    BACK("below all others"),
+    GROUP("one group"),
+    APART("no group"),
+    FIX("fixed in place"),
+    FREE("free to move");
 
     private final String words;
 
@@ -35,7 +42,7 @@ public enum Arrange {
     /** The fewest elements with which it does anything. */
     public int least() {
         return switch (this) {
-            case FRONT, BACK -> 1;
+            case FRONT, BACK, APART, FIX, FREE -> 1;
             case ACROSS, DOWN -> 3;
             default -> 2;
         };
@@ -58,6 +65,10 @@ public enum Arrange {
             case SIZE -> put(layout, some, box -> inside(new Box(box.x(), box.y(), first.width(), first.height())));
             case ACROSS -> spread(layout, some, Box::x, Box::width, (box, x) -> box.at(x, box.y()));
             case DOWN -> spread(layout, some, Box::y, Box::height, (box, y) -> box.at(box.x(), y));
+            case GROUP -> each(layout, some, free(layout));
+            case APART -> each(layout, some, "");
+            case FIX -> with(layout, some, element -> element.fixed(true));
+            case FREE -> with(layout, some, element -> element.fixed(false));
             case FRONT, BACK -> {
                 List<Element> all = new ArrayList<>(layout.elements());
                 List<Element> taken = all.stream().filter(some::contains).toList();
@@ -66,6 +77,47 @@ public enum Arrange {
                 yield layout.with(all);
             }
         };
+    }
+
+    private static Layout each(Layout layout, List<Element> some, String group) {
+        return with(layout, some, element -> element.of(group));
+    }
+
+    private static Layout with(Layout layout, List<Element> some, UnaryOperator<Element> change) {
+        return layout.with(layout.elements().stream()
+                .map(element -> some.contains(element) ? change.apply(element) : element)
+                .toList());
+    }
+
+    /** The name of a group that nothing is in. */
+    static String free(Layout layout) {
+        Set<String> taken = layout.elements().stream()
+                .map(element -> element.place().group())
+                .collect(Collectors.toSet());
+        int number = 1;
+        while (taken.contains("g" + number)) {
+            number++;
+        }
+        return "g" + number;
+    }
+
+    /**
+     * Elements that were copied, as they come onto a layout: free, and in groups of their own.
+     */
+    public static List<Element> fresh(Layout layout, List<Element> copied) {
+        Map<String, String> groups = new HashMap<>();
+        Layout with = layout;
+        List<Element> fresh = new ArrayList<>();
+        for (Element element : copied) {
+            String was = element.place().group();
+            if (!was.isEmpty() && !groups.containsKey(was)) {
+                groups.put(was, free(with));
+            }
+            Element one = element.fixed(false).of(groups.getOrDefault(was, ""));
+            with = with.with(one.called(with.freeId()));
+            fresh.add(one);
+        }
+        return fresh;
     }
 
     /**

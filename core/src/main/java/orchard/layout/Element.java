@@ -2,8 +2,10 @@ package orchard.layout;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import orchard.gear.Control;
 import orchard.gear.Ref;
 import orchard.mistake.Mistake;
@@ -14,22 +16,21 @@ import orchard.mistake.Mistake;
  * @param name what stands on it; where it sets something or follows something, the name of that stands there instead
  * @param follows the parameter that it shows if it shows one; its own text or nothing if null
  * @param guard what a finger has to do before it listens; {@link Guard#NONE} where no finger moves it, or one tap chooses
- * @param page id of the page it stands on, or "" for every one
- * @param tall where somebody put it on screens that are taller than wide, or null
  */
-public record Element(
-        String id, String name, Box box, Face face, Ref.ToParameter follows, Guard guard, String page, Upright tall) {
+public record Element(String id, String name, Place place, Face face, Ref.ToParameter follows, Guard guard) {
+
+    private static final Set<Control.Kind> UNGUARDED =
+            EnumSet.of(Control.Kind.CHOICE, Control.Kind.KEY, Control.Kind.MOTION);
 
     public Element {
-        box.within(name, Layout.COLUMNS, Layout.ROWS);
+        place.box().within(name, Layout.COLUMNS, Layout.ROWS);
         follows = face.follows() ? follows : null;
         guard = guard == null || !canBeGuarded(face) ? Guard.NONE : guard;
-        page = page == null ? "" : page;
     }
 
-    /** One that listens at once. */
+    /** One that listens at once, on every page. */
     public Element(String id, String name, Box box, Face face, Ref.ToParameter follows) {
-        this(id, name, box, face, follows, Guard.NONE, "", null);
+        this(id, name, new Place(box), face, follows, Guard.NONE);
     }
 
     /** One that follows nothing. */
@@ -37,54 +38,84 @@ public record Element(
         this(id, name, box, face, null);
     }
 
+    /** Where it is on screens that are wider than tall. */
+    public Box box() {
+        return place.box();
+    }
+
+    /** The id of the page it stands on, or "" for every one. */
+    public String page() {
+        return place.page();
+    }
+
+    /** Where somebody put it on screens that are taller than wide, or null. */
+    public Upright tall() {
+        return place.tall();
+    }
+
     /** What it is. */
     public Kind kind() {
         return face.kind();
     }
 
-    /** The same element elsewhere or in another size. */
+    /** The same element at another place. */
+    public Element at(Place other) {
+        return new Element(id, name, other, face, follows, guard);
+    }
+
+    /** The same element elsewhere or in another size; one that is fixed stays where it is. */
     public Element at(Box other) {
-        return new Element(id, name, other, face, follows, guard, page, tall);
-    }
-
-    /** The same element with another name. */
-    public Element named(String other) {
-        return new Element(id, other, box, face, follows, guard, page, tall);
-    }
-
-    /** The same element that answers to fingers in another way. */
-    public Element as(Face other) {
-        return new Element(id, name, box, other, follows, guard, page, tall);
-    }
-
-    /** The same element showing something else. */
-    public Element following(Ref.ToParameter other) {
-        return new Element(id, name, box, face, other, guard, page, tall);
-    }
-
-    /** The same element that listens to fingers otherwise guarded. */
-    public Element guarded(Guard other) {
-        return new Element(id, name, box, face, follows, other, page, tall);
-    }
-
-    /** The same element under another id. */
-    public Element called(String other) {
-        return new Element(other, name, box, face, follows, guard, page, tall);
+        return place.fixed() ? this : at(place.at(other));
     }
 
     /** The same element on another page; "" for every one. */
     public Element on(String other) {
-        return new Element(id, name, box, face, follows, guard, other, other.equals(page) ? tall : null);
+        return at(place.on(other));
     }
 
     /** The same element elsewhere on tall screens; null for where it comes by itself. */
     public Element upright(Upright other) {
-        return new Element(id, name, box, face, follows, guard, page, other);
+        return at(place.upright(other));
+    }
+
+    /** The same element in another group; "" for none. */
+    public Element of(String group) {
+        return at(place.of(group));
+    }
+
+    /** The same element, staying where it is while one draws, or not. */
+    public Element fixed(boolean isFixed) {
+        return at(place.fixed(isFixed));
+    }
+
+    /** The same element with another name. */
+    public Element named(String other) {
+        return new Element(id, other, place, face, follows, guard);
+    }
+
+    /** The same element that answers to fingers in another way. */
+    public Element as(Face other) {
+        return new Element(id, name, place, other, follows, guard);
+    }
+
+    /** The same element showing something else. */
+    public Element following(Ref.ToParameter other) {
+        return new Element(id, name, place, face, other, guard);
+    }
+
+    /** The same element that listens to fingers otherwise guarded. */
+    public Element guarded(Guard other) {
+        return new Element(id, name, place, face, follows, other);
+    }
+
+    /** The same element under another id. */
+    public Element called(String other) {
+        return new Element(other, name, place, face, follows, guard);
     }
 
     /** Whether it is seen while a page is open. */
     public boolean isOn(String open) {
-        return page.isEmpty() || page.equals(open);
+        return page().isEmpty() || page().equals(open);
     }
 
     /** The phrase of its sentence that says when it listens; none where it listens at once in any case. */
@@ -94,11 +125,11 @@ public record Element(
                 : Optional.empty();
     }
 
-    /** What is chosen by one tap among several has no way on which a finger could stay or slide, and nobody plays keys that wait. */
+    /**
+     * What is chosen by one tap among several, or lent by one, has no way on which a finger could stay or slide, and nobody plays keys that wait.
+     */
     private static boolean canBeGuarded(Face face) {
-        return face.hand()
-                .filter(hand -> hand != Control.Kind.CHOICE && hand != Control.Kind.KEY)
-                .isPresent();
+        return face.hand().filter(hand -> !UNGUARDED.contains(hand)).isPresent();
     }
 
     /**
@@ -125,6 +156,8 @@ public record Element(
      * @param guard null for none
      * @param page null for every one
      * @param tall null where it comes by itself
+     * @param group null for none
+     * @param fixed null for free
      */
     public record Stored(
             String id,
@@ -138,20 +171,21 @@ public record Element(
             Face face,
             Guard guard,
             String page,
-            Upright tall) {}
+            Upright tall,
+            String group,
+            Boolean fixed) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     public static Element of(Stored from) {
+        Box box = new Box(from.x, from.y, from.width, from.height);
         return new Element(
                 from.id,
                 from.name,
-                new Box(from.x, from.y, from.width, from.height),
+                new Place(box, from.page, from.tall, from.group, Boolean.TRUE.equals(from.fixed)),
                 from.face == null ? from.kind.plain() : from.face,
                 from.follows,
-                from.guard,
-                from.page,
-                from.tall);
+                from.guard);
     }
 
     /** How it is stored. */
@@ -161,14 +195,16 @@ public record Element(
                 id,
                 kind(),
                 name,
-                box.x(),
-                box.y(),
-                box.width(),
-                box.height(),
+                box().x(),
+                box().y(),
+                box().width(),
+                box().height(),
                 follows,
                 face.equals(kind().plain()) ? null : face,
                 guard == Guard.NONE ? null : guard,
-                page.isEmpty() ? null : page,
-                tall);
+                page().isEmpty() ? null : page(),
+                tall(),
+                place.group().isEmpty() ? null : place.group(),
+                place.fixed() ? true : null);
     }
 }

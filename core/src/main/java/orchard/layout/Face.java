@@ -27,6 +27,7 @@ public sealed interface Face
                 Clock,
                 Tabs,
                 Keys,
+                Tilt,
                 Strips {
 
     /** Under what it is stored, and what people call it. */

@@ -20,6 +20,7 @@ public enum Kind {
     LAMP("lamp", 2, 2, 1, 1, new Lamp()),
     CLOCK("clock", 6, 2, 2, 1, new Clock(Clock.Shows.DAY, 0)),
     KEYS("keys", 32, 7, 8, 4, new Keys(48, 84, Keys.Strike.FRONT, true)),
+    TILT("tilt", 6, 6, 2, 2, new Tilt()),
     PAGES("pages", 16, 2, 4, 1, new Tabs()),
     STRIPS("row", 32, 16, 1, 1, new Strips("", 8, List.of(), List.of()));
 

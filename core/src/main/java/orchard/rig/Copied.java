@@ -49,7 +49,7 @@ public final class Copied {
         List<String> ids = new ArrayList<>();
         Layout with = layout;
         boolean isTaken = false;
-        for (Element element : elements) {
+        for (Element element : Arrange.fresh(layout, elements)) {
             Element free = element.called(with.freeId()).on(page);
             isTaken |= layout.on(page).stream().anyMatch(e -> e.box().equals(free.box()));
             ids.add(free.id());

@@ -70,6 +70,30 @@ class ArrangeTest {
         }
     }
 
+    @Test
+    void whatIsFixedStaysAndWhatIsOneGroupIsPastedAsAnother() {
+        Layout grouped = Arrange.GROUP.of(THREE, List.of("e1", "e2"));
+        assertThat(grouped.elements()).extracting(e -> e.place().group()).containsExactly("g1", "g1", "");
+        Layout fixed = Arrange.FIX.of(grouped, List.of("e1"));
+        Layout moved = Arrange.moved(fixed, List.of("e1", "e2"), new Box(0, 1, 0, 0));
+        assertThat(moved.element("e1").orElseThrow().box())
+                .isEqualTo(THREE.elements().get(0).box());
+        assertThat(moved.element("e2").orElseThrow().box())
+                .isNotEqualTo(THREE.elements().get(1).box());
+        Layout pasted =
+                Copied.into(fixed, Copied.text(fixed, List.of("e1", "e2")), "").layout();
+        assertThat(pasted.elements()).extracting(e -> e.place().group()).containsExactly("g1", "g1", "", "g2", "g2");
+        assertThat(pasted.elements().get(3).place().fixed()).isFalse();
+        assertThat(Arrange.APART
+                        .of(grouped, List.of("e1"))
+                        .element("e1")
+                        .orElseThrow()
+                        .place()
+                        .group())
+                .isEmpty();
+        assertThat(Arrange.FREE.of(fixed, List.of("e1"))).isEqualTo(grouped);
+    }
+
     /** Whatever is put in order however: nobody is lost, nothing leaves the layout, and what was not chosen stays. */
     @Property(tries = 300)
     void nothingIsLostAndNothingLeavesTheLayout(@ForAll Random random) {

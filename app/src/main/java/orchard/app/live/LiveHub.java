@@ -4,6 +4,7 @@ import jakarta.annotation.PostConstruct;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -20,6 +21,7 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
@@ -37,6 +39,7 @@ import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
 import orchard.outcome.Stopped;
 import orchard.outcome.VariableSet;
+import orchard.rig.FineControls;
 import orchard.rig.Rig;
 import orchard.rig.Song;
 import org.slf4j.Logger;
@@ -75,6 +78,11 @@ public final class LiveHub {
     private final Performance performance;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final Surfaces surfaces;
+    /** The rig whose fine controls these are, and those of them that are held. */
+    private Rig fineOf;
+
+    private Set<Ref.ToControl> fine = Set.of();
+    private final Set<Ref.ToControl> heldFine = new HashSet<>();
     private final LiveSocket socket;
     private final Map<String, Long> describingTold = new HashMap<>();
     private final ScheduledExecutorService frames = Daemon.scheduler("live");
@@ -181,6 +189,7 @@ public final class LiveHub {
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Outcome outcome : trace.outcomes()) {
                 collect(outcome, trace, parameters, groups, mappings, lights);
+                fine(outcome, trace.rig());
                 if (outcome instanceof ControlMoved moved
                         && moved.control().dimension().equals("velocity")
                         && moved.position() > 0
@@ -291,6 +300,25 @@ public final class LiveHub {
         } else if (outcome instanceof PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
         }
+    }
+
+    /** Follows which controls are held that make moves fine. */
+    private void fine(Outcome outcome, Rig rig) {
+        if (rig != fineOf) {
+            fineOf = rig;
+            fine = FineControls.of(rig);
+            heldFine.retainAll(fine);
+        }
+        if (outcome instanceof ControlMoved moved && fine.contains(moved.control())) {
+            if (moved.position() >= 0.5) {
+                heldFine.add(moved.control());
+            } else {
+                heldFine.remove(moved.control());
+            }
+        } else if (outcome instanceof PresenceChanged presence && !presence.present()) {
+            heldFine.removeIf(control -> control.device().equals(presence.device()));
+        }
+        surfaces.fine(!heldFine.isEmpty());
     }
 
     /** A sentence went to a song: everybody follows, and it says what it begins with. Who steps on Perform has done both already. */

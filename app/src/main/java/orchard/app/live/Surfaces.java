@@ -57,6 +57,8 @@ final class Surfaces {
     private final Values values;
     private final Set<OpenPage> pages = ConcurrentHashMap.newKeySet();
     private final Map<String, Map<String, Shown>> standings = new ConcurrentHashMap<>();
+    private volatile boolean fine;
+
     /** The page whose finger came last to each control that is touched. */
     private final Map<Place, OpenPage> holders = new HashMap<>();
 
@@ -82,6 +84,7 @@ final class Surfaces {
             stands(page.layout, element, named);
             page.untold().shows(element, named);
         });
+        page.untold().fine(fine);
         page.untold().opens(open(page.layout, values.page(Selector.Owner.parameters(page.layout))));
         Map<String, Object> all = new LinkedHashMap<>(page.untold().take());
         all.put("type", "shown");
@@ -261,6 +264,17 @@ final class Surfaces {
                 page.untold().opens(open);
                 tell(page);
             }
+        }
+    }
+
+    /** What fingers do on every layout is fine while a control is held that makes moves fine. */
+    void fine(boolean isFine) {
+        if (fine != isFine) {
+            fine = isFine;
+            pages.forEach(page -> {
+                page.untold().fine(isFine);
+                tell(page);
+            });
         }
     }
 

@@ -16,6 +16,7 @@ final class Untold {
     private final Map<String, Surfaces.Shown> elements = new LinkedHashMap<>();
     private final Set<String> taken = new LinkedHashSet<>();
     private String opened = "";
+    private Boolean fine;
     private boolean planned;
     private long toldNanos = System.nanoTime();
 
@@ -32,6 +33,11 @@ final class Untold {
     /** Another page of the layout is open. */
     synchronized void opens(String page) {
         opened = page;
+    }
+
+    /** What fingers do is fine from now on, or not any more. */
+    synchronized void fine(boolean isFine) {
+        fine = isFine;
     }
 
     /** Plans to tell it; false if that was planned already. */
@@ -53,7 +59,7 @@ final class Untold {
 
     /** All of it as a message, told from now on; empty if there is nothing. */
     synchronized Map<String, Object> take() {
-        if (elements.isEmpty() && taken.isEmpty() && opened.isEmpty()) {
+        if (elements.isEmpty() && taken.isEmpty() && opened.isEmpty() && fine == null) {
             return Map.of();
         }
         toldNanos = System.nanoTime();
@@ -69,6 +75,10 @@ final class Untold {
             message.put("page", opened);
         }
         opened = "";
+        if (fine != null) {
+            message.put("fine", fine);
+        }
+        fine = null;
         elements.clear();
         taken.clear();
         return message;

@@ -59,7 +59,9 @@ class LayoutTable {
                                     face == null ? null : PartJson.read(face, FACE),
                                     guard == null ? null : Guard.valueOf(guard),
                                     rs.getString("page"),
-                                    tall(rs.getString("tall")))));
+                                    tall(rs.getString("tall")),
+                                    rs.getString("together"),
+                                    rs.getBoolean("fixed"))));
                 })
                 .list()
                 .stream()
@@ -107,8 +109,8 @@ class LayoutTable {
                 ChildRows.of(layout.id(), layout.pages(), page -> new Object[] {page.id(), page.name()}));
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page, tall)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page, tall, together, fixed)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, ChildRows.of(layout.id(), layout.elements(), element -> {
             Element.Stored e = element.stored();
             return new Object[] {
@@ -124,7 +126,9 @@ class LayoutTable {
                 e.face() == null ? null : PartJson.write(e.face(), FACE),
                 e.guard() == null ? null : e.guard().name(),
                 e.page(),
-                e.tall() == null ? null : tall(e.tall())
+                e.tall() == null ? null : tall(e.tall()),
+                e.group(),
+                Boolean.TRUE.equals(e.fixed())
             };
         }));
     }

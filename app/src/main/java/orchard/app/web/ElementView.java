@@ -141,11 +141,15 @@ record ElementView(
     }
 
     private String role(Control.Kind hand) {
-        return hand == Control.Kind.KEY
-                ? "group"
-                : hand.pressed()
-                        ? "button"
-                        : hand != Control.Kind.CHOICE ? "slider" : kind().equals("list") ? "group" : "radiogroup";
+        return hand == Control.Kind.MOTION
+                ? null
+                : hand == Control.Kind.KEY
+                        ? "group"
+                        : hand.pressed()
+                                ? "button"
+                                : hand != Control.Kind.CHOICE
+                                        ? "slider"
+                                        : kind().equals("list") ? "group" : "radiogroup";
     }
 
     /** Whether it is one of those that go from 0 to 100. */

@@ -155,6 +155,7 @@ class LayoutPages {
                                 : Stream.concat(element.face().phrases().stream(), element.listens().stream())
                                         .toList());
         model.addAttribute("stands", layout.stands(element).orElse(null));
+        model.addAttribute("stays", Layout.stays(element));
         if (element.face() instanceof Keys) {
             new Keyboards(rig)
                     .plays(layout, element)

@@ -29,5 +29,6 @@ record Shelved(Kind kind, String letter, String picture) {
             new Shelved(Kind.STRIPS, "r", "M4 3h8v22h-8z M16 3h8v22h-8z M28 3h8v22h-8z M4 9h8 M16 9h8 M28 9h8"),
             new Shelved(Kind.CLOCK, "q", "M10 14a10 10 0 1 0 20 0a10 10 0 1 0-20 0 M20 8v6h5"),
             new Shelved(Kind.KEYS, "y", "M4 5h32v18h-32z M12 15v8 M20 15v8 M28 15v8 M10 5v10h4v-10 M18 5v10h4v-10"),
+            new Shelved(Kind.TILT, "j", "M8 20l18-14l6 6l-18 14z M20 3a12 12 0 0 1 12 6 M20 26a12 12 0 0 1-12-4"),
             new Shelved(Kind.PAGES, "e", "M3 9h11v13h-11z M16 6h8v16h-8z M26 9h11v13h-11z"));
 }

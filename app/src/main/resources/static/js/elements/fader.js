@@ -1,10 +1,8 @@
 // A fader: dragged from wherever the finger begins, or drawn to the finger; a second finger on it makes it fine.
 import { arrowStep, clamp } from "../drag.js";
-import { on } from "../fingers.js";
+import { on, share } from "../fingers.js";
 import { moved } from "../outbox.js";
 import { touched } from "./touched.js";
-
-export const FINE = 0.125;
 
 export function mount(element) {
   const slot = element.querySelector(".slot");
@@ -32,8 +30,10 @@ export function mount(element) {
     moved(finger, dx, dy) {
       const all = on(element);
       if (all[0] !== finger) return;
-      if (isAbsolute && all.length === 1 && !finger.again) toFinger(finger);
-      else go(fader.at.value + part(dx, dy) * (all.length > 1 ? FINE : 1));
+      const much = share(element);
+      finger.again ||= much < 1; // after a fine move it goes on from there
+      if (isAbsolute && !finger.again) toFinger(finger);
+      else go(fader.at.value + part(dx, dy) * much);
     },
     key(event) {
       const step = arrowStep(event);

@@ -150,6 +150,6 @@ export function mount(element) {
     /** A finger on another page has the key now. */
     taken: (part) => forget(Number(part.slice(id.length + 1))),
     holds: () => [...sounding.values()].includes(0),
-    letGo,
+    letGo: () => letGo(),
   };
 }

@@ -1,8 +1,7 @@
 // A knob: a finger goes up or to the right to turn it up. One without ends tells how far it went.
 import { arrowStep, clamp } from "../drag.js";
-import { on } from "../fingers.js";
+import { on, share } from "../fingers.js";
 import { moved, turned } from "../outbox.js";
-import { FINE } from "./fader.js";
 import { touched } from "./touched.js";
 
 const WAY = 220; // pixels from end to end
@@ -22,8 +21,7 @@ export function mount(element) {
   };
   const knob = touched(element, {
     moved(finger, dx, dy) {
-      const all = on(element);
-      if (all[0] === finger) turn(((dx - dy) / WAY) * (all.length > 1 ? FINE : 1));
+      if (on(element)[0] === finger) turn(((dx - dy) / WAY) * share(element));
     },
     key(event) {
       const to = { Home: -1, End: 1 }[event.key] ?? arrowStep(event) / 100;

@@ -1,8 +1,7 @@
 // A wheel: a finger goes round its middle, on and on, wherever it is by then; a full round is a whole way.
 import { arrowStep } from "../drag.js";
-import { on } from "../fingers.js";
+import { on, share } from "../fingers.js";
 import { turned } from "../outbox.js";
-import { FINE } from "./fader.js";
 import { touched } from "./touched.js";
 
 export function mount(element) {
@@ -24,7 +23,7 @@ export function mount(element) {
       const now = direction(finger);
       const by = now - finger.direction - Math.round(now - finger.direction); // the shorter way round
       finger.direction = now;
-      if (all[0] === finger && by) turn(by * (all.length > 1 ? FINE : 1));
+      if (all[0] === finger && by) turn(by * share(element));
     },
     key(event) {
       const by = arrowStep(event) / 100;

@@ -191,6 +191,12 @@ public final class Browser implements AutoCloseable {
                 .orElseThrow();
     }
 
+    /** Holds the device otherwise (Chrome DevTools Protocol, DeviceOrientation.setDeviceOrientationOverride); in degrees. */
+    public void hold(double alpha, double beta, double gamma) {
+        driver.executeCdpCommand(
+                "DeviceOrientation.setDeviceOrientationOverride", Map.of("alpha", alpha, "beta", beta, "gamma", gamma));
+    }
+
     /** Address of the page that is there. */
     public String url() {
         return driver.getCurrentUrl();

@@ -16,12 +16,15 @@ import orchard.layout.Button;
 import orchard.layout.Clock;
 import orchard.layout.Element;
 import orchard.layout.Face;
+import orchard.layout.Keys;
 import orchard.layout.Kind;
 import orchard.layout.Knob;
 import orchard.layout.Layout;
 import orchard.layout.Pad;
+import orchard.layout.Tilt;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Song;
 import org.junit.jupiter.api.AfterEach;
@@ -276,5 +279,43 @@ class ElementsTest {
         browser.until(() -> browser.text(css(2) + " .value").matches("0:\\d\\d"));
         orchard.bean(EngineRoom.class).reach(before.isEmpty() ? songs.get(0).id() : before);
         orchard.keeper().currentSong(before);
+    }
+
+    /** A key is learned like anything that is pressed: what it was learned to is on while it is down. */
+    @Test
+    void aKeyIsLearnedToAParameter(TestOrchard orchard, Browser browser) {
+        draw(orchard, browser, element(1, new Keys(60, 72, Keys.Strike.FULL, true)));
+        String key = css(1) + " [data-note='64']";
+        learn(orchard, browser, () -> browser.fingers().tap(1, key, 0.5, 0.9), "wherry", "/wherry/track/2/mute", 1, 0);
+        Fingers fingers = browser.fingers().tap(1, css(1) + " [data-note='65']", 0.5, 0.9);
+        fingers.down(1, key, 0.5, 0.9);
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/2/mute").equals("on"));
+        fingers.lift();
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/2/mute").equals("off"));
+    }
+
+    /** A device lends how it is held, once it is asked to, and no longer than that. */
+    @Test
+    void aDeviceLendsItsTilt(TestOrchard orchard, Browser browser) {
+        draw(orchard, browser, element(1, new Tilt()));
+        Ref.ToParameter pan = new Ref.ToParameter("wherry", "track1.pan");
+        orchard.keeper()
+                .commit(rig -> Edit.add(
+                        "map",
+                        new Part.OfMapping(
+                                new MappingCopier(rig).plain(rig.freeId("m"), new Ref.ToControl(ID, "e1", "x"), pan))));
+        browser.again("/play/" + ID);
+        browser.hold(0, 0, 20);
+        browser.fingers().tap(1, css(1) + " .lend", 0.5, 0.5);
+        browser.hold(0, 0, 45);
+        browser.see(css(1) + " .state", "Lent");
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/1/pan").startsWith("100"));
+        browser.hold(0, 0, 0);
+        browser.until(() -> orchard.shows("wherry", "/wherry/track/1/pan").startsWith("0"));
+        browser.fingers().tap(1, css(1) + " .lend", 0.5, 0.5);
+        browser.see(css(1) + " .state", "Lend it");
+        browser.hold(0, 0, -45);
+        browser.rest();
+        assertThat(orchard.shows("wherry", "/wherry/track/1/pan")).startsWith("0");
     }
 }

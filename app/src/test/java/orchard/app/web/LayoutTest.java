@@ -94,6 +94,28 @@ class LayoutTest {
         assertThat(browser.complaints()).isEmpty();
     }
 
+    @Test
+    void aGroupIsChosenAsOneAndWhatIsFixedStays(TestOrchard orchard, Browser browser) {
+        browser.go("/layouts?layout=layout1&element=e2,e4");
+        browser.see("#severalform", "2 elements");
+        browser.chordOn("#page", Keys.CONTROL, "g");
+        browser.until(() -> browser.all(".board .element[data-group]").size() == 2);
+        browser.click(".board .element[data-element=e3]");
+        browser.until(() -> chosen(browser).equals("e3"));
+        browser.click(".board .element[data-element=e4]");
+        browser.until(() -> chosen(browser).equals("e2,e4"));
+        browser.click("#severalform [data-how=FIX]");
+        browser.until(() -> browser.all(".board .element[data-fixed]").size() == 2);
+        int before = box(orchard, "layout1", "e2").x();
+        browser.drag(".board .element[data-element=e2]", 120, 0);
+        browser.rest();
+        assertThat(box(orchard, "layout1", "e2").x()).isEqualTo(before);
+        browser.click("#severalform [data-how=FREE]");
+        browser.until(() -> browser.all(".board .element[data-fixed]").isEmpty());
+        browser.drag(".board .element[data-element=e2]", 120, 0);
+        browser.until(() -> box(orchard, "layout1", "e2").x() > before);
+    }
+
     private static String chosen(Browser browser) {
         return browser.ask(
                         "return [...document.querySelectorAll('.board .element.selected')].map((e) => e.dataset.element)"

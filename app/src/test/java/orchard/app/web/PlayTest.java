@@ -20,6 +20,8 @@ import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.MappingCopier;
 import orchard.rig.Part;
+import orchard.shape.Accumulate;
+import orchard.shape.Shape;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -301,6 +303,34 @@ class PlayTest {
         } finally {
             restore.run();
         }
+    }
+
+    /** What makes a knob fine while it is held makes fingers fine too, and no longer than that. */
+    @Test
+    void theRigsFineControlMakesFingersFine(TestOrchard orchard, Browser browser) {
+        Ref.ToControl slow = new Ref.ToControl("gull", "key1", "gate");
+        orchard.keeper().commit(rig -> {
+            Mapping knob = new MappingCopier(rig)
+                    .plain(rig.freeId("m"), new Ref.ToControl("cobble", "knob6", "turn"), volume(8));
+            return Edit.add(
+                    "fine",
+                    new Part.OfMapping(
+                            knob.with(new Shape(List.of(new Accumulate(1, 1, false, slow, Accumulate.TENTH))))));
+        });
+        open(orchard, browser);
+        double way = way(browser);
+        orchard.standIn("gull").play("key1", "hit", 1);
+        double from = at(browser, 2);
+        Fingers fingers = browser.fingers().down(1, fader(2), 0.5, 0.2);
+        browser.rest();
+        fingers.by(1, 0, 0.4 * way);
+        browser.until(() -> Math.abs(at(browser, 2) - (from - 0.05)) < 0.003);
+        orchard.standIn("gull").play("key1", "release", 0);
+        browser.rest();
+        double fine = at(browser, 2);
+        fingers.by(1, 0, 0.2 * way);
+        browser.until(() -> Math.abs(at(browser, 2) - (fine - 0.2)) < 0.003);
+        fingers.lift();
     }
 
     @Test
