@@ -1,8 +1,3 @@
 -- Where somebody put an element on screens that are taller than wide: screen, x, y, width and height; null where it comes by itself.
 alter table layout_element
     add column tall varchar(40) null;
-
--- What is chosen together while one draws, and what stays where it is then.
-alter table layout_element
-    add column together varchar(64) null,
-    add column fixed boolean not null default false;

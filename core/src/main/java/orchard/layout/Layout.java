@@ -219,7 +219,7 @@ public record Layout(String id, String name, List<Page> pages, List<Element> ele
     /** The phrase of an element's sentence that says whether it stays where it is while one draws. */
     public static Phrase stays(Element element) {
         return Phrase.either(
-                "While one draws it", "fixed", element.place().fixed(), "stays where it is", "can be moved");
+                "While one draws, it", "fixed", element.place().fixed(), "stays where it is", "can be moved");
     }
 
     /** The phrase of an element's sentence that says on which page it stands; none where there is only one. */
