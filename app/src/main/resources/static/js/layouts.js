@@ -3,6 +3,7 @@ import { drag } from "./drag.js";
 import { twice } from "./doomed.js";
 import { place } from "./board.js";
 import { draw } from "./drawn.js";
+import { stand } from "./elements/at.js";
 import { lay } from "./elements/keyboard.js";
 import { choose, chosen, copied, copy, guides, ids, toggle } from "./chosen.js";
 
@@ -21,7 +22,7 @@ export function mount(main) {
   board?.querySelectorAll(".element:not(.part)").forEach(mountElement);
   board?.querySelectorAll(".element.part").forEach((part) => {
     place(part, board);
-    part.style.setProperty("--at", part.dataset.at);
+    stand(part, Number(part.dataset.at));
   });
   main.querySelectorAll(".shelved").forEach(mountShelved);
   main.querySelectorAll("[data-tall]").forEach((button) => button.matches("button") && button.addEventListener("click", turn));
@@ -87,7 +88,7 @@ function ghost() {
 
 function mountElement(element) {
   place(element, board);
-  element.style.setProperty("--at", element.dataset.at);
+  stand(element, Number(element.dataset.at));
   element.querySelectorAll(".keyrow").forEach((row) => lay(row));
   let group = [];
   let sizing = false;
@@ -288,7 +289,7 @@ export function live(message) {
   for (const [key, value] of [...Object.entries(message.controls ?? {}), ...Object.entries(message.parameters ?? {})]) {
     page
       .querySelectorAll(`.element[data-key="${CSS.escape(key)}"]`)
-      .forEach((element) => element.style.setProperty("--at", value.position.toFixed(4)));
+      .forEach((element) => stand(element, value.position));
   }
 }
 

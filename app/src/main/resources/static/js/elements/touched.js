@@ -1,6 +1,7 @@
 // What elements that fingers move have in common: how they say that a finger is on them, and how they draw what they stand at.
 import { on } from "../fingers.js";
 import { came, left, twice } from "../outbox.js";
+import { stand } from "./at.js";
 import { standing } from "./standing.js";
 
 /**
@@ -44,7 +45,7 @@ export function touched(element, { rules = true, draw = () => {}, began = () => 
 /** What every element draws: its place on the way, what it says of that, and its name. */
 export function show(element, { value, text, name }) {
   if (value !== undefined) {
-    element.style.setProperty("--at", value.toFixed(4));
+    stand(element, value);
     element.classList.toggle("lit", value >= 0.5);
     if (element.hasAttribute("aria-valuenow")) element.setAttribute("aria-valuenow", Math.round(value * 100));
   }

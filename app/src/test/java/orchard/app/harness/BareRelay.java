@@ -29,7 +29,7 @@ public final class BareRelay implements AutoCloseable {
             </style><main></main><script>
             const main = document.querySelector("main"), socket = new WebSocket("ws://" + location.host + "/live");
             const boxes = new Map(), down = new Map(); let moves = {}, planned = false;
-            const put = (box, at) => box.style.setProperty("--at", at.toFixed(4));
+            const put = (box, at) => box.style.setProperty("--at", (box.dataset.at = at.toFixed(4)));
             for (let i = 0; i < 200; i++) {
               const box = document.createElement("div"), id = "e" + (i + 1);
               box.className = "element"; box.dataset.element = id; box.innerHTML = '<div class="thumb"></div>';

@@ -86,9 +86,8 @@ class PlayTest {
     }
 
     private static double at(Browser browser, int number) {
-        return Double.parseDouble(
-                browser.ask("return document.querySelector('" + fader(number) + "').style.getPropertyValue('--at')")
-                        .toString());
+        return Double.parseDouble(browser.ask("return document.querySelector('" + fader(number) + "').dataset.at")
+                .toString());
     }
 
     /** What the software itself shows, on its own panel. */

@@ -59,11 +59,11 @@ class TouchBench {
               fingers.forEach((finger, i) => {
                 finger.y = finger.from - finger.h * (0.5 + 0.4 * Math.sin(n / 23 + i));
                 say("pointermove", finger, i);
-                at.set(finger.id + finger.element.style.getPropertyValue("--at"), origin + now);
+                at.set(finger.id + finger.element.dataset.at, origin + now);
               });
               if (now - begun < %d) return;
               clearInterval(timer);
-              const last = fingers.map((finger) => finger.id + finger.element.style.getPropertyValue("--at"));
+              const last = fingers.map((finger) => finger.id + finger.element.dataset.at);
               setTimeout(() => { fingers.forEach((finger, i) => say("pointerup", finger, i)); done([n, last, [...at]]); }, 200);
             }, 1000 / 60);
             """.formatted(SECONDS * 1000);
@@ -74,7 +74,7 @@ class TouchBench {
             (function look() {
               const now = performance.now(); window.frames2++; window.longest = Math.max(window.longest, now - before); before = now;
               for (const element of all) {
-                const value = element.style.getPropertyValue("--at");
+                const value = element.dataset.at;
                 if (told.get(element) === value) continue;
                 told.set(element, value); at.set(element.dataset.element + value, origin + now);
               }

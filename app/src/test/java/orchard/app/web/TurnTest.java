@@ -82,9 +82,8 @@ class TurnTest {
     }
 
     private static double at(Browser browser) {
-        return Double.parseDouble(
-                browser.ask("return document.querySelector('[data-element=e1]').style.getPropertyValue('--at')")
-                        .toString());
+        return Double.parseDouble(browser.ask("return document.querySelector('[data-element=e1]').dataset.at")
+                .toString());
     }
 
     private static void press(TestOrchard orchard) {
