@@ -419,7 +419,9 @@ final class ActionRunner {
         if (Double.isNaN(position) || !isThere(parameter)) {
             return;
         }
-        Debt.Return debt = new Debt.Return(parameter, parameter.parameter.real(Parameters.known(parameter)));
+        boolean isComing = parameter.awaited && Double.isNaN(parameter.position);
+        Debt.Return debt = new Debt.Return(
+                parameter, isComing ? Double.NaN : parameter.parameter.real(Parameters.known(parameter)));
         parameter.holders.add(debt);
         payments.owe(press, debt);
         set(parameter, position);

@@ -32,8 +32,17 @@ final class Attendance {
     private final Parameters parameters;
     private final Lights lights;
     private final Payments payments;
+    private final Dumps dumps;
 
-    Attendance(State state, Cycle cycle, Controls controls, Parameters parameters, Lights lights, Payments payments) {
+    Attendance(
+            State state,
+            Cycle cycle,
+            Controls controls,
+            Parameters parameters,
+            Lights lights,
+            Payments payments,
+            Dumps dumps) {
+        this.dumps = dumps;
         this.state = state;
         this.cycle = cycle;
         this.controls = controls;
@@ -82,6 +91,7 @@ final class Attendance {
         state.dated.removeIf(dated -> dated.event().device().equals(device.id));
         state.doubted.remove(device);
         state.active.remove(device);
+        dumps.gone(device);
         device.doubtedNanos = Long.MIN_VALUE;
         device.joiner = null;
     }
@@ -117,7 +127,8 @@ final class Attendance {
         for (LightPlan light : device.lights()) {
             lights.doubt(light.state());
         }
-        device.everyParameter(parameter -> parameters.doubt(parameter, device.tellsWhenAsked()));
+        dumps.ask(device);
+        device.everyParameter(parameter -> parameters.doubt(parameter, device.tellsWhenAsked(parameter)));
     }
 
     /** The end of a note may have got lost: what should be silent is told to be. */

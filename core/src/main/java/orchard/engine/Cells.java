@@ -29,6 +29,7 @@ final class Cells {
         final Map<Ref.ToParameter, State.OfParameter> parameters = new HashMap<>();
         final Map<Ref.ToLight, State.OfLight> lights = new HashMap<>();
         final Map<Selector.Owner, State.OfSelector> selectors = new HashMap<>();
+        final Map<String, State.OfDump> dumps = new HashMap<>();
 
         OfDevice(String id) {
             device = new State.OfDevice(id);
@@ -77,6 +78,11 @@ final class Cells {
     State.OfLight light(Ref.ToLight ref) {
         OfDevice of = all(ref.device());
         return of.lights.computeIfAbsent(ref, r -> new State.OfLight(ref, of.device));
+    }
+
+    State.OfDump dump(String device, String name) {
+        OfDevice of = all(device);
+        return of.dumps.computeIfAbsent(name, n -> new State.OfDump(of.device, n));
     }
 
     State.OfMapping mapping(String id) {

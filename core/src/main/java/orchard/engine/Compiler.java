@@ -3,6 +3,7 @@ package orchard.engine;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -151,7 +152,14 @@ public final class Compiler {
     private PresetPlan preset(Preset preset, Device device, int number) {
         List<State.OfParameter> own = new ArrayList<>();
         List<Double> positions = new ArrayList<>();
-        for (Preset.Setting setting : preset.values()) {
+        // what the device puts others elsewhere with comes first: set after them it would undo them
+        Set<String> first = device.profile().traits().dumps().stream()
+                .flatMap(dump -> dump.after().stream())
+                .collect(Collectors.toSet());
+        List<Preset.Setting> settings = preset.values().stream()
+                .sorted(Comparator.comparing(setting -> !first.contains(setting.parameter())))
+                .toList();
+        for (Preset.Setting setting : settings) {
             Optional<Parameter> parameter = device.profile().parameter(setting.parameter());
             if (parameter.filter(Parameter::settable).isPresent()) {
                 own.add(cells.parameter(new Ref.ToParameter(device.id(), setting.parameter())));

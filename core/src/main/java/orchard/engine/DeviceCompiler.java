@@ -23,6 +23,7 @@ import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Dump;
 import orchard.gear.Feel;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
@@ -70,7 +71,7 @@ final class DeviceCompiler {
         Map<String, ParameterPlan> parametersById = new LinkedHashMap<>();
         for (Parameter parameter : profile.parameters()) {
             State.OfParameter state = cells.parameter(new Ref.ToParameter(device.id(), parameter.id()));
-            parametersByKey.putIfAbsent(parameter.binding().key(), state);
+            parameter.binding().keys().forEach(key -> parametersByKey.putIfAbsent(key, state));
             parametersById.put(parameter.id(), new ParameterPlan(state, parameter));
         }
         Map<String, Group> groups = new HashMap<>();
@@ -100,7 +101,33 @@ final class DeviceCompiler {
                         .filter(plan -> plan.parameter().binding() instanceof Binding.Clock)
                         .map(ParameterPlan::state)
                         .findFirst()
-                        .orElse(null));
+                        .orElse(null),
+                profile.traits().dumps().stream()
+                        .map(dump -> dump(device, dump))
+                        .toArray(DumpPlan[]::new));
+    }
+
+    /** A message in which it tells several parameters; those it does not have any more are left out. */
+    private DumpPlan dump(Device device, Dump dump) {
+        List<Dump.Place> places = dump.places().stream()
+                .filter(place -> device.profile().parameter(place.parameter()).isPresent())
+                .toList();
+        return new DumpPlan(
+                cells.dump(device.id(), dump.name()),
+                dump,
+                dump.start(),
+                places.toArray(Dump.Place[]::new),
+                places.stream()
+                        .map(place -> parameter(device, place.parameter()))
+                        .toArray(State.OfParameter[]::new),
+                dump.after().stream()
+                        .filter(after -> device.profile().parameter(after).isPresent())
+                        .map(after -> parameter(device, after))
+                        .toArray(State.OfParameter[]::new));
+    }
+
+    private State.OfParameter parameter(Device device, String id) {
+        return cells.parameter(new Ref.ToParameter(device.id(), id));
     }
 
     private LightPlan light(Device device, Light light) {

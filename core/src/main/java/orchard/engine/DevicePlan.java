@@ -27,6 +27,8 @@ import orchard.signal.TouchMessage;
  * @param memory the language in which its memory speaks, or null
  * @param groups everything on it that has pages
  * @param pages the pages of its parameters, or null
+ * @param clock what its clock tells, or null
+ * @param dumps the messages in which it tells several parameters
  */
 record DevicePlan(
         State.OfDevice state,
@@ -40,7 +42,8 @@ record DevicePlan(
         MemoryFormat memory,
         List<SelectorPlan> selectors,
         SelectorPlan pages,
-        State.OfParameter clock) {
+        State.OfParameter clock,
+        DumpPlan[] dumps) {
 
     private static final State.OfControl[] NONE = {};
 
@@ -69,6 +72,12 @@ record DevicePlan(
         }
         for (ParameterPlan parameter : parametersById.values()) {
             parameter.state().parameter = parameter.parameter();
+            parameter.state().recalls = false;
+        }
+        for (DumpPlan dump : dumps) {
+            for (State.OfParameter parameter : dump.after()) {
+                parameter.recalls = true;
+            }
         }
         for (LightPlan light : lights) {
             light.state().plan = light;
@@ -163,6 +172,16 @@ record DevicePlan(
         return !device.seat().wire().midi()
                 && !device.seat().wire().inside()
                 && !device.profile().greeting().isEmpty();
+    }
+
+    /** Whether it says where a parameter stands when it is asked. */
+    boolean tellsWhenAsked(State.OfParameter parameter) {
+        for (DumpPlan dump : dumps) {
+            if (dump.isAsked() && dump.tells(parameter)) {
+                return true;
+            }
+        }
+        return tellsWhenAsked();
     }
 
     boolean knows(Message message) {

@@ -59,6 +59,7 @@ public final class Engine {
     private final Fence fence;
     private final Lights lights;
     private final Parameters parameters;
+    private final Dumps dumps;
     private final Layers layers;
     private final Silence silence;
     private final Foci foci;
@@ -89,7 +90,8 @@ public final class Engine {
         this.cycle = new Cycle(outlet, traces != null);
         this.fence = new Fence(cycle);
         this.lights = new Lights(state, cycle);
-        this.parameters = new Parameters(state, cycle, lights, this::watched);
+        this.parameters = new Parameters(state, cycle, lights, this::watched, this::chosen);
+        this.dumps = new Dumps(state, cycle, parameters);
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
         this.pages = new Pages(state, cycle, lights, layers);
@@ -102,7 +104,7 @@ public final class Engine {
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
         this.controls = new Controls(state, cycle, mappings, lights, layers);
-        this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments);
+        this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments, dumps);
         this.stops = new Stops(state, cycle, targets, payments, attendance, layers, ramps);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
@@ -120,6 +122,11 @@ public final class Engine {
     private void watched(State.OfParameter parameter) {
         foci.changed(parameter);
         triggers.changed(parameter);
+    }
+
+    /** Its device stands elsewhere with it. */
+    private void chosen(State.OfParameter parameter) {
+        dumps.chosen(parameter);
     }
 
     /** Another mapping may listen to a control on which a finger lies. */
@@ -186,7 +193,7 @@ public final class Engine {
     public long nextDue() {
         long due = Math.min(Math.min(lights.due(), keepAliveDue), parameters.due());
         due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
-        due = Math.min(due, attendance.due());
+        due = Math.min(due, Math.min(attendance.due(), dumps.due()));
         due = Math.min(due, Math.min(Triggers.due(plan), ramps.due()));
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
@@ -251,6 +258,8 @@ public final class Engine {
                 ramps.tick(this::passed);
             } else if (Triggers.due(plan) <= due) {
                 passed(0, () -> triggers.tick(plan));
+            } else if (dumps.due() <= due) {
+                passed(0, dumps::tick);
             } else if (attendance.due() <= due) {
                 passed(0, attendance::settle);
             } else {
@@ -498,7 +507,10 @@ public final class Engine {
             tempo.tick(device.state(), device.clock());
             return;
         }
-        boolean heard = hear(device, message);
+        boolean heard = device.dumps().length > 0
+                && message instanceof MidiMessage.SysEx sysEx
+                && dumps.heard(device, sysEx, oursWins());
+        heard |= hear(device, message);
         if (device.joins() && message instanceof MidiMessage.ControlChange half) {
             MidiJoiner joiner = device.state().joiner();
             heard |= hearJoined(device, joiner.fine(half));
@@ -577,13 +589,17 @@ public final class Engine {
         }
         State.OfParameter parameter = device.parameter(message);
         if (parameter != null) {
-            parameters.told(parameter, message, plan.rig().settings().reconcile() == Settings.Reconcile.OURS);
+            parameters.told(parameter, message, oursWins());
         }
         Group group = device.named(message);
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
             cycle.note(new GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
         }
         return heard.length > 0 || parameter != null || group != null;
+    }
+
+    private boolean oursWins() {
+        return plan.rig().settings().reconcile() == Settings.Reconcile.OURS;
     }
 
     /** A page is open now; 0 for none that is known. */

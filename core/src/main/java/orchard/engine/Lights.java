@@ -23,6 +23,9 @@ final class Lights {
     /** A light that a hand did not touch is put right so many times; one that still stands elsewhere cannot get there. */
     private static final int CORRECTIONS = 3;
 
+    /** What is said in place of a value that nobody knows. */
+    private static final String UNKNOWN = "?";
+
     /** A motor that stands so near to where it was sent has arrived. */
     private static final double ARRIVED = 0.01;
 
@@ -98,7 +101,7 @@ final class Lights {
     /** A motor told where it stands; on its way it is left alone, and where it arrived it is believed. */
     void motorMoved(State.OfLight light, double position) {
         LightRule rule = rule(light);
-        if (rule != null && Math.abs(place(rule) - position) <= ARRIVED) {
+        if (rule != null && rule.isKnown() && Math.abs(place(rule) - position) <= ARRIVED) {
             return;
         }
         stands(light, position);
@@ -146,8 +149,10 @@ final class Lights {
             return; // told when the finger leaves, or the device comes
         }
         LightRule rule = rule(light);
-        String text = rule == null ? plan.idle() : words(rule);
-        Message message = rule == null ? dark(light) : plan.kind().message(place(rule), text);
+        boolean known = rule != null && rule.isKnown();
+        String text = rule == null ? plan.idle() : known ? words(rule) : unknown(rule);
+        Message message =
+                rule == null ? dark(light) : known ? plan.kind().message(place(rule), text) : unknown(light, text);
         if (message == null || message.equals(light.shown)) {
             return;
         }
@@ -193,6 +198,16 @@ final class Lights {
         }
         String value = Parameters.text(rule.parameter());
         return rule.label().isEmpty() ? value : rule.label() + " " + value;
+    }
+
+    private static String unknown(LightRule rule) {
+        return rule.label().isEmpty() ? UNKNOWN : rule.label() + " " + UNKNOWN;
+    }
+
+    /** What it says where nobody knows what it should show: a lamp is dark; what has no way to say so stays where it is. */
+    private static Message unknown(State.OfLight light, String text) {
+        LightKind kind = light.plan.kind();
+        return kind.unknown(text).orElseGet(() -> kind.goesDark() && light.used ? kind.message(0, "") : null);
     }
 
     /** What a lamp or display says that answers nothing: dark, or what it is called; rings and motors stay where they are. */

@@ -2,6 +2,7 @@ package orchard.engine;
 
 import java.util.Iterator;
 import java.util.function.Consumer;
+import orchard.outcome.ParameterForgotten;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.Reconciled;
@@ -19,10 +20,20 @@ final class Parameters {
     private final Cycle cycle;
     private final Lights lights;
     private final Consumer<State.OfParameter> watched;
+    private final Consumer<State.OfParameter> chosen;
 
-    /** @param watched is told of parameters that foci go with, when they stand elsewhere */
-    Parameters(State state, Cycle cycle, Lights lights, Consumer<State.OfParameter> watched) {
+    /**
+     * @param watched is told of parameters that foci go with, when they stand elsewhere
+     * @param chosen is told of parameters with which a device puts others elsewhere, when they are chosen
+     */
+    Parameters(
+            State state,
+            Cycle cycle,
+            Lights lights,
+            Consumer<State.OfParameter> watched,
+            Consumer<State.OfParameter> chosen) {
         this.watched = watched;
+        this.chosen = chosen;
         this.state = state;
         this.cycle = cycle;
         this.lights = lights;
@@ -68,6 +79,8 @@ final class Parameters {
         Message message = message(parameter);
         parameter.confirmed = message == null;
         parameter.doubted = false; // a hand says now what it should be
+        parameter.awaited = false;
+        parameter.goesBack = false;
         send(parameter, message);
         return true;
     }
@@ -83,10 +96,7 @@ final class Parameters {
         parameter.position = settled;
         parameter.text = null;
         parameter.sent = settled;
-        lights.changed(parameter);
-        if (parameter.foci.length + parameter.watches.length > 0) {
-            watched.accept(parameter);
-        }
+        stoodAnew(parameter);
     }
 
     /** Whether a position would be sent as something else than what was sent last; always of a variable. */
@@ -116,6 +126,44 @@ final class Parameters {
                     message == null
                             ? new VariableSet(parameter.ref, parameter.position)
                             : new ParameterSet(parameter.ref, parameter.position, message));
+        }
+        if (parameter.recalls) {
+            chosen.accept(parameter);
+        }
+    }
+
+    /**
+     * Its device put it elsewhere, and nobody knows where. What is on its way there ends, and what would be put back stays where the device puts it.
+     *
+     * @param awaited whether the device is asked
+     */
+    void forget(State.OfParameter parameter, boolean awaited) {
+        boolean known = !Double.isNaN(parameter.position);
+        parameter.position = Double.NaN;
+        parameter.text = null;
+        parameter.sent = Double.NaN;
+        parameter.agreed = Double.NaN;
+        parameter.told = Double.NaN;
+        state.doubtful.remove(parameter);
+        parameter.confirmed = false;
+        parameter.doubted = false;
+        parameter.awaited = awaited;
+        parameter.goesBack = false;
+        parameter.sets++;
+        for (Debt.Return held : parameter.holders) {
+            held.before = Double.NaN;
+        }
+        if (known) {
+            cycle.note(new ParameterForgotten(parameter.ref));
+        }
+        stoodAnew(parameter);
+    }
+
+    /** Lights, foci and triggers follow. */
+    private void stoodAnew(State.OfParameter parameter) {
+        lights.changed(parameter);
+        if (parameter.foci.length + parameter.watches.length > 0) {
+            watched.accept(parameter);
         }
     }
 
@@ -196,10 +244,24 @@ final class Parameters {
                     of.name() + " needs a number here, and " + message.words() + " has none that can be used"));
             return;
         }
-        String own = Position.shorten(of.binding().text(message));
+        tells(parameter, real, Position.shorten(of.binding().text(message)), oursWins, false);
+        if (parameter.recalls) {
+            chosen.accept(parameter);
+        }
+    }
+
+    /**
+     * A device tells where a parameter stands.
+     *
+     * @param own its own words for that, or ""
+     * @param isLast whether it knows all that Orchard had set
+     */
+    void tells(State.OfParameter parameter, double real, String own, boolean oursWins, boolean isLast) {
+        Parameter of = parameter.parameter;
         double position = of.position(real);
         String text = own.isBlank() ? of.textOfReal(of.range().clamp(real)) : own;
-        boolean sending = !Double.isNaN(parameter.sent) && cycle.now - parameter.sentNanos < Engine.SETTLE_NANOS;
+        boolean sending =
+                !isLast && !Double.isNaN(parameter.sent) && cycle.now - parameter.sentNanos < Engine.SETTLE_NANOS;
         boolean differs = Math.abs(position - parameter.sent) >= Position.SAME;
         boolean moved = Math.abs(position - parameter.position) >= Position.SAME;
         if (cycle.traced()) {
@@ -308,9 +370,7 @@ final class Parameters {
         parameter.text = text;
         parameter.confirmed = true;
         parameter.agreed = position;
-        lights.changed(parameter);
-        if (parameter.foci.length + parameter.watches.length > 0) {
-            watched.accept(parameter);
-        }
+        parameter.awaited = false;
+        stoodAnew(parameter);
     }
 }

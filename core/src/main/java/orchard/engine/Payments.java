@@ -66,6 +66,10 @@ final class Payments implements Debt.Payer {
                     held.before; // another holds it still, and goes back to where this one would have
             return;
         }
+        if (Double.isNaN(held.before)) {
+            held.parameter.goesBack = true; // its device put it elsewhere meanwhile, or has not told yet where it was
+            return;
+        }
         double position = held.parameter.parameter.position(held.before);
         if (held.parameter.device.present) {
             parameters.set(held.parameter, position);

@@ -609,8 +609,12 @@ public final class Plan {
         }
 
         boolean isInForce() {
-            boolean isHere = mapping.active && (pages == null || pages.at == page);
-            return on != null ? isHere : isHere && address.now != null && !Double.isNaN(address.now.position);
+            return mapping.active && (pages == null || pages.at == page) && (on != null || address.now != null);
+        }
+
+        /** Whether what it shows is known. */
+        boolean isKnown() {
+            return on != null || !Double.isNaN(address.now.position);
         }
     }
 

@@ -61,6 +61,25 @@ final class State {
     /** Devices whose values were moved lately, and that will be asked whether both sides have the same. */
     final List<OfDevice> active = new ArrayList<>();
 
+    /** What devices have to be asked for, or were asked for and did not tell yet. */
+    final List<OfDump> asking = new ArrayList<>();
+
+    /** A message in which a device tells several parameters. */
+    static final class OfDump {
+        final OfDevice device;
+        final String name;
+        /** How often it was asked for since it is waited for, and when it was last; when it is asked for again. */
+        int asked;
+
+        long askedNanos = Long.MIN_VALUE / 2;
+        long due;
+
+        OfDump(OfDevice device, String name) {
+            this.device = device;
+            this.name = name;
+        }
+    }
+
     /** Layers that were switched on and stay on, the last one on top; those of pages among them. */
     final List<OfLayer> latched = new ArrayList<>();
 
@@ -295,6 +314,12 @@ final class State {
         double told = Double.NaN;
 
         String toldText;
+        /** Whether its device stands elsewhere once this is chosen: what it tells then in its dumps. */
+        boolean recalls;
+        /** Whether its device was asked, or will be, where it stands; until it told, hands that would have to pick it up wait. */
+        boolean awaited;
+        /** It was held before its device told where it stood, and let go already: once it told, it goes back there. */
+        boolean goesBack;
         /** Those who hold it elsewhere until they are let go, the first below. */
         final List<Debt.Return> holders = new ArrayList<>(0);
 

@@ -57,7 +57,20 @@ final class Targets {
         if (!fine && branch.slow() != null) {
             memory.fine = Double.NaN; // the next time begins from where it is then
         }
-        boolean asks = control != null && absolute && !fine && target.takeover() != Takeover.JUMP;
+        boolean jumps = absolute && target.takeover() == Takeover.JUMP;
+        if (control != null && !jumps && target.parameter().awaited && Double.isNaN(target.parameter().position)) {
+            Takeovers.strayed(target);
+            if (cycle.traced()) {
+                note(
+                        mapping,
+                        target.action(),
+                        Considered.Verdict.HELD_BACK,
+                        List.of(),
+                        "waits until " + name(target.parameter().device) + " has told where it stands");
+            }
+            return;
+        }
+        boolean asks = control != null && absolute && !fine && !jumps;
         if (asks) {
             Takeovers.sees(target, control);
         }

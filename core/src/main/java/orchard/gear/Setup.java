@@ -30,13 +30,14 @@ public record Setup(Traits traits, Choices choices) {
             String memory,
             Takeover takeover,
             List<ParameterPage> parameterPages,
-            Boolean noteOffs) {}
+            Boolean noteOffs,
+            List<Dump> dumps) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Setup of(Stored from) {
         return new Setup(
-                new Traits(from.pages, from.palette, from.memory, Boolean.TRUE.equals(from.noteOffs)),
+                new Traits(from.pages, from.palette, from.memory, Boolean.TRUE.equals(from.noteOffs), from.dumps),
                 new Choices(from.feels, from.brightness, from.clusters, from.takeover, from.parameterPages));
     }
 
@@ -52,6 +53,7 @@ public record Setup(Traits traits, Choices choices) {
                 traits.memory(),
                 choices.takeover(),
                 choices.parameterPages(),
-                traits.noteOffs() ? true : null);
+                traits.noteOffs() ? true : null,
+                traits.dumps().isEmpty() ? null : traits.dumps());
     }
 }

@@ -12,11 +12,12 @@ import java.util.Optional;
  * @param palette its colour table, by value
  * @param memory name of the format in which its programme is read and written, or "" if it cannot be
  * @param noteOffs whether a panic has to end every note one by one, because it does not know “all notes off”
+ * @param dumps the SysEx messages in which it tells its parameters
  */
-public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory, boolean noteOffs) {
+public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory, boolean noteOffs, List<Dump> dumps) {
 
     /** Nothing special. */
-    public static final Traits PLAIN = new Traits(List.of(), List.of(), "", false);
+    public static final Traits PLAIN = new Traits(List.of(), List.of(), "", false, List.of());
 
     public Traits {
         pages = pages == null ? List.of() : List.copyOf(pages);
@@ -26,6 +27,7 @@ public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory,
                         .sorted(Comparator.comparingInt(Swatch::value))
                         .toList();
         memory = memory == null ? "" : memory;
+        dumps = dumps == null ? List.of() : List.copyOf(dumps);
     }
 
     /** The group of that id. */
@@ -43,11 +45,16 @@ public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory,
 
     /** The same with other page groups. */
     public Traits withPages(List<PageGroup> other) {
-        return new Traits(other, palette, memory, noteOffs);
+        return new Traits(other, palette, memory, noteOffs, dumps);
     }
 
     /** The same with another colour table. */
     public Traits withPalette(List<Swatch> other) {
-        return new Traits(pages, other, memory, noteOffs);
+        return new Traits(pages, other, memory, noteOffs, dumps);
+    }
+
+    /** The same, telling its parameters in other messages. */
+    public Traits withDumps(List<Dump> other) {
+        return new Traits(pages, palette, memory, noteOffs, other);
     }
 }

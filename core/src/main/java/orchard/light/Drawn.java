@@ -17,6 +17,11 @@ public record Drawn(String element) implements LightKind {
     }
 
     @Override
+    public Optional<Message> unknown(String text) {
+        return Optional.of(new TouchMessage(element, Double.NaN, text));
+    }
+
+    @Override
     public String words() {
         return "face";
     }

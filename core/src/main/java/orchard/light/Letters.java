@@ -41,6 +41,11 @@ public record Letters(byte[] prefix, int length) implements LightKind {
     }
 
     @Override
+    public Optional<Message> unknown(String text) {
+        return Optional.of(message(0, text));
+    }
+
+    @Override
     public String words() {
         return "display";
     }

@@ -11,6 +11,11 @@ public sealed interface LightKind permits Led, ControllerLed, Ring, Motor, Lette
     /** The message that shows a value (0..1) and its text; each kind takes what it can show. */
     Message message(double value, String text);
 
+    /** The message that shows that nobody knows the value, where it can show that; with a text in its place. */
+    default Optional<Message> unknown(String text) {
+        return Optional.empty();
+    }
+
     /** What a performer calls it in a sentence: “show its value on Knob 3's <em>display</em>”. */
     String words();
 

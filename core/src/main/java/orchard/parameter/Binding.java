@@ -1,6 +1,7 @@
 package orchard.parameter;
 
 import java.util.List;
+import java.util.stream.IntStream;
 import orchard.signal.Message;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
@@ -24,6 +25,11 @@ public sealed interface Binding {
 
     /** Lookup key of the messages in which the device tells the value; see {@link MessagePattern#key()}. */
     Object key();
+
+    /** All keys of these messages, where there are several. */
+    default List<Object> keys() {
+        return List.of(key());
+    }
 
     /** What tells its messages from all others on the wire; empty where they have no number of their own. */
     List<MessageId> ids();
@@ -157,7 +163,7 @@ public sealed interface Binding {
         }
     }
 
-    /** Program changes, the lowest value being program 0. Its device does not tell which is chosen. */
+    /** Program changes, the lowest value being program 0. */
     record Program(int channel) implements Binding {
         @Override
         public Message message(double real, Range range) {
@@ -166,7 +172,10 @@ public sealed interface Binding {
 
         @Override
         public double real(Message message, Range range) {
-            return message instanceof MidiMessage.ProgramChange program ? range.low() + program.program() : Double.NaN;
+            return message instanceof MidiMessage.ProgramChange program
+                            && range.contains(range.low() + program.program())
+                    ? range.low() + program.program()
+                    : Double.NaN;
         }
 
         @Override
@@ -177,6 +186,13 @@ public sealed interface Binding {
         @Override
         public Object key() {
             return words();
+        }
+
+        @Override
+        public List<Object> keys() {
+            return IntStream.range(0, 128)
+                    .mapToObj(program -> (Object) new MidiMessage.ProgramChange(channel, program).key())
+                    .toList();
         }
 
         @Override

@@ -242,8 +242,9 @@ class PagesAndFeelTest {
         assertThat(byOrchard.last().first(ControlMoved.class).position())
                 .isLessThan(0.3)
                 .isPositive();
-        Profile own =
-                Profile.BLANK.with(Choices.NONE.with(firm)).with(new Traits(List.of(), List.of(), "made up", false));
+        Profile own = Profile.BLANK
+                .with(Choices.NONE.with(firm))
+                .with(new Traits(List.of(), List.of(), "made up", false, List.of()));
         Bench byItself = new Bench(rig(own, List.of(plain)));
         byItself.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
         assertThat(byItself.last().first(ControlMoved.class).position()).isGreaterThan(0.5);

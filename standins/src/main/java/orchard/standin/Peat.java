@@ -20,8 +20,8 @@ import orchard.signal.NoteName;
  *
  * <p>Gestures: the id of a parameter ({@code level1}, {@code cutoff}) {@code turn 0..1}; {@code patch choose 0..15}.
  *
- * <p>Habits: its front panel speaks SysEx only, {@code F0 7D 04 10 pp vv F7}; a patch dump ends with a 7-bit checksum; changing the patch says
- * nothing about the new values until asked. A note that is struck while it sounds, or ended while it does not, counts as a fault.
+ * <p>Habits: its front panel speaks SysEx only, {@code F0 7D 04 10 pp vv F7}; a patch dump ends with a 7-bit checksum; another patch is told
+ * as a program change when it is chosen on the panel, and nothing is said about the new values until asked. A note that is struck while it sounds, or ended while it does not, counts as a fault.
  */
 public final class Peat extends MidiStandIn {
 
@@ -132,6 +132,7 @@ public final class Peat extends MidiStandIn {
     void hand(String part, String gesture, double amount) {
         if (part.equals("patch") && gesture.equals("choose")) {
             choose((int) Math.rint(amount));
+            send(new MidiMessage.ProgramChange(1, patch));
             return;
         }
         for (Knob knob : Knob.values()) {

@@ -1,0 +1,55 @@
+package orchard.signal;
+
+import orchard.mistake.Mistake;
+
+/**
+ * A byte of a SysEx that says whether the others arrived as they were sent: of 7 bit, over a stretch that ends before it.
+ *
+ * @param kind how it is worked out
+ * @param from where its stretch begins; from 0, the byte after F0
+ * @param at where it stands itself, from 0
+ */
+public record Checksum(Kind kind, int from, int at) {
+
+    /** The ways in use. */
+    public enum Kind {
+        /** All bytes of the stretch and the checksum add up to 0. */
+        NEGATIVE_SUM {
+            @Override
+            int with(int sum, int other) {
+                return sum - other & 0x7F;
+            }
+        },
+        /** The sum of the stretch. */
+        SUM {
+            @Override
+            int with(int sum, int other) {
+                return sum + other & 0x7F;
+            }
+        },
+        /** The exclusive or of the stretch. */
+        EXCLUSIVE_OR {
+            @Override
+            int with(int sum, int other) {
+                return sum ^ other;
+            }
+        };
+
+        abstract int with(int sum, int other);
+    }
+
+    public Checksum {
+        if (kind == null || from < 0 || at <= from) {
+            throw new Mistake("A checksum needs a kind and a stretch of one byte at least that ends before it");
+        }
+    }
+
+    /** What it has to be in a message that is long enough. */
+    public int of(MidiMessage.SysEx message) {
+        int sum = 0;
+        for (int i = from; i < at; i++) {
+            sum = kind.with(sum, message.at(i));
+        }
+        return sum;
+    }
+}

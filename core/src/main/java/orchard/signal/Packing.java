@@ -1,0 +1,46 @@
+package orchard.signal;
+
+/** How a number stands in the bytes of a SysEx, of which each holds 7 bits. */
+public enum Packing {
+    /** One byte, 0–127. */
+    SEVEN(1, 127),
+    /** One byte that is the coarse half of 14 bit. */
+    COARSE(1, 16_383),
+    /** 14 bit, coarse half first. */
+    FOURTEEN(2, 16_383),
+    /** 14 bit, fine half first. */
+    FOURTEEN_FINE_FIRST(2, 16_383),
+    /** 8 bit, the upper four first. */
+    NIBBLES(2, 255);
+
+    private final int size;
+    private final int most;
+
+    Packing(int size, int most) {
+        this.size = size;
+        this.most = most;
+    }
+
+    /** How many bytes it takes. */
+    public int size() {
+        return size;
+    }
+
+    /** The largest number. */
+    public int most() {
+        return most;
+    }
+
+    /** The number in a message. */
+    public int number(MidiMessage.SysEx message, int at) {
+        int first = message.at(at);
+        int second = size > 1 ? message.at(at + 1) : 0;
+        return switch (this) {
+            case SEVEN -> first;
+            case COARSE -> first << 7;
+            case FOURTEEN -> first << 7 | second;
+            case FOURTEEN_FINE_FIRST -> second << 7 | first;
+            case NIBBLES -> (first & 0xF) << 4 | second & 0xF;
+        };
+    }
+}
