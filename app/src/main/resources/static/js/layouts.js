@@ -287,6 +287,7 @@ document.addEventListener("htmx:beforeSwap", (event) => {
 
 export function live(message) {
   for (const [key, value] of [...Object.entries(message.controls ?? {}), ...Object.entries(message.parameters ?? {})]) {
+    if (value.position === undefined) continue; // nobody knows
     page
       .querySelectorAll(`.element[data-key="${CSS.escape(key)}"]`)
       .forEach((element) => stand(element, value.position));

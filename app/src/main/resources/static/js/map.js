@@ -338,7 +338,7 @@ export function live(message) {
   for (const [key, value] of Object.entries(message.parameters ?? {})) {
     page
       .querySelectorAll(`.cell[data-live="${CSS.escape(key)}"]`)
-      .forEach((cell) => showCell(cell, cell.dataset.held ? Number(cell.dataset.value) : value.position, value.text));
+      .forEach((cell) => showCell(cell, cell.dataset.held ? Number(cell.dataset.value) : value.position ?? 0, value.text));
   }
   const fall = page.querySelector(".fall");
   const control = message.controls?.[fall.dataset.trigger];
@@ -401,7 +401,7 @@ let stands = -1;
 function ghost(position = stands) {
   stands = position;
   const curve = page.querySelector(".curve");
-  if (!curve || !positions.length || position < 0) return;
+  if (!curve || !positions.length || position === undefined || position < 0) return;
   let nearest = -1;
   positions.forEach((p, i) => {
     if (p >= 0 && (nearest < 0 || Math.abs(p - position) < Math.abs(positions[nearest] - position))) nearest = i;

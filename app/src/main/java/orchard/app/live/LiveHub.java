@@ -32,6 +32,7 @@ import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
 import orchard.outcome.Outcome;
 import orchard.outcome.PageOpened;
+import orchard.outcome.ParameterForgotten;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.PresenceChanged;
@@ -54,6 +55,9 @@ import org.springframework.stereotype.Component;
 public final class LiveHub {
 
     private static final Logger LOG = LoggerFactory.getLogger(LiveHub.class);
+    /** What pages are told of a parameter that nobody knows any more: it stands nowhere. */
+    private static final Map<String, Object> UNKNOWN = Map.of("text", "?");
+
     private static final int QUEUE = 1 << 16;
     private static final int PERIOD_MILLIS = 33;
     private static final int MONITOR_FRAMES = 2;
@@ -253,6 +257,8 @@ public final class LiveHub {
         } else if (outcome instanceof ParameterTold told) {
             String key = told.parameter().key();
             parameters.put(key, values.parameters().get(key));
+        } else if (outcome instanceof ParameterForgotten forgotten) {
+            parameters.put(forgotten.parameter().key(), UNKNOWN);
         } else if (outcome instanceof GroupNamed named) {
             names.told(named.device(), named.group(), named.name());
             namesNews = true;

@@ -293,12 +293,13 @@ public final class LiveSocket extends TextWebSocketHandler {
         boolean fold = message.path("fold").asBoolean(false);
         long after = message.path("after").asLong(-1);
         OpenPage.Watch watch = new OpenPage.Watch(filter, fold, after < 0 ? log.last() : after);
-        if (after < 0) {
-            tell(
-                    client,
-                    Map.of("type", "monitor", "start", true, "rows", monitor.before(watch.seen + 1, filter, fold)));
+        Monitor.Rows start = after < 0 ? monitor.before(watch.seen + 1, filter, fold) : null;
+        synchronized (client.watching) {
+            if (start != null) {
+                tell(client, Map.of("type", "monitor", "start", true, "rows", start));
+            }
+            client.watch = watch;
         }
-        client.watch = watch;
     }
 
     /** Tells open monitors what is new; called by the hub's thread. */
@@ -312,8 +313,13 @@ public final class LiveSocket extends TextWebSocketHandler {
             if (last > watch.seen) {
                 Monitor.Rows news = monitor.news(watch.seen, watch.filter, watch.fold);
                 watch.seen = last;
-                if (!news.rows().isEmpty() || news.hidden() > 0) {
-                    tell(client, Map.of("type", "monitor", "start", false, "rows", news, "lost", lost, "last", last));
+                synchronized (client.watching) {
+                    boolean isNews = !news.rows().isEmpty() || news.hidden() > 0;
+                    if (isNews && client.watch == watch) { // else it wants to see something else by now
+                        tell(
+                                client,
+                                Map.of("type", "monitor", "start", false, "rows", news, "lost", lost, "last", last));
+                    }
                 }
             }
         }

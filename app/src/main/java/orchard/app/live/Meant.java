@@ -11,6 +11,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Ref;
 import orchard.gear.SendMode;
 import orchard.outcome.ControlMoved;
+import orchard.outcome.DumpHeard;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.parameter.Parameter;
@@ -114,7 +115,9 @@ final class Meant {
 
     /** The parameter that was moved in its own software, not by Orchard. */
     private Ref.ToParameter told(Trace trace) {
-        if (!(trace.event() instanceof Event.Arrived arrived)) {
+        // many values at once are no hand's; and a hand on a control means that, even if its device tells what it moves
+        boolean isOneMove = trace.first(DumpHeard.class) == null && trace.first(ControlMoved.class) == null;
+        if (!(trace.event() instanceof Event.Arrived arrived) || !isOneMove) {
             return null;
         }
         for (ParameterTold step : trace.all(ParameterTold.class)) {

@@ -74,6 +74,8 @@ final class OpenPage implements AutoCloseable {
     volatile String layout = "";
     /** Null where there is no monitor, or it is paused. */
     volatile Watch watch;
+    /** What the monitor shows changes under this, so that nothing comes after the change that was meant before. */
+    final Object watching = new Object();
     /** It was not told everything, and has to be told where things stand. */
     volatile boolean missed;
 

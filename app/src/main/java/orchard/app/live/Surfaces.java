@@ -34,7 +34,7 @@ final class Surfaces {
     /** So long lies between two messages to one page, but for those that a finger's move brings. */
     private static final int APART_MILLIS = 20;
 
-    /** What one element shows: where it stands, what it says of that, and what is its name; null where that did not change. */
+    /** What one element shows: where it stands, NaN where nobody knows; what it says of that, and what is its name; null where that did not change. */
     record Shown(Double value, String text, String name) {
         static Shown at(double value) {
             return new Shown(value, null, null);

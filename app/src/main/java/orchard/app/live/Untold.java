@@ -11,7 +11,12 @@ import java.util.Set;
 final class Untold {
 
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    private record News(Double value, String text, String name) {}
+    private record News(Double value, Boolean unknown, String text, String name) {
+        static News of(Surfaces.Shown shown) {
+            boolean isUnknown = shown.value() != null && shown.value().isNaN();
+            return new News(isUnknown ? null : shown.value(), isUnknown ? true : null, shown.text(), shown.name());
+        }
+    }
 
     private final Map<String, Surfaces.Shown> elements = new LinkedHashMap<>();
     private final Set<String> taken = new LinkedHashSet<>();
@@ -64,7 +69,7 @@ final class Untold {
         }
         toldNanos = System.nanoTime();
         Map<String, News> news = new LinkedHashMap<>();
-        elements.forEach((element, shown) -> news.put(element, new News(shown.value(), shown.text(), shown.name())));
+        elements.forEach((element, shown) -> news.put(element, News.of(shown)));
         Map<String, Object> message = new LinkedHashMap<>();
         message.put("type", "shown");
         message.put("elements", news);

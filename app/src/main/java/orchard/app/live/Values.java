@@ -24,6 +24,7 @@ import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
 import orchard.outcome.Outcome;
 import orchard.outcome.PageOpened;
+import orchard.outcome.ParameterForgotten;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
 import orchard.outcome.PresetRecalled;
@@ -193,6 +194,8 @@ public final class Values {
                 parameters.put(
                         set.parameter().key(),
                         new OfParameter(set.position(), () -> trace.rig().text(set.parameter(), set.position())));
+            } else if (outcome instanceof ParameterForgotten forgotten) {
+                parameters.remove(forgotten.parameter().key());
             } else if (outcome instanceof ParameterTold told) {
                 OfParameter before = parameters.get(told.parameter().key());
                 boolean late = told.answer() && before != null && Math.abs(before.position() - told.position()) >= 1e-4;
@@ -214,7 +217,7 @@ public final class Values {
                 : shown.message() instanceof MidiMessage.PitchBend bend
                         ? Resolution.position(bend.bend(), 14)
                         : shown.message() instanceof TouchMessage touch ? touch.value() : Double.NaN;
-        if (Double.isNaN(position) || light.isEmpty()) {
+        if (light.isEmpty() || Double.isNaN(position) && !(shown.message() instanceof TouchMessage)) {
             return Optional.empty();
         }
         return device.flatMap(d -> d.profile().control(light.get().control())).map(control -> {
@@ -222,6 +225,10 @@ public final class Values {
             double low = dimension.pattern().low();
             double number = low + position * (dimension.pattern().high() - low);
             Ref.ToControl ref = new Ref.ToControl(shown.light().device(), control.id(), dimension.name());
+            if (Double.isNaN(position)) {
+                controls.remove(ref.key()); // what it shows is not known any more
+                return null;
+            }
             controls.put(ref.key(), new OfControl(position, number, null));
             return ref.key();
         });

@@ -13,9 +13,14 @@ export function mount(element) {
   const mark = isList ? "aria-selected" : "aria-checked";
   let chosen = null;
 
-  const at = standing(({ value, name }) => {
-    show(element, { name });
+  const at = standing(({ value, unknown, name }) => {
+    show(element, { name, unknown });
+    if (unknown) {
+      chosen?.setAttribute(mark, "false");
+      chosen = null;
+    }
     if (value === undefined || !options.length) return;
+    element.classList.remove("unknown");
     const off = (option) => Math.abs(Number(option.dataset.at) - value);
     const nearest = options.reduce((best, option) => (off(option) < off(best) ? option : best));
     if (nearest === chosen) return;
@@ -25,13 +30,15 @@ export function mount(element) {
     inView();
   });
 
-  function inView() {
+  function inView(always) {
     if (!isList || !chosen) return;
-    const top = chosen.offsetTop - box.offsetTop;
-    if (top < box.scrollTop || top + chosen.offsetHeight > box.scrollTop + box.clientHeight) {
+    const top = chosen.getBoundingClientRect().top - box.getBoundingClientRect().top + box.scrollTop;
+    if (always || top < box.scrollTop || top + chosen.offsetHeight > box.scrollTop + box.clientHeight) {
       box.scrollTop = top - (box.clientHeight - chosen.offsetHeight) / 2;
     }
   }
+
+  if (isList) new ResizeObserver(() => inView(true)).observe(box); // where it stands, or how large it is, comes later, or changes
 
   function choose(option) {
     if (!option || !listens()) return;

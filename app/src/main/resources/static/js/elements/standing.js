@@ -2,7 +2,7 @@
 const AFTER = 250;
 
 /**
- * @param draw draws what it is given of value, text and name
+ * @param draw draws what it is given of value, text and name, or that the value is unknown
  * @param rules whether fingers put it where they are; what is pressed shows what that led to
  */
 export function standing(draw, rules = true) {
@@ -14,7 +14,9 @@ export function standing(draw, rules = true) {
     /** Orchard told something. */
     told(news) {
       Object.assign(told, news);
-      const { value, ...rest } = news;
+      if (news.value !== undefined) delete told.unknown;
+      if (news.unknown) delete told.value;
+      const { value, unknown, ...rest } = news;
       if (own || performance.now() < until) draw(rest);
       else standing.put(news);
     },
@@ -36,6 +38,7 @@ export function standing(draw, rules = true) {
     /** What a finger says is so, and what Orchard told of it before is not. */
     mine(value) {
       told.value = value;
+      delete told.unknown;
       standing.put({ value });
     },
   };

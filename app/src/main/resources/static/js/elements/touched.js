@@ -43,9 +43,11 @@ export function touched(element, { rules = true, draw = () => {}, began = () => 
 }
 
 /** What every element draws: its place on the way, what it says of that, and its name. */
-export function show(element, { value, text, name }) {
+export function show(element, { value, unknown, text, name }) {
+  if (unknown) element.classList.add("unknown");
   if (value !== undefined) {
     stand(element, value);
+    element.classList.remove("unknown");
     element.classList.toggle("lit", value >= 0.5);
     if (element.hasAttribute("aria-valuenow")) element.setAttribute("aria-valuenow", Math.round(value * 100));
   }

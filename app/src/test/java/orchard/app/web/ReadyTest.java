@@ -139,9 +139,39 @@ class ReadyTest {
                 .toList();
         assertThat(waves).hasSize(4);
         assertThat(browser.all(at(waves.get(3)) + " .option")).hasSize(96);
+        browser.ask("document.querySelector('" + at(waves.get(1))
+                + " .option:nth-child(3)').scrollIntoView({block: 'center'})");
         browser.fingers().tap(1, at(waves.get(1)) + " .option:nth-child(3)", 0.5, 0.5);
         String chosen = browser.text(at(waves.get(1)) + " .option:nth-child(3)");
         browser.until(() -> chosen.startsWith(orchard.shows("peat", "waveform2")));
+        List<Element> levels = layout.elements().stream()
+                .filter(one -> one.kind() == Kind.KNOB && one.name().equals("Level"))
+                .toList();
+        for (int patch : List.of(5, 9, 0)) {
+            orchard.standIn("peat").play("patch", "choose", patch);
+            for (int i = 0; i < 4; i++) {
+                String wave = at(waves.get(i)) + " .option[aria-selected=true]";
+                String shown = "waveform" + (i + 1);
+                browser.until(() ->
+                        browser.all(wave).size() == 1 && browser.text(wave).startsWith(orchard.shows("peat", shown)));
+                browser.until(() -> isInView(browser, wave));
+                String level = "level" + (i + 1);
+                String value = at(levels.get(i)) + " .value";
+                browser.until(() -> browser.text(value).equals(orchard.shows("peat", level)));
+            }
+            browser.until(
+                    () -> orchard.shows("cobble", "knob8").contains(firstWord(orchard.shows("peat", "waveform1"))));
+        }
+    }
+
+    private static boolean isInView(Browser browser, String option) {
+        return Boolean.TRUE.equals(browser.ask("const option = document.querySelector('" + option
+                + "'), o = option.getBoundingClientRect(), b = option.closest('.options').getBoundingClientRect();"
+                + "return o.top >= b.top - 1 && o.bottom <= b.bottom + 1"));
+    }
+
+    private static String firstWord(String text) {
+        return text.split(" ")[0];
     }
 
     @Test
