@@ -19,13 +19,23 @@ export function mount(element) {
   document.querySelectorAll("#turns .turn").forEach((tab) => {
     const tall = new Map(tab.dataset.tall.split(";").map((one) => one.split(":")));
     pages.set(tab.dataset.page, { screens: numbers(tab.dataset.screens), tall });
-    tapped(tab, ".turn", () => listens() && ask(tab.dataset.page));
+    // where there is room for one tab only, it leads to the next page
+    const shown = () => [...tab.parentElement.children].filter((one) => one.offsetParent);
+    const leadsOn = () => tab.hasAttribute("aria-current") && shown().length === 1;
+    tapped(tab, ".turn", () => listens() && ask(leadsOn() ? after(1, true) : tab.dataset.page));
   });
   tapped(board, "[data-opens]", (tab) => listens() && ask(tab.dataset.opens));
   tapped(nav, "[data-by]", (button) => screen(Number(button.dataset.by)));
   portrait.addEventListener("change", arrange);
-  swipes((by) => screen(by) || (listens() && ask([...pages.keys()][[...pages.keys()].indexOf(board.dataset.page) + by])));
+  swipes((by) => screen(by) || (listens() && ask(after(by))));
   arrange();
+}
+
+/** The page so many pages after the open one. */
+function after(by, round) {
+  const all = [...pages.keys()];
+  const to = all.indexOf(board.dataset.page) + by;
+  return all[round ? to % all.length : to];
 }
 
 /** A page is open everywhere: here at once, and wherever else Orchard says so. */

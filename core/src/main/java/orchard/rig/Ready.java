@@ -160,7 +160,9 @@ public final class Ready {
                                 && !focus.places().contains(parameter.group()))
                         .map(parameter -> ref(device, parameter)))
                 .findFirst();
-        int width = main.isPresent() ? Layout.COLUMNS - 4 : Layout.COLUMNS;
+        int room = main.isPresent() ? Layout.COLUMNS - 4 : Layout.COLUMNS;
+        int width = Math.max(
+                room - room % focus.reach(), Math.min(room, focus.reach())); // all strips as wide as each other
         boolean moves = focus.places().size() > focus.reach();
         int height = moves ? Layout.ROWS - 3 : Layout.ROWS;
         sketch.add(focus.name(), new Box(0, 0, width, height), strips);
