@@ -390,6 +390,18 @@ public final class PortRoom {
         });
     }
 
+    /** Somebody doubts what a device has, or any of them: whoever is there is told all again, and asked for its values; gives how many. */
+    public synchronized int again(String device) {
+        int told = 0;
+        for (Map.Entry<String, Roll> one : rolls.entrySet()) {
+            if (one.getValue().present && (device.isEmpty() || one.getKey().equals(device))) {
+                doubt(one.getKey(), one.getValue(), "somebody asked for it");
+                told++;
+            }
+        }
+        return told;
+    }
+
     private void doubt(String device, Roll roll, String why) {
         roll.doubtedUntil = System.nanoTime() + DOUBT_NANOS;
         listener.doubted(device, why);

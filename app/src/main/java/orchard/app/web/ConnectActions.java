@@ -15,6 +15,7 @@ import orchard.gear.Reception;
 import orchard.gear.Roots;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
+import orchard.mistake.Mistake;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -131,6 +132,15 @@ class ConnectActions {
     }
 
     /** Changes a device's name, role, addresses and what is taken from it. */
+    /** Tells devices all again, and asks them for their values: one, or all that are there. */
+    @PostMapping("/again")
+    ResponseEntity<Void> again(@RequestParam(defaultValue = "") String device) {
+        if (ports.again(device) == 0) {
+            throw new Mistake("device", "Nothing that could be told is there");
+        }
+        return ResponseEntity.noContent().build();
+    }
+
     @PostMapping("/connect/{id}")
     ResponseEntity<Void> change(
             @PathVariable String id,
