@@ -17,13 +17,13 @@ class AgainTest {
 
     @Test
     void oneDeviceIsToldAgainAndAsked(TestOrchard orchard, Browser browser) {
-        browser.go("/connect");
-        browser.click("[aria-label='Tell Peat again']");
+        browser.go("/connect?edit=peat");
+        browser.click("#tellagain");
         browser.go("/monitor?device=peat");
         browser.see(ROWS, "SysEx 7D 04 40");
         browser.see(ROWS, "SysEx 7D 04 41");
-        browser.go("/connect");
-        browser.click("[aria-label='Tell Cobble again']");
+        browser.go("/connect?edit=cobble");
+        browser.click("#tellagain");
         browser.go("/monitor?device=cobble");
         browser.see(ROWS, "SysEx 7D 01 01 01");
     }
