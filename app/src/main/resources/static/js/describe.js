@@ -160,6 +160,13 @@ export function memory({ device, status }) {
     htmx.ajax("GET", `/describe/${encodeURIComponent(device)}/memory`, { source: "#said", target: "#memory", swap: "outerHTML" });
 }
 
+/** A device sent a dump: what moved in it is shown, unless somebody is saying what it was. */
+export function dumped({ device }) {
+  if (page.dataset.device !== device || view() !== "dumps" || page.querySelector("#founddump :focus")) return;
+  const path = `/describe/${encodeURIComponent(device)}/dumps`;
+  htmx.ajax("GET", path, { source: "#said", target: "#founddump", swap: "outerHTML" });
+}
+
 /** Something came that no control of this device sends: it is listed within a moment, once. */
 const listed = new Set();
 let listing = 0;

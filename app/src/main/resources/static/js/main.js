@@ -78,6 +78,7 @@ socket.on("live", (message) => {
   "touched",
   "opened",
   "memory",
+  "dumped",
   "inventory",
   "recalled",
   "heard",

@@ -1,9 +1,11 @@
 package orchard.gear;
 
+import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.mistake.Mistake;
 import orchard.parameter.Range;
 import orchard.signal.Checksum;
@@ -52,6 +54,11 @@ public record Dump(
             }
         }
 
+        /** Whether it shares a byte with another. */
+        public boolean overlaps(Place other) {
+            return at < other.at + other.packing.size() && other.at < at + packing.size();
+        }
+
         /** The real value in a message. */
         public double real(MidiMessage.SysEx message, Range range) {
             int number = packing.number(message, at);
@@ -90,6 +97,44 @@ public record Dump(
             throw new Mistake(
                     "“%s” is asked for after %d ms; expected 0–%,d".formatted(name, waitMillis, LONGEST_WAIT));
         }
+    }
+
+    /** The same with a parameter at a place; whatever stood there, or where that parameter stood, does no more. */
+    public Dump with(Place place) {
+        List<Place> others = places.stream()
+                .filter(one -> !one.parameter.equals(place.parameter) && !one.overlaps(place))
+                .toList();
+        return placed(Stream.concat(others.stream(), Stream.of(place))
+                .sorted(Comparator.comparingInt(Place::at))
+                .toList());
+    }
+
+    /** The same without a parameter. */
+    public Dump without(String parameter) {
+        Dump rest = placed(places.stream()
+                .filter(place -> !place.parameter.equals(parameter))
+                .toList());
+        return rest.after(
+                rest.after.stream().filter(one -> !one.equals(parameter)).toList());
+    }
+
+    private Dump placed(List<Place> other) {
+        return new Dump(name, head, length, ask, other, checksum, after, waitMillis);
+    }
+
+    /** The same, asked for by other messages. */
+    public Dump ask(List<Message> other) {
+        return new Dump(name, head, length, other, places, checksum, after, waitMillis);
+    }
+
+    /** The same with another checksum. */
+    public Dump with(Checksum other) {
+        return new Dump(name, head, length, ask, places, other, after, waitMillis);
+    }
+
+    /** The same, asked for after other parameters were chosen. */
+    public Dump after(List<String> other) {
+        return new Dump(name, head, length, ask, places, checksum, other, waitMillis);
     }
 
     /** The bytes it begins with. */

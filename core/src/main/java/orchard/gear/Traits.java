@@ -3,6 +3,7 @@ package orchard.gear;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What a device is, beyond what its controls send: the same for everybody who owns one. It comes with the profile and goes when a
@@ -51,6 +52,22 @@ public record Traits(List<PageGroup> pages, List<Swatch> palette, String memory,
     /** The same with another colour table. */
     public Traits withPalette(List<Swatch> other) {
         return new Traits(pages, other, memory, noteOffs, dumps);
+    }
+
+    /** The message of that name in which it tells its parameters. */
+    public Optional<Dump> dump(String name) {
+        return dumps.stream().filter(dump -> dump.name().equals(name)).findFirst();
+    }
+
+    /** The same with a message in which it tells its parameters, in place of the one of its name. */
+    public Traits with(Dump dump) {
+        boolean isKnown = dump(dump.name()).isPresent();
+        return withDumps(
+                isKnown
+                        ? dumps.stream()
+                                .map(one -> one.name().equals(dump.name()) ? dump : one)
+                                .toList()
+                        : Stream.concat(dumps.stream(), Stream.of(dump)).toList());
     }
 
     /** The same, telling its parameters in other messages. */

@@ -3,22 +3,29 @@ package orchard.signal;
 /** How a number stands in the bytes of a SysEx, of which each holds 7 bits. */
 public enum Packing {
     /** One byte, 0–127. */
-    SEVEN(1, 127),
+    SEVEN("one byte", 1, 127),
     /** One byte that is the coarse half of 14 bit. */
-    COARSE(1, 16_383),
+    COARSE("one byte, the coarse half", 1, 16_383),
     /** 14 bit, coarse half first. */
-    FOURTEEN(2, 16_383),
+    FOURTEEN("two bytes, coarse first", 2, 16_383),
     /** 14 bit, fine half first. */
-    FOURTEEN_FINE_FIRST(2, 16_383),
+    FOURTEEN_FINE_FIRST("two bytes, fine first", 2, 16_383),
     /** 8 bit, the upper four first. */
-    NIBBLES(2, 255);
+    NIBBLES("two nibbles", 2, 255);
 
+    private final String words;
     private final int size;
     private final int most;
 
-    Packing(int size, int most) {
+    Packing(String words, int size, int most) {
+        this.words = words;
         this.size = size;
         this.most = most;
+    }
+
+    /** In plain words. */
+    public String words() {
+        return words;
     }
 
     /** How many bytes it takes. */

@@ -77,6 +77,7 @@ public final class LiveHub {
     private final Memories memories;
     private final Shaped shaped;
     private final Inventories inventories;
+    private final DumpsHeard dumpsHeard;
     private final Unheard unheard;
     private final Loops loops;
     private final Performance performance;
@@ -109,6 +110,7 @@ public final class LiveHub {
             Memories memories,
             Shaped shaped,
             Inventories inventories,
+            DumpsHeard dumpsHeard,
             Unheard unheard,
             Loops loops,
             Performance performance,
@@ -126,6 +128,7 @@ public final class LiveHub {
         this.memories = memories;
         this.shaped = shaped;
         this.inventories = inventories;
+        this.dumpsHeard = dumpsHeard;
         this.unheard = unheard;
         this.loops = loops;
         this.performance = performance;
@@ -180,6 +183,10 @@ public final class LiveHub {
             loopNews |= loops.take(trace);
             if (unheard.take(trace)) {
                 unheardFrom.add(((Event.Arrived) trace.event()).device());
+            }
+            if (dumpsHeard.take(trace)) {
+                String device = ((Event.Arrived) trace.event()).device();
+                socket.tellPage("describe", Map.of("type", "dumped", "device", device));
             }
             if (inventories.take(trace)) {
                 socket.tellPage("find", Map.of("type", "inventory"));

@@ -52,6 +52,7 @@ class DescribePage {
     private final Memories memories;
     private final TouchPage touch;
     private final LightsActions lights;
+    private final DumpsPage dumps;
     private final StandInHouse house;
 
     DescribePage(
@@ -64,9 +65,11 @@ class DescribePage {
             Memories memories,
             TouchPage touch,
             LightsActions lights,
+            DumpsPage dumps,
             StandInHouse house) {
         this.house = house;
         this.lights = lights;
+        this.dumps = dumps;
         this.keeper = keeper;
         this.names = names;
         this.values = values;
@@ -158,6 +161,7 @@ class DescribePage {
         selected.ifPresent(c -> select(device, c, rig, model));
         switch (view) {
             case "lights" -> lights.fill(device, model);
+            case "dumps" -> dumps.fill(device, model);
             case "feel" -> model.addAttribute("felt", felt(profile));
             case "pages" -> {
                 model.addAttribute(
@@ -194,6 +198,9 @@ class DescribePage {
         }
         if (profile.lights().stream().anyMatch(light -> light.kind().onOff())) {
             views.add(new View("colours", "Colours", ""));
+        }
+        if (device.seat().wire().midi() && !profile.parameters().isEmpty()) {
+            views.add(new View("dumps", "Dumps", ""));
         }
         standing.ifPresent(s -> views.add(new View("memory", "Memory", s.wantsAttention() ? "!" : "")));
         views.add(new View("files", "Files and paper", ""));

@@ -1,0 +1,118 @@
+package orchard.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import orchard.app.harness.Browser;
+import orchard.app.harness.Client;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import orchard.app.live.Values;
+import orchard.gear.Device;
+import orchard.gear.Dump;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.signal.Checksum;
+import orchard.signal.Packing;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+
+/** An instrument of which nothing is known but its parameters: what stands where in its dumps is found out, and followed from then on. */
+@ExtendWith(Orchard.class)
+class DumpsPageTest {
+
+    private static final String FOUND = "#founddump";
+    private static final String PLACE = FOUND + " input[name=parameter]";
+
+    @AfterEach
+    void asItWas(TestOrchard orchard) {
+        orchard.reset();
+        orchard.standIn("peat").play("patch", "choose", 0);
+    }
+
+    private static Device peat(TestOrchard orchard) {
+        return orchard.keeper().rig().ownDevice("peat").orElseThrow();
+    }
+
+    private static Dump dump(TestOrchard orchard) {
+        return peat(orchard).profile().traits().dumps().get(0);
+    }
+
+    private static void forget(TestOrchard orchard) {
+        Device known = peat(orchard);
+        Device blank = known.with(known.profile().with(known.profile().traits().withDumps(List.of())));
+        orchard.keeper()
+                .commit(rig -> Edit.change("Forget its dumps", new Part.OfDevice(known), new Part.OfDevice(blank)));
+    }
+
+    private static void ask(Browser browser) {
+        browser.click("#ask");
+        browser.press(Keys.ENTER);
+    }
+
+    @Test
+    void whatStandsWhereIsFoundOutAndFollowed(TestOrchard orchard, Browser browser) {
+        forget(orchard);
+        browser.go("/describe?device=peat&view=dumps");
+        browser.type("#ask", "F0 7D 04 40 F7");
+        browser.press(Keys.ENTER);
+        browser.see(FOUND, "Heard 65 bytes");
+        orchard.standIn("peat").play("cutoff", "turn", 0.3);
+        ask(browser);
+        browser.see(FOUND, "Byte 29–30 went from");
+        browser.see(FOUND, "a checksum that fits");
+        browser.type(PLACE, "Filter › Cutoff");
+        browser.press(Keys.ENTER);
+        browser.see(".dumpsview", "tells one parameter");
+        assertThat(dump(orchard).places())
+                .containsExactly(new Dump.Place("filter.cutoff", 28, Packing.FOURTEEN, false));
+        assertThat(dump(orchard).checksum()).isEqualTo(new Checksum(Checksum.Kind.NEGATIVE_SUM, 3, 64));
+        assertThat(dump(orchard).ask()).hasSize(1);
+        browser.type(".dumpsview input[name=after]", "Sound › Patch");
+        browser.press(Keys.ENTER);
+        browser.until(() -> dump(orchard).after().equals(List.of("sound.patch")));
+        orchard.standIn("peat").play("patch", "choose", 3);
+        Values values = orchard.bean(Values.class);
+        browser.until(() -> {
+            Values.OfParameter cutoff = values.parameters().get("peat/filter.cutoff");
+            String there = orchard.shows("peat", "cutoff"); // 0 to 16383
+            return cutoff != null && isNear(cutoff.text(), there);
+        });
+    }
+
+    /** Whether a frequency is what the instrument has, 0–16383 spread evenly over 20 Hz to 20 kHz. */
+    private static boolean isNear(String text, String there) {
+        double hertz = Double.parseDouble(text.split(" ")[0]) * (text.endsWith("kHz") ? 1_000 : 1);
+        return Math.abs(hertz - (20 + 19_980 * Integer.parseInt(there) / 16_383.0)) < 10;
+    }
+
+    @Test
+    void whatCannotBeIsASentence(TestOrchard orchard, Browser browser) {
+        Client client = new Client(orchard);
+        String seen = "seen=" + orchard.keeper().revision("peat");
+        assertThat(client.post("/describe/peat/dumps/ask", "ask=F0 7D 94").body()).contains("94");
+        assertThat(client.post("/describe/peat/dumps/ask", "ask=/peat/dump").body()).contains("speaks MIDI");
+        assertThat(client.post("/describe/peat/dumps/patch%20dump", seen + "&ask=&after=Nothing at all").body())
+                .contains("No parameter of Peat is called");
+        assertThat(client.post(
+                                "/describe/gull/dumps/place",
+                                "seen=" + orchard.keeper().revision("gull") + "&parameter=x&at=4&packing=SEVEN")
+                        .body())
+                .contains("No dump of it was heard");
+    }
+
+    @Test
+    void aKnownOneTellsWhatStandsWhereAndCanBeChanged(TestOrchard orchard, Browser browser) {
+        browser.go("/describe?device=peat&view=dumps");
+        browser.see(".dumpsview", "tells 31 parameters");
+        browser.see(".dumpsview", "30 values are told one by one");
+        browser.click(".dumpsview details summary");
+        browser.see(".places", "Filter › Cutoff");
+        browser.click(".places tr:nth-child(2) button");
+        browser.see(".dumpsview", "tells 30 parameters");
+        browser.chordOn("#page", Keys.CONTROL, "z");
+        browser.see(".dumpsview", "tells 31 parameters");
+    }
+}
