@@ -221,7 +221,9 @@ final class Parameters {
     /** Its device may have forgotten what Orchard set; what it said itself it knows. */
     void sayAgain(State.OfParameter parameter) {
         boolean isOurs = Math.abs(parameter.sent - parameter.position) < Position.SAME; // not for NaN
-        if (parameter.doubted && isOurs) {
+        // to choose the same patch again would put all else where that has it
+        boolean undoes = parameter.recalls && Math.abs(parameter.agreed - parameter.position) < Position.SAME;
+        if (parameter.doubted && isOurs && !undoes) {
             send(parameter, message(parameter));
         }
         parameter.doubted = false;

@@ -16,8 +16,9 @@ import orchard.mistake.Mistake;
  * @param name what stands on it; where it sets something or follows something, the name of that stands there instead
  * @param follows the parameter that it shows if it shows one; its own text or nothing if null
  * @param guard what a finger has to do before it listens; {@link Guard#NONE} where no finger moves it, or one tap chooses
+ * @param tint its colour
  */
-public record Element(String id, String name, Place place, Face face, Ref.ToParameter follows, Guard guard) {
+public record Element(String id, String name, Place place, Face face, Ref.ToParameter follows, Guard guard, Tint tint) {
 
     private static final Set<Control.Kind> UNGUARDED =
             EnumSet.of(Control.Kind.CHOICE, Control.Kind.KEY, Control.Kind.MOTION);
@@ -26,6 +27,12 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
         place.box().within(name, Layout.COLUMNS, Layout.ROWS);
         follows = face.follows() ? follows : null;
         guard = guard == null || !canBeGuarded(face) ? Guard.NONE : guard;
+        tint = tint == null ? Tint.USUAL : tint;
+    }
+
+    /** One in the usual colour. */
+    public Element(String id, String name, Place place, Face face, Ref.ToParameter follows, Guard guard) {
+        this(id, name, place, face, follows, guard, Tint.USUAL);
     }
 
     /** One that listens at once, on every page. */
@@ -60,7 +67,7 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
 
     /** The same element at another place. */
     public Element at(Place other) {
-        return new Element(id, name, other, face, follows, guard);
+        return new Element(id, name, other, face, follows, guard, tint);
     }
 
     /** The same element elsewhere or in another size; one that is fixed stays where it is. */
@@ -90,27 +97,46 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
 
     /** The same element with another name. */
     public Element named(String other) {
-        return new Element(id, other, place, face, follows, guard);
+        return new Element(id, other, place, face, follows, guard, tint);
     }
 
     /** The same element that answers to fingers in another way. */
     public Element as(Face other) {
-        return new Element(id, name, place, other, follows, guard);
+        return new Element(id, name, place, other, follows, guard, tint);
     }
 
     /** The same element showing something else. */
     public Element following(Ref.ToParameter other) {
-        return new Element(id, name, place, face, other, guard);
+        return new Element(id, name, place, face, other, guard, tint);
     }
 
     /** The same element that listens to fingers otherwise guarded. */
     public Element guarded(Guard other) {
-        return new Element(id, name, place, face, follows, other);
+        return new Element(id, name, place, face, follows, other, tint);
+    }
+
+    /** The same element in another colour. */
+    public Element in(Tint other) {
+        return new Element(id, name, place, face, follows, guard, other);
+    }
+
+    /** The phrase of its sentence that says in which colour it is drawn. */
+    public Phrase coloured() {
+        return Phrase.of("It is coloured", "tint", tint, Tint.values(), Tint::words);
+    }
+
+    /**
+     * The same element with another choice in that phrase.
+     *
+     * @throws Mistake if that cannot stand there
+     */
+    public Element coloured(String value) {
+        return in(Phrase.chosen(Tint.class, "tint", value));
     }
 
     /** The same element under another id. */
     public Element called(String other) {
-        return new Element(other, name, place, face, follows, guard);
+        return new Element(other, name, place, face, follows, guard, tint);
     }
 
     /** Whether it is seen while a page is open. */
@@ -158,6 +184,7 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
      * @param tall null where it comes by itself
      * @param group null for none
      * @param fixed null for free
+     * @param tint null for the usual one
      */
     public record Stored(
             String id,
@@ -173,7 +200,8 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
             String page,
             Upright tall,
             String group,
-            Boolean fixed) {}
+            Boolean fixed,
+            Tint tint) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
@@ -185,7 +213,8 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
                 new Place(box, from.page, from.tall, from.group, Boolean.TRUE.equals(from.fixed)),
                 from.face == null ? from.kind.plain() : from.face,
                 from.follows,
-                from.guard);
+                from.guard,
+                from.tint);
     }
 
     /** How it is stored. */
@@ -205,6 +234,7 @@ public record Element(String id, String name, Place place, Face face, Ref.ToPara
                 page().isEmpty() ? null : page(),
                 tall(),
                 place.group().isEmpty() ? null : place.group(),
-                place.fixed() ? true : null);
+                place.fixed() ? true : null,
+                tint == Tint.USUAL ? null : tint);
     }
 }

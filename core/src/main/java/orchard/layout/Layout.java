@@ -69,7 +69,8 @@ public record Layout(String id, String name, List<Page> pages, List<Element> ele
     public List<Element> played() {
         return elements.stream()
                 .flatMap(e -> e.face() instanceof Strips strips
-                        ? strips.elements(e.id(), e.box()).stream().map(part -> part.on(e.page()))
+                        ? strips.elements(e.id(), e.box()).stream()
+                                .map(part -> part.on(e.page()).in(e.tint()))
                         : Stream.of(e))
                 .toList();
     }

@@ -46,6 +46,13 @@ record PartCheck(String part) implements Part.Visitor<Void> {
             page.entries().forEach(entry -> text("label", entry.label()));
         });
         device.profile().parameters().forEach(parameter -> name("name", parameter.name()));
+        Set<String> dumps = new HashSet<>();
+        device.profile().traits().dumps().forEach(dump -> {
+            name("name", dump.name());
+            if (!dumps.add(dump.name())) {
+                throw EditRefused.invalid(part, "name", "Two dumps of a device are called “" + dump.name() + "”");
+            }
+        });
         device.profile().traits().palette().forEach(swatch -> text("palette", swatch.name()));
         Seat seat = device.seat();
         if (seat.in().length() > LONGEST_SEAT || seat.out().length() > LONGEST_SEAT) {

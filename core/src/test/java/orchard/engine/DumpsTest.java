@@ -332,6 +332,23 @@ class DumpsTest {
     }
 
     @Test
+    void afterAGapThePatchIsNotChosenAgainForThatWouldUndoWhatWasTurned() {
+        Wired wired = new Wired(14);
+        wired.choose(2);
+        wired.settle();
+        wired.instrument.patches[2][4] = 77;
+        wired.arrive(new MidiMessage.SysEx(new byte[] {0x7D, 0x55, 0x10, 4, 77}));
+        wired.synth.bench.gone("deep");
+        wired.deaf = true; // it is there again, and slow to answer
+        wired.synth.bench.present("deep");
+        wired.synth.bench.pass(700);
+        assertThat(wired.synth.bench.sent).noneMatch(sent -> sent.message() instanceof MidiMessage.ProgramChange);
+        wired.deaf = false;
+        wired.settle();
+        assertThat(wired.all()).isEqualTo(wired.really());
+    }
+
+    @Test
     void aKnobThatPicksUpWaitsForTheAnswerAndOneThatJumpsDoesNot() {
         Ref.ToParameter value = new Ref.ToParameter("deep", "v0");
         for (Takeover takeover : List.of(Takeover.PICK_UP, Takeover.JUMP)) {

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -13,6 +14,7 @@ import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Tint;
 import orchard.mapping.Mapping;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -130,6 +132,42 @@ public final class Captions {
                                 ? parameter.get().name()
                                 : names.title(device.get(), parameter.get()));
         };
+    }
+
+    /**
+     * The hues of the elements that have the colour of what they set, by their ids: in degrees, as that is told in the same group; those of which nobody knows are not
+     * among them.
+     */
+    Map<String, Integer> hues(String id) {
+        Map<String, Integer> all = new LinkedHashMap<>();
+        keeper.rig()
+                .layout(id)
+                .ifPresent(layout -> layout.played().stream()
+                        .filter(element -> element.tint() == Tint.OWN)
+                        .forEach(element -> hue(layout, element).ifPresent(hue -> all.put(element.id(), hue))));
+        return all;
+    }
+
+    private Optional<Integer> hue(Layout layout, Element element) {
+        Rig rig = keeper.rig();
+        Optional<Ref.ToParameter> about = address(layout, element).flatMap(ref -> values.now(ref, rig));
+        String group = about.flatMap(rig::parameter).map(Parameter::group).orElse("");
+        return about.flatMap(ref -> rig.device(ref.device())).stream()
+                .flatMap(device -> device.profile().parameters().stream()
+                        .filter(parameter -> parameter.group().equals(group) && isHue(parameter))
+                        .flatMap(parameter -> Optional.ofNullable(
+                                values.parameters().get(new Ref.ToParameter(device.id(), parameter.id()).key()))
+                                .map(stands -> (int) Math.rint(parameter.real(stands.position())))
+                                .stream()))
+                .findFirst();
+    }
+
+    /** Whether a parameter says which colour something has: an angle once round. */
+    static boolean isHue(Parameter parameter) {
+        return parameter.range().unit().equals("°")
+                && parameter.range().low() == 0
+                && parameter.range().high() == 360
+                && parameter.name().toLowerCase(Locale.ROOT).contains("hue");
     }
 
     /** What stands on all elements of a layout, by their ids. */

@@ -97,6 +97,8 @@ public final class LiveHub {
     /** Whether elements of layouts may have other names since the last frame. */
     private boolean namesNews;
 
+    private boolean huesNews;
+
     LiveHub(
             EngineRoom engine,
             RigKeeper keeper,
@@ -173,6 +175,7 @@ public final class LiveHub {
         List<Trace> traces = new ArrayList<>();
         boolean loopNews = false;
         namesNews = false;
+        huesNews = false;
         queue.drainTo(traces);
         Set<String> unheardFrom = new LinkedHashSet<>();
         for (Trace trace : traces) {
@@ -226,6 +229,9 @@ public final class LiveHub {
         if (namesNews) {
             surfaces.renamed();
         }
+        if (namesNews || huesNews) {
+            surfaces.recoloured();
+        }
         tellStandings(loopNews);
         unheardFrom.forEach(device -> socket.tellPage("table", Map.of("type", "heard", "device", device)));
         tellLearn();
@@ -257,12 +263,14 @@ public final class LiveHub {
             Map<String, Object> lights) {
         if (outcome instanceof ParameterSet set) {
             String key = set.parameter().key();
+            huesNews |= isHue(set.parameter());
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof VariableSet set) {
             String key = set.parameter().key();
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof ParameterTold told) {
             String key = told.parameter().key();
+            huesNews |= isHue(told.parameter());
             parameters.put(key, values.parameters().get(key));
         } else if (outcome instanceof ParameterForgotten forgotten) {
             parameters.put(forgotten.parameter().key(), UNKNOWN);
@@ -313,6 +321,10 @@ public final class LiveHub {
         } else if (outcome instanceof PresenceChanged presence) {
             socket.tellAll(Map.of("type", "presence", "device", presence.device(), "present", presence.present()));
         }
+    }
+
+    private boolean isHue(Ref.ToParameter parameter) {
+        return names.parameter(parameter).filter(Captions::isHue).isPresent();
     }
 
     /** Follows which controls are held that make moves fine. */

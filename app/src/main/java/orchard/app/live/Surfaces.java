@@ -34,17 +34,26 @@ final class Surfaces {
     /** So long lies between two messages to one page, but for those that a finger's move brings. */
     private static final int APART_MILLIS = 20;
 
-    /** What one element shows: where it stands, NaN where nobody knows; what it says of that, and what is its name; null where that did not change. */
-    record Shown(Double value, String text, String name) {
+    /** What one element shows: where it stands, NaN where nobody knows; what it says of that, what is its name, and its hue in degrees; null where that did not change. */
+    record Shown(Double value, String text, String name, Integer hue) {
         static Shown at(double value) {
-            return new Shown(value, null, null);
+            return new Shown(value, null, null, null);
+        }
+
+        static Shown named(String name) {
+            return new Shown(null, null, name, null);
+        }
+
+        static Shown coloured(int hue) {
+            return new Shown(null, null, null, hue);
         }
 
         Shown then(Shown later) {
             return new Shown(
                     later.value == null ? value : later.value,
                     later.text == null ? text : later.text,
-                    later.name == null ? name : later.name);
+                    later.name == null ? name : later.name,
+                    later.hue == null ? hue : later.hue);
         }
     }
 
@@ -80,9 +89,13 @@ final class Surfaces {
         forget();
         standings.getOrDefault(page.layout, Map.of()).forEach(page.untold()::shows);
         captions.all(page.layout).forEach((element, name) -> {
-            Shown named = new Shown(null, null, name);
+            Shown named = Shown.named(name);
             stands(page.layout, element, named);
             page.untold().shows(element, named);
+        });
+        captions.hues(page.layout).forEach((element, hue) -> {
+            stands(page.layout, element, Shown.coloured(hue));
+            page.untold().shows(element, Shown.coloured(hue));
         });
         page.untold().fine(fine);
         page.untold().opens(open(page.layout, values.page(Selector.Owner.parameters(page.layout))));
@@ -230,7 +243,7 @@ final class Surfaces {
 
     /** An element has to show something; the page whose finger is on it keeps the finger's own place. */
     void show(String layout, TouchMessage message) {
-        tell(layout, message.element(), new Shown(message.value(), message.text(), null));
+        tell(layout, message.element(), new Shown(message.value(), message.text(), null, null));
     }
 
     private void tell(String layout, String element, Shown shown) {
@@ -251,7 +264,20 @@ final class Surfaces {
                 .forEach(layout -> captions.all(layout).forEach((element, name) -> {
                     Shown now = standings.getOrDefault(layout, Map.of()).get(element);
                     if (now == null || !name.equals(now.name)) {
-                        tell(layout, element, new Shown(null, null, name));
+                        tell(layout, element, Shown.named(name));
+                    }
+                }));
+    }
+
+    /** What elements have the colour of may have another one now, or be something else. */
+    void recoloured() {
+        pages.stream()
+                .map(page -> page.layout)
+                .distinct()
+                .forEach(layout -> captions.hues(layout).forEach((element, hue) -> {
+                    Shown now = standings.getOrDefault(layout, Map.of()).get(element);
+                    if (now == null || !hue.equals(now.hue)) {
+                        tell(layout, element, Shown.coloured(hue));
                     }
                 }));
     }

@@ -11,6 +11,7 @@ import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Page;
+import orchard.layout.Tint;
 import orchard.layout.Upright;
 import orchard.rig.PartJson;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -45,6 +46,7 @@ class LayoutTable {
                             device == null ? null : new Ref.ToParameter(device, rs.getString("follows_parameter"));
                     String face = rs.getString("face");
                     String guard = rs.getString("guard");
+                    String tint = rs.getString("tint");
                     return new Of(
                             rs.getString("layout"),
                             Element.of(new Element.Stored(
@@ -61,7 +63,8 @@ class LayoutTable {
                                     rs.getString("page"),
                                     tall(rs.getString("tall")),
                                     rs.getString("together"),
-                                    rs.getBoolean("fixed"))));
+                                    rs.getBoolean("fixed"),
+                                    tint == null ? null : Tint.valueOf(tint))));
                 })
                 .list()
                 .stream()
@@ -109,8 +112,9 @@ class LayoutTable {
                 ChildRows.of(layout.id(), layout.pages(), page -> new Object[] {page.id(), page.name()}));
         batch.batchUpdate("""
                 insert into layout_element
-                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page, tall, together, fixed)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                    (layout, place, id, kind, name, x, y, width, height, follows_device, follows_parameter, face, guard, page, tall, together, fixed,
+                    tint)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """, ChildRows.of(layout.id(), layout.elements(), element -> {
             Element.Stored e = element.stored();
             return new Object[] {
@@ -128,7 +132,8 @@ class LayoutTable {
                 e.page(),
                 e.tall() == null ? null : tall(e.tall()),
                 e.group(),
-                Boolean.TRUE.equals(e.fixed())
+                Boolean.TRUE.equals(e.fixed()),
+                e.tint() == null ? null : e.tint().name()
             };
         }));
     }

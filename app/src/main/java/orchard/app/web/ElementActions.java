@@ -176,6 +176,7 @@ class ElementActions {
                 case "follows" -> e.following(follows(value));
                 case "guard" -> e.listening(value);
                 case "page" -> e.on(value);
+                case "tint" -> e.coloured(value);
                 case "fixed" -> e.fixed(value.equals("true"));
                 default -> e.as(face(rig, e.face(), phrase, value));
             });

@@ -13,6 +13,7 @@ import orchard.layout.Element;
 import orchard.layout.Guard;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.layout.Tint;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 
@@ -112,6 +113,11 @@ record ElementView(
     /** What a finger has to do before it listens; null where it listens at once. */
     public String guard() {
         return element.guard() == Guard.NONE ? null : element.guard().name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Its colour as styles have it; null for the usual one. */
+    public String tint() {
+        return element.tint() == Tint.USUAL ? null : element.tint().name().toLowerCase(Locale.ROOT);
     }
 
     /** Where its live place is found. */

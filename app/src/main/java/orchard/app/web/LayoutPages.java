@@ -156,6 +156,7 @@ class LayoutPages {
                                         .toList());
         model.addAttribute("stands", layout.stands(element).orElse(null));
         model.addAttribute("stays", Layout.stays(element));
+        model.addAttribute("coloured", element.coloured());
         if (element.face() instanceof Keys) {
             new Keyboards(rig)
                     .plays(layout, element)

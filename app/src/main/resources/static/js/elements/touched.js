@@ -43,7 +43,8 @@ export function touched(element, { rules = true, draw = () => {}, began = () => 
 }
 
 /** What every element draws: its place on the way, what it says of that, and its name. */
-export function show(element, { value, unknown, text, name }) {
+export function show(element, { value, unknown, text, name, hue }) {
+  if (hue !== undefined) element.style.setProperty("--hue", hue);
   if (unknown) element.classList.add("unknown");
   if (value !== undefined) {
     stand(element, value);

@@ -92,9 +92,12 @@ class DumpsPageTest {
     void whatCannotBeIsASentence(TestOrchard orchard, Browser browser) {
         Client client = new Client(orchard);
         String seen = "seen=" + orchard.keeper().revision("peat");
-        assertThat(client.post("/describe/peat/dumps/ask", "ask=F0 7D 94").body()).contains("94");
-        assertThat(client.post("/describe/peat/dumps/ask", "ask=/peat/dump").body()).contains("speaks MIDI");
-        assertThat(client.post("/describe/peat/dumps/patch%20dump", seen + "&ask=&after=Nothing at all").body())
+        assertThat(client.post("/describe/peat/dumps/ask", "ask=F0 7D 94").body())
+                .contains("94");
+        assertThat(client.post("/describe/peat/dumps/ask", "ask=/peat/dump").body())
+                .contains("speaks MIDI");
+        assertThat(client.post("/describe/peat/dumps/patch%20dump", seen + "&ask=&after=Nothing at all")
+                        .body())
                 .contains("No parameter of Peat is called");
         assertThat(client.post(
                                 "/describe/gull/dumps/place",

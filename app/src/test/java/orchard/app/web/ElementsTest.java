@@ -22,6 +22,7 @@ import orchard.layout.Knob;
 import orchard.layout.Layout;
 import orchard.layout.Pad;
 import orchard.layout.Tilt;
+import orchard.layout.Tint;
 import orchard.mapping.Mapping;
 import orchard.rig.Edit;
 import orchard.rig.MappingCopier;
@@ -317,5 +318,40 @@ class ElementsTest {
         browser.hold(0, 0, -45);
         browser.rest();
         assertThat(orchard.shows("wherry", "/wherry/track/1/pan")).startsWith("0");
+    }
+
+    /** A colour is chosen in a phrase; that of a lamp follows the lamp, and both are told apart in both lights. */
+    @Test
+    void elementsAreColouredAlsoAsWhatTheySet(TestOrchard orchard, Browser browser) {
+        draw(
+                orchard,
+                browser,
+                element(1, Kind.METER.plain())
+                        .following(new Ref.ToParameter("loft", "lamp3.level"))
+                        .in(Tint.OWN),
+                element(2, Kind.FADER.plain()).at(new Box(10, 0, 4, 12)));
+        for (double turn : List.of(0.25, 0.5)) {
+            orchard.bean(EngineRoom.class).set("loft", "lamp3.hue", turn);
+            browser.until(() -> String.valueOf(Math.round(360 * turn)).equals(hue(browser)));
+        }
+        browser.again("/play/" + ID);
+        browser.until(() -> "180".equals(hue(browser)));
+        browser.go("/layouts?layout=" + ID);
+        browser.click(".element" + css(2));
+        browser.click("#elementform select[name=tint] option[value=TEAL]");
+        browser.until(() -> !browser.all(css(2) + "[data-tint=teal]").isEmpty());
+        assertThat(orchard.keeper()
+                        .rig()
+                        .layout(ID)
+                        .orElseThrow()
+                        .element("e2")
+                        .orElseThrow()
+                        .tint())
+                .isEqualTo(Tint.TEAL);
+        orchard.putBack("loft", "lamp3.hue");
+    }
+
+    private static Object hue(Browser browser) {
+        return browser.ask("return document.querySelector('" + css(1) + "').style.getPropertyValue('--hue')");
     }
 }
