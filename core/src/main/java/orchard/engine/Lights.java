@@ -2,6 +2,7 @@ package orchard.engine;
 
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.LightRule;
+import orchard.light.Fit;
 import orchard.light.LightKind;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
@@ -150,7 +151,10 @@ final class Lights {
         }
         LightRule rule = rule(light);
         boolean known = rule != null && rule.isKnown();
-        String text = rule == null ? plan.idle() : known ? words(rule) : unknown(rule);
+        int letters = plan.kind().letters();
+        String text = rule == null
+                ? Fit.of(plan.idle(), "", letters)
+                : Fit.of(rule.label(), known ? words(rule) : UNKNOWN, letters);
         Message message =
                 rule == null ? dark(light) : known ? plan.kind().message(place(rule), text) : unknown(light, text);
         if (message == null || message.equals(light.shown)) {
@@ -191,17 +195,12 @@ final class Lights {
                 : Position.cut(rule.shape().backward(position));
     }
 
-    /** The value, with the parameter's short name before it where there is one. */
+    /** The value in words. */
     private static String words(LightRule rule) {
         if (rule.on() != null) {
             return rule.on().getAsBoolean() ? "on" : "off";
         }
-        String value = Parameters.text(rule.parameter());
-        return rule.label().isEmpty() ? value : rule.label() + " " + value;
-    }
-
-    private static String unknown(LightRule rule) {
-        return rule.label().isEmpty() ? UNKNOWN : rule.label() + " " + UNKNOWN;
+        return Parameters.text(rule.parameter());
     }
 
     /** What it says where nobody knows what it should show: a lamp is dark; what has no way to say so stays where it is. */
@@ -214,6 +213,8 @@ final class Lights {
     private static Message dark(State.OfLight light) {
         LightKind kind = light.plan.kind();
         boolean hasSomethingToSay = light.used || !light.plan.idle().isEmpty();
-        return kind.goesDark() && hasSomethingToSay ? kind.message(0, light.plan.idle()) : null;
+        return kind.goesDark() && hasSomethingToSay
+                ? kind.message(0, Fit.of(light.plan.idle(), "", kind.letters()))
+                : null;
     }
 }
