@@ -231,7 +231,9 @@ class RecipesTest {
               if (!walk.currentNode.textContent.trim() || parent.closest("title, option, .visually-hidden")) continue;
               if (!parent.checkVisibility()) continue;
               range.selectNodeContents(walk.currentNode);
-              for (const rect of range.getClientRects()) rects.push([rect, walk.currentNode.textContent.trim()]);
+              // text of a display is squeezed into it, which a range does not see
+              if (parent.hasAttribute("textLength")) rects.push([parent.getBoundingClientRect(), walk.currentNode.textContent.trim()]);
+              else for (const rect of range.getClientRects()) rects.push([rect, walk.currentNode.textContent.trim()]);
             }
             const middle = fall.querySelector(".middle").getBoundingClientRect();
             const tools = fall.querySelector(".tools").getBoundingClientRect();
