@@ -73,6 +73,7 @@ record DevicePlan(
         for (ParameterPlan parameter : parametersById.values()) {
             parameter.state().parameter = parameter.parameter();
             parameter.state().recalls = false;
+            parameter.state().awaited &= isDumped(parameter.state());
         }
         for (DumpPlan dump : dumps) {
             for (State.OfParameter parameter : dump.after()) {
@@ -176,12 +177,16 @@ record DevicePlan(
 
     /** Whether it says where a parameter stands when it is asked. */
     boolean tellsWhenAsked(State.OfParameter parameter) {
+        return isDumped(parameter) || tellsWhenAsked();
+    }
+
+    private boolean isDumped(State.OfParameter parameter) {
         for (DumpPlan dump : dumps) {
             if (dump.isAsked() && dump.tells(parameter)) {
                 return true;
             }
         }
-        return tellsWhenAsked();
+        return false;
     }
 
     boolean knows(Message message) {

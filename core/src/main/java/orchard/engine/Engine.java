@@ -474,7 +474,7 @@ public final class Engine {
             // a port nobody sits at can be typed to as well
             State.OfDevice to = device == null ? new State.OfDevice(typed.device()) : device.state();
             payments.say(Press.typed(cycle.number), to, typed.message(), typed.why());
-        } else {
+        } else if (device == null || !parameters.chooses(device.state(), typed.message())) {
             cycle.send(typed.device(), typed.message());
             cycle.note(new Said(typed.device(), typed.why(), typed.message()));
         }

@@ -132,6 +132,25 @@ final class Parameters {
         }
     }
 
+    /** Sends a message that is no parameter's own doing, but chooses one with which its device puts others elsewhere; false if it is none of these. */
+    boolean chooses(State.OfDevice device, Message message) {
+        State.OfParameter parameter = device.plan == null ? null : device.plan.parameter(message);
+        if (parameter == null || !parameter.recalls) {
+            return false;
+        }
+        Parameter of = parameter.parameter;
+        double real = of.binding().real(message, of.range());
+        if (!Double.isFinite(real)) {
+            return false;
+        }
+        parameter.sets++;
+        moved(parameter, of.position(real));
+        parameter.confirmed = false;
+        parameter.doubted = false;
+        send(parameter, message);
+        return true;
+    }
+
     /**
      * Its device put it elsewhere, and nobody knows where. What is on its way there ends, and what would be put back stays where the device puts it.
      *

@@ -105,7 +105,9 @@ final class Payments implements Debt.Payer {
     }
 
     private void say(State.OfDevice device, Message message, String why) {
-        cycle.send(device, message);
-        cycle.note(new Said(device.id, why, message));
+        if (!parameters.chooses(device, message)) {
+            cycle.send(device, message);
+            cycle.note(new Said(device.id, why, message));
+        }
     }
 }

@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import orchard.action.Hold;
 import orchard.action.Recall;
+import orchard.action.Send;
 import orchard.action.SetParameter;
 import orchard.action.SetTo;
 import orchard.action.Value;
@@ -329,6 +330,44 @@ class DumpsTest {
         wired.settle();
         assertThat(wired.believed(1)).isEqualTo(1.0);
         assertThat(wired.all()).isEqualTo(wired.really());
+    }
+
+    @Test
+    void aPatchThatIsSentByAPhraseOrTypedIsFollowedLikeAnyOther() {
+        Wired wired = new Wired(15, Synth.pad(new Send("deep", new MidiMessage.ProgramChange(1, 4))));
+        wired.synth.press();
+        assertThat(wired.all()).containsOnly(-1);
+        wired.settle();
+        assertThat(wired.instrument.patch).isEqualTo(4);
+        assertThat(wired.all()).isEqualTo(wired.really());
+        wired.synth.bench.engine.handle(
+                new Event.Typed(wired.synth.bench.nanos, "deep", new MidiMessage.ProgramChange(1, 6), "typed"));
+        wired.settle();
+        assertThat(wired.synth.bench.engine.position(new Ref.ToParameter("deep", "patch")))
+                .isEqualTo(6 / 7.0);
+        assertThat(wired.all()).isEqualTo(wired.really());
+    }
+
+    @Test
+    void aKnobDoesNotWaitForADumpThatIsNotThereAnyMore() {
+        Mapping knob = on(
+                        "knob",
+                        "turn",
+                        Gesture.MOVE,
+                        Shape.WHOLE,
+                        new Actions(List.of(new SetParameter(new Ref.ToParameter("deep", "v0")))))
+                .with(Takeover.PICK_UP);
+        Wired wired = new Wired(16, knob);
+        wired.choose(2);
+        Device before = wired.synth.rig.ownDevice("deep").orElseThrow();
+        Device after =
+                before.with(before.profile().with(before.profile().traits().withDumps(List.of())));
+        wired.synth.edit(
+                wired.synth.rig.apply(Edit.change("forget", new Part.OfDevice(before), new Part.OfDevice(after))));
+        wired.synth.bench.knob(WorldRig.KNOB, 64);
+        assertThat(wired.believed(0)).isNotNaN();
+        wired.synth.bench.pass(10_000);
+        assertThat(wired.synth.bench.sent).noneMatch(sent -> sent.message().equals(ASK));
     }
 
     @Test

@@ -16,6 +16,7 @@ import orchard.gear.Device;
 import orchard.gear.Dump;
 import orchard.gear.Profile;
 import orchard.mistake.Mistake;
+import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.recognise.DumpSearch;
 import orchard.rig.EditRefused;
@@ -95,7 +96,7 @@ class DumpsPage {
         Optional<DumpSearch> search = DumpSearch.of(heard.of(device.id()));
         model.addAttribute("search", search.orElse(null));
         search.ifPresent(found -> {
-            Optional<Dump> known = matching(device, found);
+            Optional<Dump> known = matching(device.profile(), found);
             model.addAttribute("bytes", bytes(found, known, titles));
             model.addAttribute(
                     "moved",
@@ -145,8 +146,8 @@ class DumpsPage {
         return packing.size() == 1 ? String.valueOf(at + 1) : (at + 1) + "–" + (at + packing.size());
     }
 
-    private static Optional<Dump> matching(Device device, DumpSearch search) {
-        return device.profile().traits().dumps().stream()
+    private static Optional<Dump> matching(Profile profile, DumpSearch search) {
+        return profile.traits().dumps().stream()
                 .filter(dump ->
                         dump.length() == search.last().length() && search.last().startsWith(dump.start()))
                 .findFirst();
@@ -221,11 +222,9 @@ class DumpsPage {
                 device -> "Find " + parameter.strip() + " in the dump of " + device.name(),
                 profile -> {
                     Parameter chosen = parameter(id, profile, parameter);
-                    Dump dump = matching(keeper.rig().ownDevice(id).orElseThrow(Replies::gone), search)
-                            .orElseGet(() -> fresh(profile, search));
-                    int most = Math.max(chosen.count(), 0);
-                    boolean plain =
-                            chosen.count() > 0 && packing.number(search.last(), at) < most && most <= packing.most();
+                    Dump dump = matching(profile, search).orElseGet(() -> fresh(profile, search));
+                    // as it is set: programs are counted, controllers are spread over their range
+                    boolean plain = chosen.binding() instanceof Binding.Program;
                     Dump placed = dump.with(search.checksum() == null ? dump.checksum() : search.checksum())
                             .with(new Dump.Place(chosen.id(), at, packing, plain));
                     return profile.with(profile.traits().with(question.isEmpty() ? placed : placed.ask(question)));
