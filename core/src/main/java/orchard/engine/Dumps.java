@@ -152,9 +152,8 @@ final class Dumps {
         Optional<String> fault = plan.dump().fault(message);
         if (fault.isPresent()) {
             cycle.note(new DumpLost(device.state().id, dump.name, fault.get()));
-            if (dump.asked > 0 && state.asking.contains(dump)) {
-                dump.due = Math.max(
-                        cycle.now, dump.askedNanos + BROKEN_NANOS); // asked again soon, if it was not too often
+            if (dump.asked > 0 && dump.asked < TIMES && state.asking.contains(dump)) {
+                dump.due = Math.max(cycle.now, dump.askedNanos + BROKEN_NANOS); // it may only have been noise
             }
             return true;
         }

@@ -289,6 +289,26 @@ class DumpsTest {
     }
 
     @Test
+    void whoseDumpsAreAlwaysBrokenIsNotAskedAgainAndAgain() {
+        Wired wired = new Wired(17);
+        wired.noisy = true;
+        wired.choose(1);
+        wired.settle();
+        int questions = 0;
+        for (int i = 0; i < 400; i++) { // 20 seconds
+            questions += (int) wired.synth.bench.sent.stream()
+                    .filter(sent -> sent.message().equals(ASK))
+                    .count();
+            wired.carry();
+            wired.synth.bench.pass(25);
+            wired.answer();
+            wired.synth.bench.pass(25);
+        }
+        assertThat(questions).isBetween(3, 5);
+        assertThat(wired.all()).containsOnly(-1);
+    }
+
+    @Test
     void dumpsThatAreCutOrOfAnotherModelChangeNothing() {
         Wired wired = new Wired(7);
         List<Integer> before = wired.all();

@@ -98,6 +98,15 @@ class DumpsPageTest {
         assertThat(client.post("/describe/peat/dumps/patch%20dump", seen + "&ask=&after=Nothing at all")
                         .body())
                 .contains("No parameter of Peat is called");
+        browser.go("/describe?device=peat&view=dumps"); // it was asked when it came
+        for (String at : List.of("0", "64", "9999", "-1")) {
+            assertThat(client.post(
+                                    "/describe/peat/dumps/place",
+                                    seen + "&parameter=Filter › Cutoff&packing=FOURTEEN&at=" + at)
+                            .body())
+                    .as("byte " + at)
+                    .contains("class=\"refused\"");
+        }
         assertThat(client.post(
                                 "/describe/gull/dumps/place",
                                 "seen=" + orchard.keeper().revision("gull") + "&parameter=x&at=4&packing=SEVEN")
