@@ -71,6 +71,7 @@ final class Attendance {
         if (before != present) {
             cycle.note(new PresenceChanged(of.id, present));
             Triggers.turned(state, of, present);
+            lights.turned(of);
         }
         if (present) {
             of.comings += before ? 0 : 1;

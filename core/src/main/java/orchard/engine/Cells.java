@@ -122,6 +122,18 @@ final class Cells {
         return known;
     }
 
+    /** What lies beside the places of an address, and moves with it. */
+    State.OfAddress beside(State.OfAddress address, State.OfParameter[] places) {
+        Ref.ToParameter ref = new Ref.ToParameter(
+                address.focus.id,
+                Arrays.toString(Arrays.stream(places)
+                                .map(place -> place == null ? "" : place.ref.key())
+                                .toArray()) + "+" + address.offset);
+        return addresses
+                .computeIfAbsent(address.focus.id, id -> new LinkedHashMap<>())
+                .computeIfAbsent(ref, r -> new State.OfAddress(address.focus, address.offset, places));
+    }
+
     /** All addresses that go through a focus. */
     State.OfAddress[] addresses(String focus) {
         return addresses.getOrDefault(focus, Map.of()).values().toArray(Nothing.ADDRESSES);

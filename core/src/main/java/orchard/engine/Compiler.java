@@ -238,27 +238,19 @@ public final class Compiler {
         return all;
     }
 
-    private List<Plan.LayerPlan> layerPlans(Map<State.OfLayer, Set<State.OfLight>> lights) {
-        return layers.stream()
-                .map(layer -> layer(
-                        layer,
-                        lights.getOrDefault(cells.layer(layer.id()), Set.of()).toArray(Nothing.LIGHTS)))
-                .toList();
-    }
-
-    private Plan.LayerPlan layer(Layer layer, State.OfLight[] lights) {
+    private Plan.LayerPlan layer(Layer layer) {
         State.OfLayer state = cells.layer(layer.id());
         boolean speaks =
                 layer.channel() != null && devices.containsKey(layer.channel().device());
         if (speaks) {
             State.OfDevice speaker = cells.device(layer.channel().device());
             return new Plan.LayerPlan(
-                    state, layer, speaker.channel, layer.channel().channel(), speaker, lights);
+                    state, layer, speaker.channel, layer.channel().channel(), speaker);
         }
         return layer.page() == null
-                ? new Plan.LayerPlan(state, layer, null, 0, null, lights)
+                ? new Plan.LayerPlan(state, layer, null, 0, null)
                 : new Plan.LayerPlan(
-                        state, layer, page(layer.page()), layer.page().number(), null, lights);
+                        state, layer, page(layer.page()), layer.page().number(), null);
     }
 
     private State.OfSelector page(Layer.OfPage page) {
@@ -267,21 +259,19 @@ public final class Compiler {
         return group == null ? null : group.state();
     }
 
-    /** Gathers what mappings say of controls, parameters, lights and pages. */
-    private State.OfAddress tempo() {
-        Ref.ToParameter tempo = rig.settings().tempo();
-        return tempo == null || rig.parameter(tempo).isEmpty() ? null : cells.address(tempo, rig);
+    /** What settings of the rig name, or null if there is no such parameter. */
+    private State.OfAddress address(Ref.ToParameter setting) {
+        return setting == null || rig.parameter(setting).isEmpty() ? null : cells.address(setting, rig);
     }
 
+    /** Gathers what mappings say of controls, parameters and lights. */
     private Plan.Wiring wiring(List<MappingPlan> plans, SelectorPlan songs) {
         Map<State.OfControl, List<MappingPlan>> listeners = new LinkedHashMap<>();
         Map<State.OfControl, Set<Plan.Touch>> touches = new HashMap<>();
-        Map<State.OfLayer, Set<State.OfLight>> ofLayers = new HashMap<>();
         Set<State.OfControl> layered = layered(plans);
         Map<State.OfLight, List<LightRule>> rules = new LinkedHashMap<>();
         Map<State.OfAddress, Set<State.OfLight>> lights = new LinkedHashMap<>();
-        Map<State.OfSelector, Set<State.OfLight>> turned = new LinkedHashMap<>();
-        Map<State.OfFocus, Set<State.OfLight>> focused = new HashMap<>();
+        Map<State.Source, Set<State.OfLight>> shown = new LinkedHashMap<>();
         for (MappingPlan plan : plans) {
             for (State.OfControl control : plan.triggers()) {
                 listeners.computeIfAbsent(control, c -> new ArrayList<>(1)).add(plan);
@@ -293,38 +283,29 @@ public final class Compiler {
         }
         for (LightRule answer : answers(plans)) {
             rules.computeIfAbsent(answer.light(), l -> new ArrayList<>(1)).add(answer);
-            if (answer.pages() != null) {
-                turned.computeIfAbsent(answer.pages(), p -> new LinkedHashSet<>())
-                        .add(answer.light());
-            }
-            if (answer.source() instanceof State.OfLayer layer) {
-                ofLayers.computeIfAbsent(layer, l -> new LinkedHashSet<>()).add(answer.light());
-            } else if (answer.source() instanceof State.OfFocus focus) {
-                focused.computeIfAbsent(focus, f -> new LinkedHashSet<>()).add(answer.light());
-            }
-            if (answer.address() == null) {
-                continue;
-            }
-            lights.computeIfAbsent(answer.address(), a -> new LinkedHashSet<>()).add(answer.light());
-            if (answer.address().focus != null) {
-                focused.computeIfAbsent(answer.address().focus, f -> new LinkedHashSet<>())
-                        .add(answer.light());
-            }
+            answer.asks().forEach(what -> asked(what, answer.light(), lights, shown));
         }
+        Plan.Dark dark = new Plan.Dark(
+                address(rig.settings().darkness().dim()),
+                address(rig.settings().darkness().black()));
         for (DevicePlan device : devices.values()) {
             for (Plan.LightPlan light : device.lights()) {
                 if (light.pages() != null) {
-                    turned.computeIfAbsent(light.pages(), p -> new LinkedHashSet<>())
-                            .add(light.state());
+                    asked(light.pages(), light.state(), lights, shown);
+                }
+                if (light.kind().goesDark()) {
+                    Stream.of(dark.dim(), dark.black())
+                            .filter(Objects::nonNull)
+                            .forEach(of -> asked(of, light.state(), lights, shown));
                 }
             }
         }
         return new Plan.Wiring(
                 songs,
-                tempo(),
-                focusPlans(focused),
+                address(rig.settings().tempo()),
+                focusPlans(),
                 watched(plans),
-                layerPlans(ofLayers),
+                layers.stream().map(this::layer).toList(),
                 listeners.entrySet().stream()
                         .map(entry -> new Plan.Listening(
                                 entry.getKey(),
@@ -340,10 +321,28 @@ public final class Compiler {
                         .map(entry ->
                                 new Plan.Ruled(entry.getKey(), entry.getValue().toArray(Nothing.RULES)))
                         .toList(),
-                turned.entrySet().stream()
-                        .map(entry ->
-                                new Plan.Turned(entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
-                        .toList());
+                shown.entrySet().stream()
+                        .map(entry -> new Plan.Showing(
+                                entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
+                        .toList(),
+                dark);
+    }
+
+    /** A light is looked at again when something changes: an address, with the focus it goes through, or another source. */
+    private static void asked(
+            Object what,
+            State.OfLight light,
+            Map<State.OfAddress, Set<State.OfLight>> addresses,
+            Map<State.Source, Set<State.OfLight>> sources) {
+        if (what instanceof State.OfAddress address) {
+            addresses.computeIfAbsent(address, a -> new LinkedHashSet<>()).add(light);
+            if (address.focus != null) {
+                asked(address.focus, light, addresses, sources);
+            }
+        } else {
+            sources.computeIfAbsent((State.Source) what, s -> new LinkedHashSet<>())
+                    .add(light);
+        }
     }
 
     /** What lights answer: mappings, and what elements of layouts follow by themselves. */
@@ -382,7 +381,7 @@ public final class Compiler {
                 .toList();
     }
 
-    private List<Plan.FocusPlan> focusPlans(Map<State.OfFocus, Set<State.OfLight>> focused) {
+    private List<Plan.FocusPlan> focusPlans() {
         return foci.stream()
                 .map(focus -> {
                     State.OfFocus state = cells.focus(focus.id());
@@ -390,7 +389,6 @@ public final class Compiler {
                             state,
                             focus,
                             cells.addresses(focus.id()),
-                            focused.getOrDefault(state, Set.of()).toArray(Nothing.LIGHTS),
                             focus.selection() == null ? null : selection(focus),
                             skips(focus),
                             foci.stream()

@@ -54,6 +54,7 @@ final class DeviceCompiler {
     DevicePlan device(Device device) {
         cells.keep(device);
         Profile profile = device.profile();
+        DeviceColours colours = new DeviceColours(device);
         Map<Object, List<State.OfControl>> byKey = new LinkedHashMap<>();
         List<Placed> placed = controls(device, byKey);
         boolean midi = byKey.keySet().stream().anyMatch(Integer.class::isInstance);
@@ -88,7 +89,9 @@ final class DeviceCompiler {
                 plans,
                 new Dispatch(midiControls, otherControls, parametersByKey, groups, sysExShapes(profile)),
                 parametersById,
-                profile.lights().stream().map(light -> light(device, light)).toList(),
+                profile.lights().stream()
+                        .map(light -> light(device, light, colours))
+                        .toList(),
                 Stream.concat(byKey.keySet().stream(), parametersByKey.keySet().stream())
                         .anyMatch(MidiKeys::isJoined),
                 MemoryFormat.named(profile.traits().memory()).orElse(null),
@@ -130,7 +133,7 @@ final class DeviceCompiler {
         return cells.parameter(new Ref.ToParameter(device.id(), id));
     }
 
-    private LightPlan light(Device device, Light light) {
+    private LightPlan light(Device device, Light light, DeviceColours colours) {
         boolean senses = device.profile()
                 .control(light.control())
                 .flatMap(control -> control.dimension(Dimension.TOUCH))
@@ -143,14 +146,15 @@ final class DeviceCompiler {
                 ? null
                 : device.profile().control(light.control()).orElse(null);
         if (own == null || own.page() == null) {
-            return new LightPlan(state, light.kind(), touch, own == null ? Map.of() : Map.of(1, own.label()), null);
+            return new LightPlan(
+                    state, light.kind(), touch, own == null ? Map.of() : Map.of(1, own.label()), null, colours);
         }
         Map<Integer, String> idles = new HashMap<>();
         device.profile().controls().stream()
                 .filter(control -> control.page() != null && control.place().equals(own.place()))
                 .forEach(control -> idles.put(control.page().number(), control.label()));
         State.OfSelector pages = cells.group(device, own.page().group()).state();
-        return new LightPlan(state, light.kind(), touch, idles, pages);
+        return new LightPlan(state, light.kind(), touch, idles, pages, colours);
     }
 
     private List<Placed> controls(Device device, Map<Object, List<State.OfControl>> byKey) {

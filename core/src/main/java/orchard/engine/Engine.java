@@ -113,6 +113,7 @@ public final class Engine {
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
         state.tempo = plan.tempo();
+        state.dark = plan.dark();
         foci.replanned(plan);
         layers.replanned(plan);
         insidersAreThere();
@@ -397,6 +398,7 @@ public final class Engine {
         public void replanned(Event.Replanned event) {
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
             state.tempo = event.plan().tempo();
+            state.dark = event.plan().dark();
             ramps.replanned(event.plan());
             foci.replanned(event.plan());
             layers.replanned(event.plan());

@@ -249,9 +249,7 @@ final class Foci {
             }
         }
         if (isElsewhere) {
-            for (State.OfLight light : plan.lights()) {
-                lights.turned(light);
-            }
+            lights.turned(focus);
             state.touchSenses.forEach(retouched);
         }
     }

@@ -367,9 +367,7 @@ final class Layers {
     private void note(List<State.OfLayer> before, List<State.OfLayer> now) {
         for (LayerPlan layer : state.layers) {
             if (before.contains(layer.state()) != now.contains(layer.state())) {
-                for (State.OfLight light : layer.lights()) {
-                    lights.turned(light);
-                }
+                lights.turned(layer.state());
             }
         }
         now.stream().filter(layer -> !before.contains(layer)).forEach(layer -> Triggers.turned(state, layer, true));

@@ -2,20 +2,27 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.DoublePredicate;
+import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.engine.Plan.LightRule;
+import orchard.engine.Plan.RungPlan;
+import orchard.engine.Plan.Shown;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Hue;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.layout.Layout;
+import orchard.light.Colours;
 import orchard.light.Light;
 import orchard.mapping.Branch;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -24,6 +31,8 @@ import orchard.shape.ShapeFunction;
 
 /** Makes ready what lights answer. */
 final class LightRuleCompiler {
+
+    private static final RungPlan[] NONE = {};
 
     private final Cells cells;
     private final PageRows rows;
@@ -37,24 +46,10 @@ final class LightRuleCompiler {
     List<LightRule> answers(Rig rig, Mapping mapping) {
         List<LightRule> answers = new ArrayList<>();
         answersOfPages(rig, mapping, answers);
-        Optional<Ref.ToParameter> about = mapping.target();
-        if (about.isEmpty()) {
-            answersOfSwitches(rig, mapping, answers);
-        }
-        if (about.isEmpty() || mapping.show().answers().isEmpty()) {
+        if (mapping.show().answers().isEmpty()) {
             return answers;
         }
-        Ref.ToParameter target = about.get();
-        Parameter parameter = rig.parameter(target).orElseThrow();
-        Branch branch = mapping.branches().stream()
-                .filter(one -> about(one, target).isPresent())
-                .findFirst()
-                .orElse(mapping.branches().get(0));
-        Action first = about(branch, target).orElse(branch.actions().onPress().get(0));
-        ShapeFunction shape = first instanceof SetParameter set
-                ? mapping.functionOf(branch.shape().then(set.own()), parameter, rig)
-                : ShapeFunction.of(Shape.WHOLE, parameter);
-        DoublePredicate lit = position -> first.isLit(parameter, position);
+        Shown own = own(rig, mapping);
         Ref.ToControl trigger = mapping.trigger();
         Control mover = rig.device(trigger.device())
                 .flatMap(device -> device.profile().control(trigger.control()))
@@ -73,17 +68,93 @@ final class LightRuleCompiler {
             answers.add(new LightRule(
                     cells.mapping(mapping.id()),
                     cells.light(answer.light()),
-                    answer.rule(),
-                    lit,
-                    shape,
-                    cells.address(target, rig),
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                     mover == null ? 1 : mover.pageNumber(),
-                    "",
-                    null,
-                    null));
+                    answer.rank(),
+                    answer.rungs().stream().map(rung -> rung(rig, rung, own)).toArray(RungPlan[]::new),
+                    shown(rig, answer.rule(), answer.look(), own)));
         }
         return answers;
+    }
+
+    private RungPlan rung(Rig rig, Rung rung, Shown own) {
+        return new RungPlan(
+                new ConditionCompiler(rig, cells, null).holding(rung.during()),
+                ConditionSources.of(rung.during(), rig, cells),
+                shown(rig, rung.rule(), rung.look(), own));
+    }
+
+    /** What a rule shows: what its mapping is about, or another parameter. */
+    private Shown shown(Rig rig, Show.Rule rule, Look look, Shown own) {
+        Optional<Parameter> other = Optional.ofNullable(look.of()).flatMap(rig::parameter);
+        Shown about = other.isEmpty()
+                ? own
+                : new Shown(
+                        rule,
+                        look,
+                        null,
+                        null,
+                        position -> position >= 0.5,
+                        ShapeFunction.of(Shape.WHOLE, other.get()),
+                        "",
+                        cells.address(look.of(), rig),
+                        null,
+                        null);
+        boolean wantsHue = look.colour().equals(Colours.OWN) && about.address() != null;
+        return about.as(rule, look, wantsHue ? hue(rig, about.address()) : null);
+    }
+
+    /** The hue that is told beside a parameter, by place of its focus where it goes through one. */
+    private State.OfAddress hue(Rig rig, State.OfAddress address) {
+        State.OfParameter[] hues = Stream.of(address.places)
+                .map(place -> place == null
+                        ? null
+                        : Hue.beside(place.ref, rig).map(cells::parameter).orElse(null))
+                .toArray(State.OfParameter[]::new);
+        if (Stream.of(hues).allMatch(Objects::isNull)) {
+            return null;
+        }
+        return address.focus == null ? hues[0].plain : cells.beside(address, hues);
+    }
+
+    /** What the lights of a mapping are about: the first parameter that it sets, or else what it switches. */
+    private Shown own(Rig rig, Mapping mapping) {
+        Optional<Ref.ToParameter> about = mapping.target();
+        if (about.isEmpty()) {
+            Optional<Plan.Switched> switched = switched(rig, mapping);
+            return new Shown(
+                    Show.Rule.ON_OFF,
+                    Look.USUAL,
+                    null,
+                    null,
+                    position -> position >= 0.5,
+                    null,
+                    "",
+                    null,
+                    switched.map(Plan.Switched::source).orElse(null),
+                    switched.map(Plan.Switched::on).orElse(() -> false));
+        }
+        Ref.ToParameter target = about.get();
+        Parameter parameter = rig.parameter(target).orElseThrow();
+        Branch branch = mapping.branches().stream()
+                .filter(one -> about(one, target).isPresent())
+                .findFirst()
+                .orElse(mapping.branches().get(0));
+        Action first = about(branch, target).orElse(branch.actions().onPress().get(0));
+        ShapeFunction shape = first instanceof SetParameter set
+                ? mapping.functionOf(branch.shape().then(set.own()), parameter, rig)
+                : ShapeFunction.of(Shape.WHOLE, parameter);
+        return new Shown(
+                Show.Rule.VALUE,
+                Look.USUAL,
+                null,
+                null,
+                position -> first.isLit(parameter, position),
+                shape,
+                "",
+                cells.address(target, rig),
+                null,
+                null);
     }
 
     /** What elements of a layout show that follow something without any mapping. */
@@ -91,19 +162,26 @@ final class LightRuleCompiler {
         return layout.played().stream()
                 .filter(element -> element.follows() != null)
                 .flatMap(element -> rig.parameter(element.follows()).stream()
-                        .map(parameter -> new LightRule(
+                        .map(parameter -> plain(
                                 cells.always(),
                                 cells.light(new Ref.ToLight(layout.id(), element.id())),
                                 Show.Rule.VALUE,
-                                position -> position >= 0.5,
                                 ShapeFunction.of(Shape.WHOLE, parameter),
                                 cells.address(element.follows(), rig),
-                                null,
-                                1,
-                                "",
-                                null,
-                                null)))
+                                "")))
                 .toList();
+    }
+
+    private static LightRule plain(
+            State.OfMapping mapping,
+            State.OfLight light,
+            Show.Rule rule,
+            ShapeFunction shape,
+            State.OfAddress address,
+            String label) {
+        Shown shown =
+                new Shown(rule, Look.USUAL, null, null, position -> position >= 0.5, shape, label, address, null, null);
+        return new LightRule(mapping, light, null, 1, 0, NONE, shown);
     }
 
     /** The first layer that a mapping switches, or else the first place it brings under a focus. */
@@ -122,32 +200,6 @@ final class LightRuleCompiler {
                     return new Plan.Switched(of, () -> Foci.isUnder(of, place));
                 })
                 .findFirst());
-    }
-
-    /** What switches a layer is lit while that is on; what brings a place under a focus, while it lies there. */
-    private void answersOfSwitches(Rig rig, Mapping mapping, List<LightRule> answers) {
-        Optional<Plan.Switched> switched = switched(rig, mapping);
-        Ref.ToControl trigger = mapping.trigger();
-        Control mover = rig.device(trigger.device())
-                .flatMap(device -> device.profile().control(trigger.control()))
-                .orElse(null);
-        for (Show.Answer answer : mapping.show().answers()) {
-            Optional<Device> shower = rig.device(answer.light().device());
-            boolean isThere = shower.flatMap(
-                            device -> device.profile().light(answer.light().light()))
-                    .isPresent();
-            if (switched.isPresent() && isThere && !lightsItself(rig, answer.light())) {
-                boolean paged = mover != null
-                        && mover.page() != null
-                        && trigger.device().equals(shower.get().id());
-                answers.add(LightRule.of(
-                        cells.mapping(mapping.id()),
-                        cells.light(answer.light()),
-                        switched.get(),
-                        paged ? cells.group(shower.get(), mover.page().group()).state() : null,
-                        mover == null ? 1 : mover.pageNumber()));
-            }
-        }
     }
 
     /** The action by which a case sets a parameter. */
@@ -171,18 +223,14 @@ final class LightRuleCompiler {
                 for (Light light : hands.lightsOn(laid.place().control().control())) {
                     Ref.ToLight ref = new Ref.ToLight(laid.place().control().device(), light.id());
                     if (!lightsItself(rig, ref)) {
-                        answers.add(new LightRule(
+                        LightRule rule = plain(
                                 cells.mapping(mapping.id()),
                                 cells.light(ref),
                                 Show.Rule.usual(light),
-                                position -> position >= 0.5,
                                 shape,
                                 cells.parameter(laid.parameter()).plain,
-                                laid.pages().state(),
-                                laid.place().page(),
-                                laid.entry().label(),
-                                null,
-                                null));
+                                laid.entry().label());
+                        answers.add(rule.on(laid.pages().state(), laid.place().page()));
                     }
                 }
             }

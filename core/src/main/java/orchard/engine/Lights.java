@@ -1,9 +1,15 @@
 package orchard.engine;
 
+import java.util.Objects;
+import java.util.Optional;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.LightRule;
+import orchard.engine.Plan.Shown;
 import orchard.light.Fit;
 import orchard.light.LightKind;
+import orchard.light.Motion;
+import orchard.light.Palette;
+import orchard.mapping.Look;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
 import orchard.outcome.Refused;
@@ -24,8 +30,14 @@ final class Lights {
     /** A light that a hand did not touch is put right so many times; one that still stands elsewhere cannot get there. */
     private static final int CORRECTIONS = 3;
 
+    /** So long a display that shows a name shows the value after it was moved. */
+    static final long VALUE_NANOS = 1_500_000_000;
+
     /** What is said in place of a value that nobody knows. */
     private static final String UNKNOWN = "?";
+
+    /** How bright a lamp that breathes and cannot do so by itself is while it is not bright. */
+    private static final double DIM = 0.3;
 
     /** A motor that stands so near to where it was sent has arrived. */
     private static final double ARRIVED = 0.01;
@@ -42,7 +54,30 @@ final class Lights {
 
     /** When lights that wait have to be told, or {@link Long#MAX_VALUE}. */
     long due() {
-        return due;
+        long first = due;
+        for (int i = 0; i < state.restless.size(); i++) {
+            first = Math.min(first, state.restless.get(i).again);
+        }
+        return first;
+    }
+
+    /** Lights whose time has come are looked at again: they blink, or a name comes back. */
+    private void wake() {
+        for (int i = state.restless.size() - 1; i >= 0; i--) {
+            State.OfLight light = state.restless.get(i);
+            if (light.again <= cycle.now) {
+                state.restless.remove(i);
+                light.again = Long.MAX_VALUE;
+                changed(light);
+            }
+        }
+    }
+
+    private void again(State.OfLight light, long when) {
+        if (light.again == Long.MAX_VALUE) {
+            state.restless.add(light);
+        }
+        light.again = when;
     }
 
     /** Whatever waits is told with the next turn's end. */
@@ -52,19 +87,26 @@ final class Lights {
 
     /** A parameter stands elsewhere now, or says it in other words. */
     void changed(State.OfParameter parameter) {
-        for (State.OfLight light : parameter.plain.lights) {
-            changed(light);
-        }
+        moved(parameter, parameter.plain.lights);
         for (int i = 0; i < parameter.under.size(); i++) {
-            for (State.OfLight light : parameter.under.get(i).lights) {
-                changed(light);
-            }
+            moved(parameter, parameter.under.get(i).lights);
         }
     }
 
-    /** Another page is open. */
-    void turned(State.OfSelector pages) {
-        for (State.OfLight light : pages.lights) {
+    private void moved(State.OfParameter parameter, State.OfLight[] lights) {
+        for (State.OfLight light : lights) {
+            if (light.showing != null
+                    && light.showing.rule() == Show.Rule.NAME
+                    && light.showing.parameter() == parameter) {
+                light.valueUntil = cycle.now + VALUE_NANOS;
+            }
+            changed(light);
+        }
+    }
+
+    /** A page, layer or focus turned, or a device came or went. */
+    void turned(State.Source source) {
+        for (State.OfLight light : source.lights) {
             turned(light);
         }
     }
@@ -102,7 +144,8 @@ final class Lights {
     /** A motor told where it stands; on its way it is left alone, and where it arrived it is believed. */
     void motorMoved(State.OfLight light, double position) {
         LightRule rule = rule(light);
-        if (rule != null && rule.isKnown() && Math.abs(place(rule) - position) <= ARRIVED) {
+        Shown shown = rule == null ? null : rule.shown();
+        if (shown != null && shown.isKnown() && Math.abs(place(shown) - position) <= ARRIVED) {
             return;
         }
         stands(light, position);
@@ -116,6 +159,7 @@ final class Lights {
 
     /** Tells the lights what is new, unless they were told something less than {@link Engine#ANSWER_NANOS} ago. */
     void flush() {
+        wake();
         int count = state.dirtyLights.size();
         if (count == 0) {
             due = Long.MAX_VALUE;
@@ -150,13 +194,20 @@ final class Lights {
             return; // told when the finger leaves, or the device comes
         }
         LightRule rule = rule(light);
-        boolean known = rule != null && rule.isKnown();
+        Shown shown = rule == null ? null : rule.shown();
+        if (shown != light.showing) {
+            light.showing = shown;
+            light.showingNanos = cycle.now;
+            light.valueUntil = Long.MIN_VALUE;
+        }
+        boolean known = shown != null && shown.isKnown();
         int letters = plan.kind().letters();
-        String text = rule == null
-                ? Fit.of(plan.idle(), "", letters)
-                : Fit.of(rule.label(), known ? words(rule) : UNKNOWN, letters);
-        Message message =
-                rule == null ? dark(light) : known ? plan.kind().message(place(rule), text) : unknown(light, text);
+        String text = shown == null ? Fit.of(plan.idle(), "", letters) : text(light, shown, known, letters);
+        Message message = shown == null
+                ? dark(light)
+                : plan.kind().goesDark() && isBlack()
+                        ? light.used ? plan.kind().message(0, "") : null
+                        : known ? message(light, shown, text) : unknown(light, text);
         if (message == null || message.equals(light.shown)) {
             return;
         }
@@ -174,33 +225,130 @@ final class Lights {
         }
     }
 
-    /** The first rule in force of those of the topmost layer, or null. */
+    /** The first rule in force of those of the topmost layer, by rank and then as the sentences are in the rig; or null. */
     private static LightRule rule(State.OfLight light) {
         LightRule top = null;
         for (LightRule rule : light.rules) {
-            if (rule.isInForce() && (top == null || rule.mapping().rank > top.mapping().rank)) {
+            if (rule.isInForce() && (top == null || isOver(rule, top))) {
                 top = rule;
             }
         }
         return top;
     }
 
-    private static double place(LightRule rule) {
-        if (rule.on() != null) {
-            return rule.on().getAsBoolean() ? 1 : 0;
+    private static boolean isOver(LightRule rule, LightRule other) {
+        int above = Integer.compare(rule.mapping().rank, other.mapping().rank);
+        return above > 0 || above == 0 && rule.rank() < other.rank();
+    }
+
+    /** Whether somebody switched all lamps off. */
+    private boolean isBlack() {
+        State.OfAddress black = state.dark.black();
+        return black != null && black.now != null && black.now.position >= 0.5;
+    }
+
+    /** How bright lamps are of what they are set to, 0..1. */
+    private double brightness() {
+        State.OfAddress dim = state.dark.dim();
+        return dim == null || dim.now == null || Double.isNaN(dim.now.position) ? 1 : dim.now.position;
+    }
+
+    private String text(State.OfLight light, Shown shown, boolean known, int letters) {
+        Look look = shown.look();
+        if (!look.words().isEmpty()) {
+            return Fit.of(look.words(), "", letters);
         }
-        double position = rule.parameter().position;
-        return rule.rule() == Show.Rule.ON_OFF
-                ? rule.lit().test(position) ? 1 : 0
-                : Position.cut(rule.shape().backward(position));
+        if (shown.rule() == Show.Rule.NAME && shown.parameter() != null) {
+            if (light.valueUntil <= cycle.now) {
+                return Fit.of(shown.parameter().parameter.name(), "", letters);
+            }
+            again(light, light.valueUntil);
+        }
+        return Fit.of(shown.label(), known ? words(shown) : UNKNOWN, letters);
+    }
+
+    /** The message that shows what is known. */
+    private Message message(State.OfLight light, Shown shown, String text) {
+        LightKind kind = light.plan.kind();
+        double place = place(shown);
+        if (!kind.onOff() || place < 0.5) {
+            return kind.message(place, text);
+        }
+        Motion motion = shown.look().motion();
+        double bright = brightness() * shown.look().brightness() / 100;
+        int index = index(light, colour(shown), bright);
+        if (motion == Motion.STILL) {
+            return lit(kind, place, text, index);
+        }
+        Optional<Message> moving = kind.moving(index, motion);
+        if (moving.isPresent()) {
+            return moving.get();
+        }
+        // all that move in one way are bright together
+        boolean isBright = cycle.now / motion.half() % 2 == 0;
+        again(light, (cycle.now / motion.half() + 1) * motion.half());
+        int dim = light.plan.colours().index(colour(shown), kind.usual(), bright * DIM);
+        return isBright
+                ? lit(kind, place, text, index)
+                : motion == Motion.BREATHING && dim != index ? lit(kind, place, text, dim) : kind.message(0, text);
+    }
+
+    private static int index(State.OfLight light, String colour, double brightness) {
+        if (!Objects.equals(light.colour, colour)
+                || light.brightness != brightness
+                || light.coloursOf != light.plan.colours()) {
+            light.colour = colour;
+            light.brightness = brightness;
+            light.coloursOf = light.plan.colours();
+            light.index = light.coloursOf.index(colour, light.plan.kind().usual(), brightness);
+        }
+        return light.index;
+    }
+
+    private static Message lit(LightKind kind, double place, String text, int index) {
+        return index == kind.usual()
+                ? kind.message(place, text)
+                : kind.colour(index).orElseGet(() -> kind.message(place, text));
+    }
+
+    /** The colour that is wanted, or null for the usual one. */
+    private static String colour(Shown shown) {
+        State.OfParameter hue = shown.hue() == null ? null : shown.hue().now;
+        return hue == null || Double.isNaN(hue.position)
+                ? shown.colour()
+                : Palette.hue(hue.parameter.real(hue.position));
+    }
+
+    private static double place(Shown shown) {
+        switch (shown.rule()) {
+            case ON:
+                return 1;
+            case OFF:
+                return 0;
+            default:
+                break;
+        }
+        if (shown.address() == null) {
+            return shown.on().getAsBoolean() ? 1 : 0;
+        }
+        if (shown.address().now == null) {
+            return 0;
+        }
+        double position = shown.parameter().position;
+        return shown.rule() == Show.Rule.ON_OFF
+                ? shown.lit().test(position) ? 1 : 0
+                : Position.cut(shown.shape().backward(position));
     }
 
     /** The value in words. */
-    private static String words(LightRule rule) {
-        if (rule.on() != null) {
-            return rule.on().getAsBoolean() ? "on" : "off";
+    private static String words(Shown shown) {
+        if (shown.rule() == Show.Rule.ON || shown.rule() == Show.Rule.OFF) {
+            return shown.rule() == Show.Rule.ON ? "on" : "";
         }
-        return Parameters.text(rule.parameter());
+        if (shown.address() == null) {
+            return shown.on().getAsBoolean() ? "on" : "off";
+        }
+        return shown.parameter() == null ? "" : Parameters.text(shown.parameter());
     }
 
     /** What it says where nobody knows what it should show: a lamp is dark; what has no way to say so stays where it is. */

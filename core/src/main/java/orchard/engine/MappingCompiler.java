@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import orchard.action.Recall;
 import orchard.action.SwitchLayer;
+import orchard.condition.Condition;
 import orchard.engine.Plan.BranchPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.PresetRack;
@@ -21,6 +22,7 @@ import orchard.mapping.Branch;
 import orchard.mapping.Fault;
 import orchard.mapping.Gesture;
 import orchard.mapping.Mapping;
+import orchard.mapping.Show;
 import orchard.mistake.Mistake;
 import orchard.rig.Rig;
 import orchard.shape.Accumulate;
@@ -52,7 +54,8 @@ final class MappingCompiler {
                 .flatMap(Optional::stream)
                 .forEach(slow -> uses.add(slow.device()));
         mapping.everyAction().forEach(action -> uses.addAll(action.devices()));
-        mapping.branches().forEach(branch -> branch.during().devices().forEach(uses::add));
+        mapping.everyCondition().flatMap(Condition::devices).forEach(uses::add);
+        mapping.show().answers().stream().flatMap(Show.Answer::others).forEach(other -> uses.add(other.device()));
         for (String id : List.copyOf(uses)) {
             rig.focus(id)
                     .ifPresent(
@@ -66,8 +69,7 @@ final class MappingCompiler {
         return !mapping.layers().isEmpty()
                 || mapping.when().also().stream()
                         .anyMatch(trigger -> !trigger.layers().isEmpty())
-                || mapping.branches().stream()
-                        .anyMatch(branch -> branch.during().layers().findAny().isPresent())
+                || mapping.everyCondition().flatMap(Condition::layers).findAny().isPresent()
                 || mapping.everyAction()
                         .anyMatch(action -> action instanceof SwitchLayer
                                 || !action.layers(rig).isEmpty());

@@ -7,6 +7,7 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
@@ -28,8 +29,10 @@ import orchard.gear.Preset;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Takeover;
+import orchard.light.Colours;
 import orchard.light.LightKind;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Parameter;
@@ -59,7 +62,8 @@ public final class Plan {
     private final List<Listening> listening;
     private final List<Answering> answering;
     private final List<Ruled> ruled;
-    private final List<Turned> turned;
+    private final List<Showing> showing;
+    private final Dark dark;
     private final List<LayerPlan> layers;
     private final List<FocusPlan> foci;
     private final List<Watched> watched;
@@ -115,21 +119,13 @@ public final class Plan {
      * @param page what turns the page or channel it comes with, or null
      * @param number of that page or channel
      * @param speaker the device whose channel stands for it, or null
-     * @param lights those that show whether it is on
      */
-    record LayerPlan(
-            State.OfLayer state,
-            Layer layer,
-            State.OfSelector page,
-            int number,
-            State.OfDevice speaker,
-            State.OfLight[] lights) {}
+    record LayerPlan(State.OfLayer state, Layer layer, State.OfSelector page, int number, State.OfDevice speaker) {}
 
     /**
      * A focus.
      *
      * @param addresses those that go through it
-     * @param lights those that may show another place when it moves
      * @param selection the parameter it goes with, or null
      * @param skips by place what says whether it is passed over, null where nothing does
      * @param linked the foci that move with it
@@ -138,7 +134,6 @@ public final class Plan {
             State.OfFocus state,
             Focus focus,
             State.OfAddress[] addresses,
-            State.OfLight[] lights,
             State.OfParameter selection,
             State.OfParameter[] skips,
             State.OfFocus[] linked) {}
@@ -149,8 +144,8 @@ public final class Plan {
     /** What a light shows. */
     record Ruled(State.OfLight light, LightRule[] rules) {}
 
-    /** Which lights depend on which page is open. */
-    record Turned(State.OfSelector pages, State.OfLight[] lights) {}
+    /** Which lights may show something else when a page, layer or focus turns, or a device comes or goes. */
+    record Showing(State.Source source, State.OfLight[] lights) {}
 
     /** Where what parts say of one another was gathered. */
     record Wiring(
@@ -162,7 +157,11 @@ public final class Plan {
             List<Listening> listening,
             List<Answering> answering,
             List<Ruled> ruled,
-            List<Turned> turned) {}
+            List<Showing> showing,
+            Dark dark) {}
+
+    /** What makes lamps darker; either may be null. */
+    record Dark(State.OfAddress dim, State.OfAddress black) {}
 
     Plan(
             Rig rig,
@@ -181,7 +180,8 @@ public final class Plan {
         this.listening = wiring.listening();
         this.answering = wiring.answering();
         this.ruled = wiring.ruled();
-        this.turned = wiring.turned();
+        this.showing = wiring.showing();
+        this.dark = wiring.dark();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
         this.tempo = wiring.tempo();
@@ -246,6 +246,11 @@ public final class Plan {
 
     List<FocusPlan> foci() {
         return foci;
+    }
+
+    /** What makes lamps darker. */
+    Dark dark() {
+        return dark;
     }
 
     /** What tells how fast beats go, or null. */
@@ -334,7 +339,7 @@ public final class Plan {
                 watch(of, Nothing.FOCI);
             });
             before.answering.forEach(of -> of.address().lights = Nothing.LIGHTS);
-            before.turned.forEach(of -> of.pages().lights = Nothing.LIGHTS);
+            before.showing.forEach(of -> of.source().lights = Nothing.LIGHTS);
         }
         List<SelectorPlan> moved = new ArrayList<>();
         for (DevicePlan device : devices.values()) {
@@ -377,8 +382,8 @@ public final class Plan {
         for (Answering of : answering) {
             of.address().lights = of.lights();
         }
-        for (Turned of : turned) {
-            of.pages().lights = of.lights();
+        for (Showing of : showing) {
+            of.source().lights = of.lights();
         }
         Set<State.OfLight> ruledNow = Collections.newSetFromMap(new IdentityHashMap<>());
         for (Ruled of : ruled) {
@@ -540,13 +545,15 @@ public final class Plan {
      * @param touch the control that senses a finger on it, or null
      * @param idles what a display shows while it answers nothing, by the page of its control
      * @param pages the pages, or null where there is one
+     * @param colours the colours of its device
      */
     record LightPlan(
             State.OfLight state,
             LightKind kind,
             State.OfControl touch,
             Map<Integer, String> idles,
-            State.OfSelector pages) {
+            State.OfSelector pages,
+            DeviceColours colours) {
 
         String idle() {
             return idles.getOrDefault(pages == null ? 1 : pages.at, "");
@@ -563,44 +570,92 @@ public final class Plan {
     }
 
     /**
-     * One rule of a light: it answers a parameter, by way of a mapping's shape read backwards.
+     * What one sentence lets a light show: the first of its rungs that holds, and where none does the last part.
      *
      * @param mapping whose answer it is; in force while that is active
-     * @param lit at which positions a lamp is lit that is on or off
      * @param pages the pages its control is on, or null
      * @param page the page on which it answers
-     * @param label what the parameter is called on a display, or ""
-     * @param source the layer or focus it answers instead of a parameter, or null
-     * @param on whether that is on, or null
+     * @param rank which of several of one layer is asked first, the lowest
+     * @param rungs its rules, the first one first
+     * @param otherwise what is shown where none of them holds
      */
     record LightRule(
             State.OfMapping mapping,
             State.OfLight light,
-            Show.Rule rule,
-            DoublePredicate lit,
-            ShapeFunction shape,
-            State.OfAddress address,
             State.OfSelector pages,
             int page,
+            int rank,
+            RungPlan[] rungs,
+            Shown otherwise) {
+
+        boolean isInForce() {
+            return mapping.active && (pages == null || pages.at == page) && otherwise.isThere();
+        }
+
+        /** The same on one page alone. */
+        LightRule on(State.OfSelector of, int number) {
+            return new LightRule(mapping, light, of, number, rank, rungs, otherwise);
+        }
+
+        /** What it shows now. */
+        Shown shown() {
+            for (RungPlan rung : rungs) {
+                if (rung.holds == null || rung.holds.holds(Double.NaN)) {
+                    return rung.shown;
+                }
+            }
+            return otherwise;
+        }
+
+        /** Everything it may show. */
+        Stream<Shown> all() {
+            return Stream.concat(Stream.of(rungs).map(RungPlan::shown), Stream.of(otherwise));
+        }
+
+        /** Everything that makes it show something else when it changes. */
+        Stream<Object> asks() {
+            Stream<Object> ofPages = pages == null ? Stream.empty() : Stream.of(pages);
+            return Stream.of(
+                            ofPages, Stream.of(rungs).flatMap(rung -> rung.asks().stream()), all().flatMap(Shown::asks))
+                    .flatMap(one -> one);
+        }
+    }
+
+    /**
+     * One rule of a light.
+     *
+     * @param holds its condition, or null for always
+     * @param asks what that depends on: addresses and sources
+     */
+    record RungPlan(Holding holds, Set<Object> asks, Shown shown) {}
+
+    /**
+     * What a light shows: a parameter by way of a mapping's shape read backwards, or whether a layer or focus is on, or nothing but itself.
+     *
+     * @param colour as {@code #rrggbb}, or null for the usual one of the light
+     * @param hue the parameter whose hue is the colour, or null
+     * @param lit at which positions a lamp is lit that is on or off
+     * @param label what the parameter is called on a display, or ""
+     * @param address the parameter, or null
+     * @param source the layer or focus it answers instead of a parameter, or null
+     * @param on whether that is on, or null
+     */
+    record Shown(
+            Show.Rule rule,
+            Look look,
+            String colour,
+            State.OfAddress hue,
+            DoublePredicate lit,
+            ShapeFunction shape,
             String label,
+            State.OfAddress address,
             State.Source source,
             BooleanSupplier on) {
 
-        /** A lamp that is lit while a layer is on, or a place lies under a focus. */
-        static LightRule of(
-                State.OfMapping mapping, State.OfLight light, Switched by, State.OfSelector pages, int page) {
-            return new LightRule(
-                    mapping,
-                    light,
-                    Show.Rule.ON_OFF,
-                    position -> position >= 0.5,
-                    null,
-                    null,
-                    pages,
-                    page,
-                    "",
-                    by.source(),
-                    by.on());
+        /** The same by another rule, looking otherwise. */
+        Shown as(Show.Rule other, Look how, State.OfAddress ofHue) {
+            String rgb = Colours.rgb(how.colour()).orElse(null);
+            return new Shown(other, how, rgb, ofHue, lit, shape, label, address, source, on);
         }
 
         /** What it answers now. */
@@ -608,13 +663,23 @@ public final class Plan {
             return address == null ? null : address.now;
         }
 
-        boolean isInForce() {
-            return mapping.active && (pages == null || pages.at == page) && (on != null || address.now != null);
+        /** Whether what it is about is there: a focus may have no such place. */
+        boolean isThere() {
+            return address == null || address.now != null;
+        }
+
+        /** Whether it says the same whatever any parameter does. */
+        private boolean isFixed() {
+            return rule == Show.Rule.ON || rule == Show.Rule.OFF || rule == Show.Rule.NAME || address == null;
         }
 
         /** Whether what it shows is known. */
         boolean isKnown() {
-            return on != null || !Double.isNaN(address.now.position);
+            return isFixed() || address.now != null && !Double.isNaN(address.now.position);
+        }
+
+        Stream<Object> asks() {
+            return Stream.of(address, hue, source).filter(Objects::nonNull);
         }
     }
 

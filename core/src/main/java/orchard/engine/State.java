@@ -118,6 +118,8 @@ final class State {
     abstract static class Source {
         /** What it sets off, as the plan in force says. */
         Plan.Watch[] watches = Nothing.WATCHES;
+        /** The lights that may show something else then. */
+        OfLight[] lights = Nothing.LIGHTS;
     }
 
     /** What a trigger remembers. */
@@ -139,6 +141,12 @@ final class State {
     final List<OfAddress> through = new ArrayList<>();
 
     double bpm = Tempo.BEGINS;
+
+    /** What makes lamps darker, as the plan in force says. */
+    Plan.Dark dark = new Plan.Dark(null, null);
+
+    /** Lights that have to be looked at again though nothing changed. */
+    final List<OfLight> restless = new ArrayList<>();
 
     /** A parameter that is on its way to a value. */
     static final class OfRamp {
@@ -413,6 +421,20 @@ final class State {
         int corrections;
         /** Whether it is among those that may have something new to show. */
         boolean dirty;
+        /** Until when a name gives way to the value that was moved. */
+        long valueUntil = Long.MIN_VALUE;
+        /** When it has to be looked at again though nothing changed: it blinks, or a name comes back. */
+        long again = Long.MAX_VALUE;
+        /** What was sent for which colour at which brightness when one was last looked for. */
+        String colour;
+
+        double brightness = Double.NaN;
+        int index;
+        DeviceColours coloursOf;
+        /** What it shows, and since when. */
+        Plan.Shown showing;
+
+        long showingNanos;
 
         OfLight(Ref.ToLight ref, OfDevice device) {
             this.ref = ref;
@@ -439,8 +461,6 @@ final class State {
 
     /** Which of several is current. */
     static final class OfSelector extends Source {
-        /** The lights that may show something else when it moves. */
-        OfLight[] lights = Nothing.LIGHTS;
         /** Id of the current place, "" for none; it stays the same when places are moved or come between. */
         String current = "";
         /** Number of the current place, from 1; 0 for none. */

@@ -1,10 +1,14 @@
 package orchard.gear;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import orchard.light.Colours;
 import orchard.mistake.Mistake;
 
 /**
@@ -15,19 +19,21 @@ import orchard.mistake.Mistake;
  * @param clusters ids of controls that are picked together when the face is arranged
  * @param takeover what its absolute controls do that stand elsewhere; null for what the rig says
  * @param parameterPages its parameters in orders of the performer's, to lie under rows of controls
+ * @param colours what is sent for a colour, where the nearest of its colour table is not the right one; by the colour's name or {@code #rrggbb}
  */
 public record Choices(
         List<Feel> feels,
         Integer brightness,
         List<List<String>> clusters,
         Takeover takeover,
-        List<ParameterPage> parameterPages) {
+        List<ParameterPage> parameterPages,
+        Map<String, Integer> colours) {
 
     /** Lights as bright as a dark house takes. */
     public static final int MODEST = 40;
 
     /** Nothing chosen yet. */
-    public static final Choices NONE = new Choices(List.of(), MODEST, List.of(), null, List.of());
+    public static final Choices NONE = new Choices(List.of(), MODEST, List.of(), null, List.of(), Map.of());
 
     public Choices {
         feels = feels == null ? List.of() : List.copyOf(feels);
@@ -36,6 +42,12 @@ public record Choices(
                 : clusters.stream().map(List::copyOf).toList();
         brightness = brightness == null ? MODEST : brightness;
         parameterPages = parameterPages == null ? List.of() : List.copyOf(parameterPages);
+        colours = colours == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(colours));
+        colours.forEach((colour, value) -> {
+            if (Colours.checked(colour).isEmpty() || value == null || value < 0 || value > 127) {
+                throw new Mistake("What is sent for a colour is 0–127, and for “" + colour + "” it is " + value);
+            }
+        });
         if (brightness < 0 || brightness > 100) {
             throw new Mistake("Brightness is 0–100 %, and " + brightness + " is not");
         }
@@ -51,27 +63,38 @@ public record Choices(
         List<Feel> others = feels.stream().filter(f -> f.kind() != feel.kind()).collect(Collectors.toList());
         others.add(feel);
         others.sort(Comparator.comparing(Feel::kind));
-        return new Choices(others, brightness, clusters, takeover, parameterPages);
+        return new Choices(others, brightness, clusters, takeover, parameterPages, colours);
     }
 
     /** The same, lit differently. */
     public Choices lit(int percent) {
-        return new Choices(feels, percent, clusters, takeover, parameterPages);
+        return new Choices(feels, percent, clusters, takeover, parameterPages, colours);
     }
 
     /** The same with other clusters. */
     public Choices withClusters(List<List<String>> other) {
-        return new Choices(feels, brightness, other, takeover, parameterPages);
+        return new Choices(feels, brightness, other, takeover, parameterPages, colours);
     }
 
     /** The same with another way to take over. */
     public Choices with(Takeover other) {
-        return new Choices(feels, brightness, clusters, other, parameterPages);
+        return new Choices(feels, brightness, clusters, other, parameterPages, colours);
     }
 
     /** The same with other parameter pages. */
     public Choices withParameterPages(List<ParameterPage> other) {
-        return new Choices(feels, brightness, clusters, takeover, other);
+        return new Choices(feels, brightness, clusters, takeover, other, colours);
+    }
+
+    /** The same, sending something else for a colour; null for the nearest. */
+    public Choices withColour(String colour, Integer value) {
+        Map<String, Integer> others = new TreeMap<>(colours);
+        if (value == null) {
+            others.remove(colour);
+        } else {
+            others.put(colour, value);
+        }
+        return new Choices(feels, brightness, clusters, takeover, parameterPages, others);
     }
 
     /**
@@ -104,7 +127,8 @@ public record Choices(
                 chosen(Choices::brightness, suggested),
                 chosen(Choices::clusters, suggested),
                 chosen(Choices::takeover, suggested),
-                chosen(Choices::parameterPages, suggested));
+                chosen(Choices::parameterPages, suggested),
+                chosen(Choices::colours, suggested));
     }
 
     private <T> T chosen(Function<Choices, T> of, Choices suggested) {

@@ -1,8 +1,10 @@
 package orchard.gear;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
+import java.util.Map;
 
 /**
  * What a device is beyond its controls, and what the performer chose for it: two things, stored side by side.
@@ -31,14 +33,16 @@ public record Setup(Traits traits, Choices choices) {
             Takeover takeover,
             List<ParameterPage> parameterPages,
             Boolean noteOffs,
-            List<Dump> dumps) {}
+            List<Dump> dumps,
+            @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Integer> colours) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Setup of(Stored from) {
         return new Setup(
                 new Traits(from.pages, from.palette, from.memory, Boolean.TRUE.equals(from.noteOffs), from.dumps),
-                new Choices(from.feels, from.brightness, from.clusters, from.takeover, from.parameterPages));
+                new Choices(
+                        from.feels, from.brightness, from.clusters, from.takeover, from.parameterPages, from.colours));
     }
 
     /** How it is stored. */
@@ -54,6 +58,7 @@ public record Setup(Traits traits, Choices choices) {
                 choices.takeover(),
                 choices.parameterPages(),
                 traits.noteOffs() ? true : null,
-                traits.dumps().isEmpty() ? null : traits.dumps());
+                traits.dumps().isEmpty() ? null : traits.dumps(),
+                choices.colours());
     }
 }

@@ -55,6 +55,11 @@ public record ControllerLed(int channel, int number, int off, int on) implements
     }
 
     @Override
+    public int usual() {
+        return on;
+    }
+
+    @Override
     public Optional<Message> colour(int index) {
         return Optional.of(new MidiMessage.ControlChange(channel, number, index));
     }

@@ -42,4 +42,14 @@ public sealed interface LightKind permits Led, ControllerLed, Ring, Motor, Lette
 
     /** The message that shows a colour of the device's palette, 0–127, if it has colours. */
     Optional<Message> colour(int index);
+
+    /** The message that shows a colour and lets the lamp move by itself, if the device can do that. */
+    default Optional<Message> moving(int index, Motion motion) {
+        return Optional.empty();
+    }
+
+    /** The index of the colour in which it is lit where no other is wanted; 0 if it has no colours. */
+    default int usual() {
+        return 0;
+    }
 }

@@ -95,6 +95,15 @@ public record Mapping(
                         Stream.concat(branch.actions().onPress().stream(), branch.actions().onRelease().stream()));
     }
 
+    /** Every condition in it: of its cases, and of the rules of its lights. */
+    public Stream<Condition> everyCondition() {
+        return Stream.concat(
+                branches().stream().map(Branch::during),
+                show.answers().stream()
+                        .flatMap(answer -> answer.rungs().stream())
+                        .map(Rung::during));
+    }
+
     /** How many actions on a press stand in the cases before one: by that number more they are counted in it. */
     public int actionsBefore(int branch) {
         return branches().stream()

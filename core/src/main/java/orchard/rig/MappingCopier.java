@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.SetParameter;
 import orchard.condition.Always;
@@ -215,7 +216,18 @@ public final class MappingCopier {
                                         about(branch.actions().onPress(), parameters),
                                         about(branch.actions().onRelease(), parameters))))
                         .toList())
-                .with(new Show(answers ? answers(triggers.get(0)) : List.of()));
+                .with(new Show(answers ? alike(mapping.show(), answers(triggers.get(0)), parameters) : List.of()));
+    }
+
+    /** The rules of a mapping's lights on the lights of another control, where that has as many. */
+    private static List<Show.Answer> alike(
+            Show show, List<Show.Answer> usual, UnaryOperator<Ref.ToParameter> parameters) {
+        return show.answers().size() != usual.size()
+                ? usual
+                : IntStream.range(0, usual.size())
+                        .mapToObj(i ->
+                                show.answers().get(i).on(usual.get(i).light()).about(parameters))
+                        .toList();
     }
 
     private static List<Action> about(List<Action> actions, UnaryOperator<Ref.ToParameter> parameters) {

@@ -1,5 +1,6 @@
 package orchard.rig;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
@@ -15,6 +16,7 @@ import orchard.signal.NoteName;
  * @param reconcile who is followed where a device and Orchard both moved a parameter while they could not hear each other
  * @param sessions network MIDI sessions that Orchard joins, as {@code name = host:port}; the port is the control port
  * @param tempo the parameter that tells how fast beats go: in BPM, in Hz, or as the time of a beat; null for none
+ * @param darkness what makes all lamps darker
  */
 public record Settings(
         int octaveOfNote60,
@@ -23,7 +25,23 @@ public record Settings(
         List<String> sessions,
         Takeover takeover,
         Reconcile reconcile,
-        Ref.ToParameter tempo) {
+        Ref.ToParameter tempo,
+
+        @JsonInclude(value = JsonInclude.Include.CUSTOM, valueFilter = Lit.class)
+        Darkness darkness) {
+
+    /** Leaves out of files that nothing makes lamps darker. */
+    static final class Lit {
+        @Override
+        public boolean equals(Object other) {
+            return Darkness.NONE.equals(other);
+        }
+
+        @Override
+        public int hashCode() {
+            return 0;
+        }
+    }
 
     /** Who is followed where both sides moved a parameter during a gap. */
     public enum Reconcile {
@@ -46,6 +64,7 @@ public record Settings(
         sessions = List.copyOf(sessions);
         takeover = takeover == null ? Takeover.JUMP : takeover;
         reconcile = reconcile == null ? Reconcile.THEIRS : reconcile;
+        darkness = darkness == null ? Darkness.NONE : darkness;
     }
 
     /** Without a tempo. */
@@ -56,12 +75,22 @@ public record Settings(
             List<String> sessions,
             Takeover takeover,
             Reconcile reconcile) {
-        this(octaveOfNote60, udpPorts, tcpPorts, sessions, takeover, reconcile, null);
+        this(octaveOfNote60, udpPorts, tcpPorts, sessions, takeover, reconcile, null, Darkness.NONE);
+    }
+
+    /** The same, made darker by something else. */
+    public Settings with(Darkness other) {
+        return new Settings(octaveOfNote60, udpPorts, tcpPorts, sessions, takeover, reconcile, tempo, other);
+    }
+
+    /** The same with beats that go by another parameter. */
+    public Settings withTempo(Ref.ToParameter other) {
+        return new Settings(octaveOfNote60, udpPorts, tcpPorts, sessions, takeover, reconcile, other, darkness);
     }
 
     /** The same with other sessions. */
     public Settings withSessions(List<String> others) {
-        return new Settings(octaveOfNote60, udpPorts, tcpPorts, others, takeover, reconcile, tempo);
+        return new Settings(octaveOfNote60, udpPorts, tcpPorts, others, takeover, reconcile, tempo, darkness);
     }
 
     /** A device that was moved is followed. */

@@ -9,25 +9,32 @@ import orchard.condition.Always;
 import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.light.Motion;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.shape.Shape;
+import orchard.text.grammar.SentencesParser.AnswerContext;
 import orchard.text.grammar.SentencesParser.BranchContext;
 import orchard.text.grammar.SentencesParser.CasesContext;
 import orchard.text.grammar.SentencesParser.CircledContext;
+import orchard.text.grammar.SentencesParser.ConditionContext;
 import orchard.text.grammar.SentencesParser.GestureContext;
 import orchard.text.grammar.SentencesParser.HeldContext;
+import orchard.text.grammar.SentencesParser.LookContext;
 import orchard.text.grammar.SentencesParser.MarksContext;
 import orchard.text.grammar.SentencesParser.RunContext;
 import orchard.text.grammar.SentencesParser.SentenceContext;
 import orchard.text.grammar.SentencesParser.ShowContext;
+import orchard.text.grammar.SentencesParser.ShownContext;
 import orchard.text.grammar.SentencesParser.TakeoverContext;
 import orchard.text.grammar.SentencesParser.TwiceContext;
 import orchard.text.grammar.SentencesParser.WhenContext;
@@ -138,12 +145,53 @@ record SentenceReader(NameReader read) {
                 show == null
                         ? List.of()
                         : show.answer().stream()
-                                .map(answer -> new Show.Answer(
-                                        read.light(answer.light()),
-                                        answer.start.getText().equalsIgnoreCase("its")
-                                                ? Show.Rule.VALUE
-                                                : Show.Rule.ON_OFF))
+                                .map(answer -> Unread.at(answer.getStart(), () -> answer(answer)))
                                 .toList());
+    }
+
+    private Show.Answer answer(AnswerContext answer) {
+        List<Rung> rungs = new ArrayList<>();
+        for (int i = 0; i < answer.condition().size(); i++) {
+            ConditionContext during = answer.condition(i);
+            rungs.add(new Rung(
+                    Unread.at(during.getStart(), () -> new ConditionReader(read).visit(during)),
+                    rule(answer.shown(i)),
+                    look(answer.shown(i))));
+        }
+        ShownContext last = answer.shown(rungs.size());
+        int rank = answer.NUMBER() == null
+                ? 0
+                : (int) Math.rint(Spelling.number(answer.NUMBER().getText()));
+        return new Show.Answer(read.light(answer.light()), rule(last), look(last), rungs, rank);
+    }
+
+    private static Show.Rule rule(ShownContext shown) {
+        String words = shown.what().start.getText().toLowerCase(Locale.ROOT)
+                + (shown.what().getChildCount() > 1
+                        ? " " + shown.what().stop.getText().toLowerCase(Locale.ROOT)
+                        : "");
+        return switch (words) {
+            case "its value" -> Show.Rule.VALUE;
+            case "its name" -> Show.Rule.NAME;
+            case "on off" -> Show.Rule.ON_OFF;
+            case "lit" -> Show.Rule.ON;
+            default -> Show.Rule.OFF;
+        };
+    }
+
+    private Look look(ShownContext shown) {
+        LookContext look = shown.look();
+        int words = Tokens.says(look, "saying") ? 1 : 0;
+        return Unread.at(
+                look.getStart() == null ? shown.getStart() : look.getStart(),
+                () -> new Look(
+                        shown.parameter() == null ? null : read.parameter(shown.parameter()),
+                        Tokens.says(look, "in") ? read.text(look.STRING(words)) : "",
+                        look.percent() == null ? 100 : (int) Math.rint(read.share(look.percent()) * 100),
+                        Tokens.says(look, "blinking")
+                                ? Motion.BLINKING
+                                : Tokens.says(look, "breathing") ? Motion.BREATHING : Motion.STILL,
+                        words == 0 ? "" : read.text(look.STRING(0))));
     }
 
     private static Takeover takeover(TakeoverContext takeover) {

@@ -10,8 +10,10 @@ import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.light.Motion;
 import orchard.mapping.Branch;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.parameter.Marks;
@@ -152,7 +154,23 @@ public final class SentenceWriter {
     }
 
     private String answer(Show.Answer answer) {
-        return (answer.rule() == Show.Rule.VALUE ? "its value on " : "on or off on ") + rolls.written(answer.light());
+        return answer.rungs().stream()
+                        .map(rung -> "while " + new ConditionWriter(rolls).written(rung.during()) + ", "
+                                + shown(rung.rule(), rung.look()) + ", otherwise ")
+                        .collect(Collectors.joining())
+                + shown(answer.rule(), answer.look())
+                + " on "
+                + rolls.written(answer.light())
+                + (answer.rank() == 0 ? "" : " asked at " + answer.rank());
+    }
+
+    private String shown(Show.Rule rule, Look look) {
+        return rule.words()
+                + (look.of() == null ? "" : " of " + rolls.written(look.of()))
+                + (look.words().isEmpty() ? "" : " saying " + Spelling.quoted(look.words()))
+                + (look.colour().isEmpty() ? "" : " in " + Spelling.quoted(look.colour()))
+                + (look.brightness() == 100 ? "" : " at " + look.brightness() + " %")
+                + (look.motion() == Motion.STILL ? "" : " " + look.motion().words());
     }
 
     private static String takeover(Takeover takeover) {

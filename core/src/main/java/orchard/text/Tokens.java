@@ -38,8 +38,10 @@ final class Tokens {
 
     /** Whether a word stands in a part of a sentence itself, and not in one of its parts. */
     static boolean says(ParserRuleContext part, String word) {
-        return part.children.stream()
-                .anyMatch(child -> child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
+        return part.children != null
+                && part.children.stream()
+                        .anyMatch(child ->
+                                child.getChildCount() == 0 && child.getText().equalsIgnoreCase(word));
     }
 
     /** An id before its sentence. */

@@ -11,7 +11,6 @@ import orchard.action.Wait;
 import orchard.condition.Always;
 import orchard.gear.Device;
 import orchard.gear.Ref;
-import orchard.gear.Takeover;
 import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
@@ -155,9 +154,8 @@ class TempoTest {
     }
 
     private void open(Rig gear, Ref.ToParameter tempo, Mapping mapping) {
-        Settings settings =
-                new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP, Settings.Reconcile.THEIRS, tempo);
-        Rig rig = gear.apply(Edit.add("tempo", new Part.OfSettings(settings)))
+        Settings settings = Settings.STANDARD.withTempo(tempo);
+        Rig rig = gear.apply(Edit.change("tempo", gear.part(Settings.ID).orElseThrow(), new Part.OfSettings(settings)))
                 .apply(Edit.add("add", new Part.OfMapping(mapping)));
         bench = new Bench(rig);
         bench.present("synth");

@@ -490,7 +490,7 @@ final class World {
         if (message instanceof MidiMessage.ControlChange cc && cc.number() == WorldRig.KNOB) {
             shown.put("ring", cc.value());
         } else if (message instanceof MidiMessage.NoteOn on) {
-            shown.put("led" + on.note(), on.velocity());
+            shown.put("led" + on.note(), on.velocity() == 0 ? 0 : on.channel() * 1000 + on.velocity());
         } else if (message instanceof MidiMessage.SysEx sysEx && sysEx.length() > 6) {
             shown.put("text", sysEx.words());
         } else if (message instanceof MidiMessage.PitchBend bend && !touched) {

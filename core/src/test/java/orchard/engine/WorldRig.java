@@ -56,19 +56,23 @@ import orchard.gear.Preset;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Seat;
+import orchard.gear.Swatch;
 import orchard.gear.Takeover;
 import orchard.gear.Traits;
 import orchard.gear.Wire;
 import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
+import orchard.light.Motion;
 import orchard.light.Motor;
 import orchard.light.Ring;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.parameter.Binding;
@@ -77,8 +81,10 @@ import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
+import orchard.rig.Darkness;
 import orchard.rig.Part;
 import orchard.rig.Rig;
+import orchard.rig.Settings;
 import orchard.rig.Song;
 import orchard.shape.Accumulate;
 import orchard.shape.Bypassed;
@@ -138,6 +144,8 @@ public final class WorldRig {
                 new Part.OfDevice(desk()),
                 new Part.OfDevice(synth()),
                 new Part.OfPreset(preset()),
+                new Part.OfSettings(
+                        Settings.STANDARD.with(new Darkness(parameter("t3.level"), parameter("t2.hidden")))),
                 new Part.OfSong(new Song("song1", 1, "Dusk", "")),
                 new Part.OfSong(new Song("song2", 2, "Dawn", "")),
                 layer("storm", "", false, List.of(), null),
@@ -218,7 +226,11 @@ public final class WorldRig {
                         FACE);
                 controls.add(i < 2 ? pad.onPage("pads", page) : pad);
             }
-            lights.add(new Light("led" + i, "LED " + i, "pad" + i, new Led(1, FIRST_PAD + i, 0, 5)));
+            lights.add(new Light(
+                    "led" + i,
+                    "LED " + i,
+                    "pad" + i,
+                    i == 0 ? new Led(1, FIRST_PAD, 0, 5, 2, 3) : new Led(1, FIRST_PAD + i, 0, 5)));
         }
         for (int i = 1; i <= 2; i++) {
             controls.add(new Control(
@@ -246,7 +258,13 @@ public final class WorldRig {
                                 List.of(new MidiMessage.SysEx(new byte[] {0x7D, 1, 1, 1})),
                                 List.of(),
                                 List.of())
-                        .with(Traits.PLAIN.withPages(List.of(pads))));
+                        .with(Traits.PLAIN
+                                .withPages(List.of(pads))
+                                .withPalette(List.of(
+                                        new Swatch(5, "red", "#d0402f"),
+                                        new Swatch(6, "dim red", "#4a1710"),
+                                        new Swatch(40, "teal", "#2fb3a6"),
+                                        new Swatch(80, "blue", "#3f6fc0")))));
     }
 
     /** Software that tells all its values when it is asked, and confirms what is set. */
@@ -403,8 +421,17 @@ public final class WorldRig {
         List<Show.Answer> answers = new ArrayList<>();
         if (random.nextInt(3) == 0) {
             String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];
+            Show.Rule usual = light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE;
+            List<Rung> rungs = IntStream.range(0, random.nextInt(4))
+                    .mapToObj(i -> new Rung(condition(random, 1), rule(random), look(random, light)))
+                    .toList();
+            boolean plain = random.nextInt(3) == 0;
             answers.add(new Show.Answer(
-                    new Ref.ToLight("box", light), light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE));
+                    new Ref.ToLight("box", light),
+                    plain ? usual : rule(random),
+                    plain ? Look.USUAL : look(random, light),
+                    plain ? List.of() : rungs,
+                    random.nextInt(2)));
         }
         Takeover takeover = Takeover.values()[random.nextInt(Takeover.values().length)];
         List<String> layers = random.nextInt(2) == 0
@@ -424,6 +451,25 @@ public final class WorldRig {
                 takeover,
                 Marks.NONE,
                 isRow || isLookUp || random.nextInt(3) > 0 ? Cases.NONE : cases(random));
+    }
+
+    private static Show.Rule rule(Random random) {
+        return Show.Rule.values()[random.nextInt(Show.Rule.values().length)];
+    }
+
+    /** Lamps that move by themselves and one that Orchard lets blink; breathing would look another way whenever it is looked at. */
+    private static Look look(Random random, String light) {
+        Motion motion = Motion.values()[random.nextInt(light.equals("led0") ? 3 : 2)];
+        Ref.ToParameter of = random.nextInt(3) > 0
+                ? null
+                : random.nextBoolean() ? parameter("cutoff") : new Ref.ToParameter("bank", "2:level");
+        String[] colours = {"", "red", "teal", "#304050", "own"};
+        return new Look(
+                of,
+                colours[random.nextInt(colours.length)],
+                40 + random.nextInt(3) * 30,
+                motion,
+                random.nextInt(4) == 0 ? "Words" : "");
     }
 
     private static Trigger also(Random random) {

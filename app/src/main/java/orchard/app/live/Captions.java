@@ -4,12 +4,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Hue;
 import orchard.gear.Ref;
 import orchard.layout.Element;
 import orchard.layout.Kind;
@@ -150,24 +150,12 @@ public final class Captions {
 
     private Optional<Integer> hue(Layout layout, Element element) {
         Rig rig = keeper.rig();
-        Optional<Ref.ToParameter> about = address(layout, element).flatMap(ref -> values.now(ref, rig));
-        String group = about.flatMap(rig::parameter).map(Parameter::group).orElse("");
-        return about.flatMap(ref -> rig.device(ref.device())).stream()
-                .flatMap(device -> device.profile().parameters().stream()
-                        .filter(parameter -> parameter.group().equals(group) && isHue(parameter))
-                        .flatMap(parameter -> Optional.ofNullable(
-                                values.parameters().get(new Ref.ToParameter(device.id(), parameter.id()).key()))
-                                .map(stands -> (int) Math.rint(parameter.real(stands.position())))
-                                .stream()))
-                .findFirst();
-    }
-
-    /** Whether a parameter says which colour something has: an angle once round. */
-    static boolean isHue(Parameter parameter) {
-        return parameter.range().unit().equals("°")
-                && parameter.range().low() == 0
-                && parameter.range().high() == 360
-                && parameter.name().toLowerCase(Locale.ROOT).contains("hue");
+        return address(layout, element)
+                .flatMap(ref -> values.now(ref, rig))
+                .flatMap(ref -> Hue.beside(ref, rig))
+                .flatMap(hue -> Optional.ofNullable(values.parameters().get(hue.key()))
+                        .flatMap(stands -> rig.parameter(hue)
+                                .map(parameter -> (int) Math.rint(parameter.real(stands.position())))));
     }
 
     /** What stands on all elements of a layout, by their ids. */

@@ -21,6 +21,7 @@ import orchard.app.store.RigKeeper;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.Hue;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.outcome.CaseTaken;
@@ -324,7 +325,7 @@ public final class LiveHub {
     }
 
     private boolean isHue(Ref.ToParameter parameter) {
-        return names.parameter(parameter).filter(Captions::isHue).isPresent();
+        return names.parameter(parameter).filter(Hue::is).isPresent();
     }
 
     /** Follows which controls are held that make moves fine. */

@@ -13,7 +13,9 @@ import orchard.gear.Takeover;
 import orchard.mapping.Actions;
 import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.parameter.Marks;
@@ -30,6 +32,8 @@ import tools.jackson.core.type.TypeReference;
 @Component
 class MappingTable {
 
+    private static final TypeReference<Look> LOOK = new TypeReference<>() {};
+    private static final TypeReference<List<Rung>> RUNGS = new TypeReference<>() {};
     private static final TypeReference<Condition> DURING = new TypeReference<>() {};
     private static final TypeReference<List<Stage>> STAGES = new TypeReference<>() {};
 
@@ -72,7 +76,10 @@ class MappingTable {
                         rs.getString("mapping"),
                         new Show.Answer(
                                 new Ref.ToLight(rs.getString("device"), rs.getString("light")),
-                                Show.Rule.valueOf(rs.getString("rule")))))
+                                Show.Rule.valueOf(rs.getString("rule")),
+                                rs.getString("look") == null ? Look.USUAL : PartJson.read(rs.getString("look"), LOOK),
+                                rs.getString("rungs") == null ? List.of() : PartJson.read(rs.getString("rungs"), RUNGS),
+                                rs.getInt("asked"))))
                 .list()
                 .stream()
                 .collect(Collectors.groupingBy(Of::mapping, Collectors.mapping(Of::value, Collectors.toList())));
@@ -159,10 +166,16 @@ class MappingTable {
                 insert into mapping_action (mapping, place, device, parameter, on_release, details)
                 values (?, ?, ?, ?, ?, ?)
                 """, rows);
-        batch.batchUpdate(
-                "insert into mapping_answer (mapping, place, device, light, rule) values (?, ?, ?, ?, ?)",
-                ChildRows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {
-                    a.light().device(), a.light().light(), a.rule().name()
-                }));
+        batch.batchUpdate("""
+                insert into mapping_answer (mapping, place, device, light, rule, look, rungs, asked)
+                values (?, ?, ?, ?, ?, ?, ?, ?)
+                """, ChildRows.of(mapping.id(), mapping.show().answers(), a -> new Object[] {
+            a.light().device(),
+            a.light().light(),
+            a.rule().name(),
+            a.look().equals(Look.USUAL) ? null : PartJson.write(a.look(), LOOK),
+            a.rungs().isEmpty() ? null : PartJson.write(a.rungs(), RUNGS),
+            a.rank()
+        }));
     }
 }

@@ -1,8 +1,11 @@
 package orchard.app.store;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.List;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.rig.Darkness;
 import orchard.rig.PartJson;
 import orchard.rig.Settings;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -32,10 +35,8 @@ class SettingsTable {
                                 PartJson.read(rs.getString("sessions"), SESSIONS),
                                 Takeover.valueOf(rs.getString("takeover")),
                                 Settings.Reconcile.valueOf(rs.getString("reconcile")),
-                                rs.getString("tempo_device").isEmpty()
-                                        ? null
-                                        : new Ref.ToParameter(
-                                                rs.getString("tempo_device"), rs.getString("tempo_parameter"))),
+                                parameter(rs, "tempo"),
+                                new Darkness(parameter(rs, "dim"), parameter(rs, "black"))),
                         rs.getLong("revision")))
                 .list();
     }
@@ -47,8 +48,9 @@ class SettingsTable {
     void insert(Settings settings, long revision) {
         jdbc.sql("""
                         insert into settings
-                            (id, revision, octave, takeover, reconcile, udp_ports, tcp_ports, sessions, tempo_device, tempo_parameter)
-                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                            (id, revision, octave, takeover, reconcile, udp_ports, tcp_ports, sessions, tempo_device,
+                             tempo_parameter, dim_device, dim_parameter, black_device, black_parameter)
+                        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                         """)
                 .params(
                         Settings.ID,
@@ -59,8 +61,25 @@ class SettingsTable {
                         PartJson.write(settings.udpPorts(), PORTS),
                         PartJson.write(settings.tcpPorts(), PORTS),
                         PartJson.write(settings.sessions(), SESSIONS),
-                        settings.tempo() == null ? "" : settings.tempo().device(),
-                        settings.tempo() == null ? "" : settings.tempo().parameter())
+                        device(settings.tempo()),
+                        parameter(settings.tempo()),
+                        device(settings.darkness().dim()),
+                        parameter(settings.darkness().dim()),
+                        device(settings.darkness().black()),
+                        parameter(settings.darkness().black()))
                 .update();
+    }
+
+    private static Ref.ToParameter parameter(ResultSet rs, String of) throws SQLException {
+        String device = rs.getString(of + "_device");
+        return device.isEmpty() ? null : new Ref.ToParameter(device, rs.getString(of + "_parameter"));
+    }
+
+    private static String device(Ref.ToParameter parameter) {
+        return parameter == null ? "" : parameter.device();
+    }
+
+    private static String parameter(Ref.ToParameter parameter) {
+        return parameter == null ? "" : parameter.parameter();
     }
 }

@@ -59,7 +59,8 @@ class SettingsActions {
                     before.sessions(),
                     takeover,
                     reconcile,
-                    clock.map(change -> new Ref.ToParameter(change.id(), CLOCK)).orElseGet(() -> tempo(tempo, rig)));
+                    clock.map(change -> new Ref.ToParameter(change.id(), CLOCK)).orElseGet(() -> tempo(tempo, rig)),
+                    before.darkness());
             List<Edit.Change> changes = new ArrayList<>(clock.stream().toList());
             changes.add(new Edit.Change(rig.part(Settings.ID).orElse(null), new Part.OfSettings(after)));
             return new Edit("Change what holds for the whole rig", changes);

@@ -31,6 +31,7 @@ import orchard.app.harness.TestDatabase;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.Values;
 import orchard.condition.Always;
+import orchard.condition.DevicePresent;
 import orchard.gear.Device;
 import orchard.gear.Preset;
 import orchard.gear.Profile;
@@ -47,9 +48,12 @@ import orchard.layout.Kind;
 import orchard.layout.Layout;
 import orchard.layout.Page;
 import orchard.layout.Upright;
+import orchard.light.Motion;
 import orchard.mapping.Actions;
 import orchard.mapping.Gesture;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.parameter.Binding;
@@ -58,6 +62,7 @@ import orchard.parameter.Law;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
+import orchard.rig.Darkness;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -141,7 +146,9 @@ class KeepingTest {
                 now.sessions(),
                 now.takeover(),
                 now.reconcile(),
-                new Ref.ToParameter("loft", "tempo"));
+                new Ref.ToParameter("loft", "tempo"),
+                new Darkness(
+                        new Ref.ToParameter("loft", "house.master"), new Ref.ToParameter("loft", "house.blackout")));
     }
 
     private static Preset preset() {
@@ -410,6 +417,16 @@ class KeepingTest {
                 new Always(),
                 shape,
                 new Actions(List.of(new SetParameter(new Ref.ToParameter("wherry", "filter.cutoff")))),
-                new Show(List.of(new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE))));
+                new Show(List.of(
+                        new Show.Answer(new Ref.ToLight("cobble", "knob8.display"), Show.Rule.VALUE),
+                        new Show.Answer(
+                                new Ref.ToLight("cobble", "pad1.light"),
+                                Show.Rule.ON_OFF,
+                                Look.in("amber").at(40),
+                                List.of(new Rung(
+                                        new DevicePresent("peat"),
+                                        Show.Rule.ON,
+                                        Look.in("red").with(Motion.BLINKING))),
+                                2))));
     }
 }

@@ -144,7 +144,13 @@ group : part ;
 
 show : 'and'? 'show' answer ('and' answer)* ;
 
-answer : ('its' 'value' | 'on' 'or' 'off') 'on' light ;
+answer : ('while' condition ',' shown ',' 'otherwise')* shown 'on' light ('asked' 'at' NUMBER)? ;
+
+shown : what ('of' parameter)? look ;
+
+what : 'its' 'value' | 'its' 'name' | 'on' 'or' 'off' | 'lit' | 'dark' ;
+
+look : ('saying' STRING)? ('in' STRING)? ('at' percent)? ('blinking' | 'breathing')? ;
 
 takeover : 'it' ('jumps' | 'is' 'picked' 'up' | 'converges') ;
 

@@ -1,0 +1,47 @@
+package orchard.engine;
+
+import java.util.HashMap;
+import java.util.Map;
+import orchard.gear.Device;
+import orchard.light.Colours;
+import orchard.light.Palette;
+
+/** The colours of one device's lamps, as its colour table and the performer say. Asked on the engine's thread only, once it is made. */
+final class DeviceColours {
+
+    private final Palette palette;
+    /** What is sent for colours that the performer chose, by {@code #rrggbb}. */
+    private final Map<String, Integer> chosen = new HashMap<>();
+    /** How the entries of the colour table look. */
+    private final Map<Integer, String> looks = new HashMap<>();
+
+    DeviceColours(Device device) {
+        palette = new Palette(device.profile().traits().palette().stream()
+                .map(swatch -> new Palette.Entry(swatch.value(), swatch.colour()))
+                .toList());
+        device.profile().traits().palette().forEach(swatch -> looks.put(swatch.value(), swatch.colour()));
+        device.profile()
+                .choices()
+                .colours()
+                .forEach((colour, value) -> Colours.rgb(colour).ifPresent(rgb -> chosen.put(rgb, value)));
+    }
+
+    /**
+     * What is sent for a lit lamp.
+     *
+     * @param rgb the colour that is wanted, or null for the lamp's usual one
+     * @param usual what is sent for that
+     * @param brightness 0..1
+     */
+    int index(String rgb, int usual, double brightness) {
+        boolean whole = brightness >= 1;
+        if (rgb != null && whole && chosen.containsKey(rgb)) {
+            return chosen.get(rgb);
+        }
+        String wanted = rgb == null ? looks.get(usual) : rgb;
+        if (wanted == null || palette.isEmpty() || rgb == null && whole) {
+            return usual;
+        }
+        return palette.nearest(wanted, brightness);
+    }
+}

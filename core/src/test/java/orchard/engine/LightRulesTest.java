@@ -1,0 +1,269 @@
+package orchard.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import orchard.Gear;
+import orchard.condition.Compared;
+import orchard.condition.DevicePresent;
+import orchard.condition.Known;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
+import orchard.gear.Device;
+import orchard.gear.Ref;
+import orchard.gear.Swatch;
+import orchard.gear.Traits;
+import orchard.light.Led;
+import orchard.light.Light;
+import orchard.light.Motion;
+import orchard.mapping.Look;
+import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
+import orchard.mapping.Show;
+import orchard.mapping.Show.Rule;
+import orchard.rig.Darkness;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.rig.Settings;
+import orchard.signal.Message;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+
+/** What a light shows: the first of its rules that holds, in the colours its device has. */
+class LightRulesTest {
+
+    private static final Ref.ToParameter MUTE = new Ref.ToParameter("desk", "mute");
+    private static final Ref.ToParameter VOLUME = new Ref.ToParameter("desk", "volume");
+    private static final Look RED = Look.in("red");
+    private static final Look AMBER = Look.in("amber");
+
+    private Rig rig;
+    private Bench bench;
+
+    /** A box whose lamps have four colours; the first blinks by itself, the second cannot. */
+    private static Device box() {
+        Device box = Gear.box();
+        List<Light> lights = new ArrayList<>(box.profile().lights());
+        lights.removeIf(light -> light.id().endsWith("led"));
+        lights.add(new Light("p1.led", "Lamp 1", "p1", new Led(1, 36, 0, 5, 2, 3)));
+        lights.add(new Light("p2.led", "Lamp 2", "p2", new Led(1, 37, 0, 5)));
+        return box.with(box.profile()
+                .withLights(lights)
+                .with(Traits.PLAIN.withPalette(List.of(
+                        new Swatch(5, "white", "#f0f0f0"),
+                        new Swatch(7, "red", "#d0402f"),
+                        new Swatch(9, "amber", "#e09828"),
+                        new Swatch(11, "dim amber", "#5a3c10"),
+                        new Swatch(8, "dim red", "#4a1710")))));
+    }
+
+    private void open(Settings settings, Mapping... mappings) {
+        rig = Rig.of(List.of(new Part.OfDevice(box()), new Part.OfDevice(Gear.desk())));
+        if (settings != null) {
+            rig = rig.apply(Edit.add("settings", new Part.OfSettings(settings)));
+        }
+        for (Mapping mapping : mappings) {
+            rig = rig.apply(Edit.add("mapping", new Part.OfMapping(mapping)));
+        }
+        bench = new Bench(rig);
+    }
+
+    private static Mapping pad(String id, int pad, String parameter, Show.Answer answer) {
+        return Gear.mapping(id, "p" + pad, "gate", parameter).with(new Show(List.of(answer)));
+    }
+
+    private static Show.Answer on(String light, Rule rule, Look look, Rung... rungs) {
+        return new Show.Answer(new Ref.ToLight("box", light), rule, look, List.of(rungs), 0);
+    }
+
+    private static Compared above(double decibels) {
+        return new Compared(VOLUME, Compared.Is.ABOVE, decibels, 0);
+    }
+
+    private void tell(String parameter, double real) {
+        bench.tell(parameter, (float) real, "");
+        bench.pass(50);
+    }
+
+    private List<Message> shown() {
+        List<Message> shown = bench.sent.stream()
+                .filter(sent -> sent.device().equals("box"))
+                .map(Bench.Sent::message)
+                .toList();
+        bench.sent.clear();
+        return shown;
+    }
+
+    private static Message lit(int channel, int note, int colour) {
+        return new MidiMessage.NoteOn(channel, note, colour);
+    }
+
+    @Test
+    void theFirstRuleThatHoldsWinsAndTheDefaultWhereNoneDoes() {
+        open(
+                null,
+                pad(
+                        "m1",
+                        1,
+                        "mute",
+                        on(
+                                "p1.led",
+                                Rule.ON_OFF,
+                                AMBER.at(40),
+                                new Rung(above(0), Rule.ON, RED.with(Motion.BLINKING)),
+                                new Rung(above(-20), Rule.ON, RED.with(Motion.BREATHING)),
+                                new Rung(new Not(new Known(VOLUME)), Rule.OFF, Look.USUAL))));
+        tell("mute", 1);
+        assertThat(shown()).as("dark: nobody knows the volume").isEmpty();
+        tell("volume", -40);
+        assertThat(shown()).as("the default: muted").containsExactly(lit(1, 36, 11));
+        tell("volume", -10);
+        assertThat(shown()).containsExactly(lit(3, 36, 7));
+        tell("volume", 3);
+        assertThat(shown()).containsExactly(lit(2, 36, 7));
+        tell("mute", 0);
+        assertThat(shown()).as("what is over it holds").isEmpty();
+        tell("volume", -40);
+        assertThat(shown()).containsExactly(lit(1, 36, 0));
+    }
+
+    @Test
+    void whatARuleAsksAboutMayComeAndGo() {
+        open(
+                null,
+                pad(
+                        "m1",
+                        1,
+                        "mute",
+                        on(
+                                "p1.led",
+                                Rule.OFF,
+                                Look.USUAL,
+                                new Rung(new DevicePresent("desk"), Rule.ON, AMBER),
+                                new Rung(new LayerOn("gone"), Rule.ON, RED))));
+        bench.pass(50);
+        bench.engine.handle(new Event.Doubted(bench.nanos, "box", "to be told everything"));
+        bench.pass(50);
+        assertThat(shown()).contains(lit(1, 36, 9));
+        bench.gone("desk");
+        bench.pass(50);
+        assertThat(shown()).as("a layer that is gone is never on").containsExactly(lit(1, 36, 0));
+        bench.present("desk");
+        bench.pass(50);
+        assertThat(shown()).containsExactly(lit(1, 36, 9));
+    }
+
+    @Test
+    void aLampThatCannotBlinkIsLetBlink() {
+        open(null, pad("m1", 2, "mute", on("p2.led", Rule.ON_OFF, RED.with(Motion.BLINKING))));
+        bench.pass(200 - bench.nanos / 1_000_000 % 500);
+        tell("mute", 1);
+        shown();
+        List<Message> seen = new ArrayList<>();
+        for (int i = 0; i < 200; i++) {
+            bench.pass(10);
+            seen.addAll(shown());
+        }
+        assertThat(seen).hasSize(8).startsWith(lit(1, 37, 0), lit(1, 37, 7));
+        tell("mute", 0);
+        bench.pass(600);
+        shown();
+        bench.pass(2_000);
+        assertThat(shown()).as("a lamp that is dark rests").isEmpty();
+    }
+
+    @Test
+    void theSentenceOfTheLowestRankIsAskedFirst() {
+        Show.Answer later = on("p1.led", Rule.ON, AMBER).ranked(2);
+        Show.Answer first = on("p1.led", Rule.ON, RED).ranked(1);
+        open(null, pad("m1", 1, "mute", later), pad("m2", 2, "volume", first));
+        bench.engine.handle(new Event.Doubted(bench.nanos, "box", "to be told everything"));
+        bench.pass(50);
+        assertThat(shown()).contains(lit(1, 36, 7)).doesNotContain(lit(1, 36, 9));
+    }
+
+    @Test
+    void allAreDimmedOrSwitchedOffAtOnce() {
+        open(
+                Settings.STANDARD.with(new Darkness(new Ref.ToParameter("desk", "cutoff"), MUTE)),
+                pad("m1", 1, "volume", on("p1.led", Rule.ON, AMBER)),
+                pad("m2", 2, "volume", on("p2.led", Rule.ON, Look.USUAL)));
+        tell("volume", 0);
+        bench.engine.handle(new Event.Doubted(bench.nanos, "box", "to be told everything"));
+        bench.pass(50);
+        assertThat(shown()).contains(lit(1, 36, 9), lit(1, 37, 5));
+        tell("cutoff", 900);
+        assertThat(shown()).as("dimmed by 4 of 10").contains(lit(1, 36, 11));
+        tell("mute", 1);
+        assertThat(shown()).containsExactlyInAnyOrder(lit(1, 36, 0), lit(1, 37, 0));
+        tell("mute", 0);
+        tell("cutoff", 8000);
+        assertThat(shown()).endsWith(lit(1, 36, 9)).contains(lit(1, 37, 5));
+    }
+
+    @Test
+    void aDisplayShowsTheNameAndTheValueWhileItIsMoved() {
+        open(null, pad("m1", 1, "volume", on("k1.text", Rule.NAME, Look.USUAL)));
+        bench.pass(50);
+        assertThat(words()).endsWith("Volume");
+        bench.tell("volume", -12, "-12.0 dB");
+        bench.pass(50);
+        assertThat(words()).endsWith("-12.0 dB");
+        bench.pass(1_000);
+        bench.tell("volume", -13, "-13.0 dB");
+        bench.pass(1_000);
+        assertThat(words()).endsWith("-13.0 dB");
+        bench.pass(600);
+        assertThat(words()).endsWith("Volume");
+        bench.sent.clear();
+        bench.pass(5_000);
+        assertThat(words()).isEmpty();
+    }
+
+    private List<String> words() {
+        return shown().stream()
+                .filter(MidiMessage.SysEx.class::isInstance)
+                .map(MidiMessage.SysEx.class::cast)
+                .filter(sysEx -> sysEx.length() > 8)
+                .map(sysEx -> new String(sysEx.data(), 4, sysEx.length() - 4).strip())
+                .toList();
+    }
+
+    @Test
+    void aColourThatThePerformerChoseIsSent() {
+        open(null, pad("m1", 1, "mute", on("p1.led", Rule.ON_OFF, AMBER)));
+        Device box = rig.ownDevice("box").orElseThrow();
+        Rig other = rig.apply(Edit.change(
+                "colour",
+                new Part.OfDevice(box),
+                new Part.OfDevice(
+                        box.with(box.profile().with(box.profile().choices().withColour("amber", 99))))));
+        bench.edit(other);
+        tell("mute", 1);
+        assertThat(shown()).endsWith(lit(1, 36, 99));
+    }
+
+    @Test
+    void wordsStandInPlaceOfTheValue() {
+        open(
+                null,
+                pad(
+                        "m1",
+                        1,
+                        "mute",
+                        on(
+                                "k1.text",
+                                Rule.VALUE,
+                                Look.USUAL,
+                                new Rung(
+                                        new Compared(MUTE, Compared.Is.ABOVE, 0.5, 0),
+                                        Rule.ON,
+                                        new Look(null, "", 100, Motion.STILL, "Quiet now")))));
+        tell("mute", 1);
+        assertThat(words()).endsWith("Quiet now");
+        tell("mute", 0);
+        assertThat(words()).endsWith("off");
+    }
+}
