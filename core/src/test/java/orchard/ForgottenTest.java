@@ -51,7 +51,11 @@ class ForgottenTest {
     /** Who has to know of every variant of a family besides. */
     private static final Map<String, Set<String>> VISITED = Map.of(
             "orchard/action/Action", Set.of("orchard/engine/ActionRunner", "orchard/text/ActionWriter"),
-            "orchard/condition/Condition", Set.of("orchard/engine/ConditionCompiler", "orchard/text/ConditionWriter"),
+            "orchard/condition/Condition",
+                    Set.of(
+                            "orchard/engine/ConditionCompiler",
+                            "orchard/engine/ConditionSources",
+                            "orchard/text/ConditionWriter"),
             "orchard/trigger/Trigger", Set.of("orchard/engine/TriggerCompiler", "orchard/text/TriggerWriter"),
             "orchard/shape/Stage", Set.of("orchard/text/StageWriter"),
             "orchard/engine/Event", Set.of("orchard/engine/Engine"),

@@ -26,10 +26,11 @@ import * as table from "./table.js";
 import * as layers from "./layers.js";
 import * as foci from "./foci.js";
 import * as text from "./text.js";
+import * as light from "./light.js";
 
 const views = {
   map, describe, connect, layouts, layoutfile, rehearse, perform, monitor, find,
-  pages, presets, pairs, many, table, layers, foci, text,
+  pages, presets, pairs, many, table, layers, foci, text, light,
 };
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];

@@ -5,6 +5,7 @@ import { drag, arrowStep, clamp } from "./drag.js";
 import { isLearning } from "./learning.js";
 import { pulse, watchBranches } from "./branches.js";
 import { twice } from "./doomed.js";
+import { mountFields, pickedUp } from "./fields.js";
 import { post, say } from "./replies.js";
 import { mountNumbers } from "./numbers.js";
 import { narrowing } from "./lists.js";
@@ -22,8 +23,7 @@ export function mount(main, known) {
   points = numbers(fall.dataset.points);
   positions = numbers(fall.dataset.positions);
   mountStages(main);
-  main.querySelectorAll(".actionlines").forEach(mountLines);
-  mountWhich(main);
+  mountFields(main);
   fall.classList.toggle("dimmed", Boolean(main.dataset.selected));
   main.querySelectorAll(".cell").forEach(mountCell);
   main.querySelector(".cell.target")?.scrollIntoView({ block: "nearest" });
@@ -50,7 +50,6 @@ export function mount(main, known) {
     .querySelectorAll("[data-open]")
     .forEach((button) => button.addEventListener("click", () => openClause(button.dataset.open)));
   main.querySelectorAll("[data-close]").forEach((button) => button.addEventListener("click", () => escape()));
-  main.querySelectorAll("input.quantity").forEach(mountQuantity);
   const written = main.querySelector('.clause[data-clause="text"]');
   if (written) mountText(written);
   mountNumbers(main);
@@ -203,81 +202,6 @@ function mountStages(main) {
   });
 }
 
-/** Lines of what is done: they can be moved and taken out; a new one is taken in hand at once. */
-function mountLines(list) {
-  if (!list) return;
-  list.addEventListener("click", (event) => {
-    const line = event.target.closest("li");
-    if (event.target.closest("[data-out]")) line.remove();
-    if (event.target.closest("[data-up]")) line.previousElementSibling?.before(line);
-  });
-  list.addEventListener("htmx:afterSettle", (event) => {
-    list.querySelectorAll(".quantity:not([data-mounted])").forEach(mountQuantity);
-    if (event.target === list) list.lastElementChild.querySelector("[data-field=what]").focus();
-  });
-}
-
-// A field for a parameter: it is typed, touched, or picked in a tree.
-let wanting; // the field that takes what is touched next
-let taken = "";
-function mountWhich(main) {
-  wanting = undefined;
-  main.addEventListener("click", async (event) => {
-    const which = event.target.closest(".which");
-    const field = which?.querySelector("input");
-    if (event.target.closest("[data-touch]")) {
-      wanting = field;
-      const answer = await post("/learn/pick", "");
-      if (!answer.ok) say(answer.text);
-    } else if (event.target.closest("[data-tree]")) {
-      const tree = which.querySelector(".tree");
-      tree.hidden = !tree.hidden;
-      event.target.setAttribute("aria-expanded", !tree.hidden);
-      if (!tree.hidden) htmx.ajax("GET", "/map/tree", { target: tree, swap: "innerHTML" });
-    } else if (event.target.closest("[data-leaf]")) {
-      which.querySelector(".tree").hidden = true;
-      which.querySelector("[data-tree]").setAttribute("aria-expanded", false);
-      take(field, event.target.closest("[data-leaf]").dataset.key);
-    }
-  });
-}
-
-async function take(field, key) {
-  const answer = await fetch("/map/title?key=" + encodeURIComponent(key));
-  field.value = await answer.text();
-  field.dispatchEvent(new Event("change", { bubbles: true }));
-  field.focus();
-}
-
-/** A field for a real value: arrows step the number that stands in it, the wheel too; double-click gives the default. */
-function mountQuantity(input) {
-  input.dataset.mounted = "";
-  const nudge = (steps) => {
-    const match = input.value.replace("−", "-").match(/^\s*(-?\d*\.?\d+)\s*(.*)$/);
-    if (!match) return;
-    const decimals = (match[1].split(".")[1] ?? "").length;
-    const unit = decimals ? 10 ** -decimals : 1;
-    input.value = ((Number(match[1]) + steps * unit).toFixed(Number.isInteger(steps) ? decimals : decimals + 1) + " " + match[2])
-      .trim()
-      .replace("-", "−");
-  };
-  input.addEventListener("keydown", (event) => {
-    if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
-    event.preventDefault();
-    nudge(arrowStep(event));
-  });
-  input.addEventListener(
-    "wheel",
-    (event) => {
-      if (document.activeElement !== input) return;
-      event.preventDefault();
-      nudge(event.deltaY < 0 ? 1 : -1);
-    },
-    { passive: false }
-  );
-  input.addEventListener("dblclick", () => (input.value = input.dataset.standard));
-}
-
 function mountCell(cell) {
   showCell(cell, Number(cell.dataset.value));
   if (cell.classList.contains("still")) return;
@@ -326,8 +250,7 @@ function showCell(cell, value, text) {
 // What was just learned is shown, selected and live.
 let learned = "";
 export function learn({ status }) {
-  if (status.picked && status.picked !== taken && wanting?.isConnected) take(wanting, status.picked);
-  taken = status.picked;
+  pickedUp(status.picked);
   if (!status.done || !status.mapping || status.mapping === learned) return;
   learned = status.mapping;
   history.replaceState(history.state, "", "/map?mapping=" + encodeURIComponent(learned));

@@ -22,6 +22,7 @@ import orchard.engine.Plan.ParameterPlan;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.DeviceColours;
 import orchard.gear.Dimension;
 import orchard.gear.Dump;
 import orchard.gear.Feel;

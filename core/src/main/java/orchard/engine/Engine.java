@@ -182,6 +182,28 @@ public final class Engine {
         return parameter == null ? Double.NaN : parameter.state().position;
     }
 
+    /** Why a light shows what it shows; empty if there is no such light. Called on the engine's thread. */
+    public Optional<LightReason> why(Ref.ToLight light) {
+        return light(light).map(lights::why);
+    }
+
+    /** Shows something on a light for two seconds, whatever its rules say. Called on the engine's thread. */
+    public void attempt(long nanos, Ref.ToLight light, Message message) {
+        advance(nanos);
+        cycle.now = Math.max(cycle.now, nanos);
+        light(light).ifPresent(one -> lights.attempt(one, message));
+    }
+
+    private Optional<State.OfLight> light(Ref.ToLight light) {
+        DevicePlan device = plan.device(light.device());
+        return device == null
+                ? Optional.empty()
+                : device.lights().stream()
+                        .map(Plan.LightPlan::state)
+                        .filter(one -> one.ref.equals(light))
+                        .findFirst();
+    }
+
     private void insidersAreThere() {
         for (DevicePlan device : plan.devices()) {
             if (device.device().seat().wire().inside()) {

@@ -3,12 +3,15 @@ package orchard.engine;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.LongFunction;
 import java.util.function.LongSupplier;
+import orchard.gear.Ref;
 import orchard.signal.Message;
 
 /**
@@ -171,6 +174,22 @@ public final class EngineThread implements AutoCloseable {
             lock.unlock();
         }
         task.run();
+    }
+
+    /**
+     * Why a light shows what it shows: asked on the engine's thread, once all is dealt with that waits in the express lane.
+     *
+     * @return done with empty if there is no such light
+     */
+    public CompletableFuture<Optional<LightReason>> why(Ref.ToLight light) {
+        CompletableFuture<Optional<LightReason>> answer = new CompletableFuture<>();
+        after(() -> answer.complete(engine.why(light)));
+        return answer;
+    }
+
+    /** Shows something on a light for two seconds, whatever its rules say. */
+    public void attempt(Ref.ToLight light, Message message) {
+        after(() -> engine.attempt(clock.getAsLong(), light, message));
     }
 
     /** How many messages were lost because too many waited. */

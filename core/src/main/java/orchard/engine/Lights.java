@@ -1,7 +1,11 @@
 package orchard.engine;
 
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.Shown;
@@ -32,6 +36,9 @@ final class Lights {
 
     /** So long a display that shows a name shows the value after it was moved. */
     static final long VALUE_NANOS = 1_500_000_000;
+
+    /** So long what is tried by hand stays. */
+    private static final long TRIED_NANOS = 2_000_000_000;
 
     /** What is said in place of a value that nobody knows. */
     private static final String UNKNOWN = "?";
@@ -239,6 +246,43 @@ final class Lights {
     private static boolean isOver(LightRule rule, LightRule other) {
         int above = Integer.compare(rule.mapping().rank, other.mapping().rank);
         return above > 0 || above == 0 && rule.rank() < other.rank();
+    }
+
+    /** Why a light shows what it shows; the sentence that wins comes first, then those that would. */
+    LightReason why(State.OfLight light) {
+        LightRule top = rule(light);
+        List<LightRule> order = new ArrayList<>(List.of(light.rules));
+        order.sort(Comparator.comparing((LightRule rule) -> rule != top)
+                .thenComparing(rule -> !rule.isInForce())
+                .thenComparing(rule -> -rule.mapping().rank)
+                .thenComparing(LightRule::rank));
+        List<LightReason.Answer> answers = order.stream()
+                .map(rule -> {
+                    List<Boolean> holds = Stream.of(rule.rungs())
+                            .map(rung -> rung.holds() == null || rung.holds().holds(Double.NaN))
+                            .toList();
+                    int first = holds.indexOf(true);
+                    return new LightReason.Answer(
+                            rule.mapping().id,
+                            rule == top ? LightReason.Verdict.WINS : rule.verdict(),
+                            first < 0 ? holds.size() : first,
+                            holds,
+                            rule.shown().isKnown());
+                })
+                .toList();
+        boolean isDark = isBlack() && light.plan.kind().goesDark();
+        return new LightReason(light.ref, light.shown, light.device.present, isDark, answers, light.showingNanos);
+    }
+
+    /** Shows something for a while, whatever the rules say; then the light is told anew. */
+    void attempt(State.OfLight light, Message message) {
+        if (light.device.present) {
+            light.shown = null;
+            light.used = true;
+            light.handUntil = cycle.now + TRIED_NANOS;
+            cycle.show(light, message);
+            changed(light);
+        }
     }
 
     /** Whether somebody switched all lamps off. */

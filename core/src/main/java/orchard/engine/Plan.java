@@ -21,6 +21,7 @@ import orchard.engine.Plan.PageKey;
 import orchard.engine.Plan.PresetRack;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Control;
+import orchard.gear.DeviceColours;
 import orchard.gear.Dimension;
 import orchard.gear.Focus;
 import orchard.gear.Layer;
@@ -605,6 +606,15 @@ public final class Plan {
                 }
             }
             return otherwise;
+        }
+
+        /** Why it does not win. */
+        LightReason.Verdict verdict() {
+            return !mapping.active
+                    ? LightReason.Verdict.OFF
+                    : pages != null && pages.at != page
+                            ? LightReason.Verdict.PAGE
+                            : otherwise.isThere() ? LightReason.Verdict.UNDER : LightReason.Verdict.EMPTY;
         }
 
         /** Everything it may show. */

@@ -16,6 +16,7 @@ import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Target;
+import orchard.gear.DeviceColours;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.parameter.Parameter;

@@ -3,6 +3,7 @@ package orchard.gear;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -34,7 +35,10 @@ public record Setup(Traits traits, Choices choices) {
             List<ParameterPage> parameterPages,
             Boolean noteOffs,
             List<Dump> dumps,
-            @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, Integer> colours) {}
+            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Sent> colours) {}
+
+    /** What is sent for a colour. */
+    record Sent(String colour, int value) {}
 
     /** What was stored. */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
@@ -42,7 +46,12 @@ public record Setup(Traits traits, Choices choices) {
         return new Setup(
                 new Traits(from.pages, from.palette, from.memory, Boolean.TRUE.equals(from.noteOffs), from.dumps),
                 new Choices(
-                        from.feels, from.brightness, from.clusters, from.takeover, from.parameterPages, from.colours));
+                        from.feels,
+                        from.brightness,
+                        from.clusters,
+                        from.takeover,
+                        from.parameterPages,
+                        colours(from.colours)));
     }
 
     /** How it is stored. */
@@ -59,6 +68,16 @@ public record Setup(Traits traits, Choices choices) {
                 choices.parameterPages(),
                 traits.noteOffs() ? true : null,
                 traits.dumps().isEmpty() ? null : traits.dumps(),
-                choices.colours());
+                choices.colours().entrySet().stream()
+                        .map(entry -> new Sent(entry.getKey(), entry.getValue()))
+                        .toList());
+    }
+
+    private static Map<String, Integer> colours(List<Sent> colours) {
+        Map<String, Integer> all = new LinkedHashMap<>();
+        if (colours != null) {
+            colours.forEach(sent -> all.put(sent.colour(), sent.value()));
+        }
+        return all;
     }
 }

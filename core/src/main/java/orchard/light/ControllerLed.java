@@ -55,6 +55,13 @@ public record ControllerLed(int channel, int number, int off, int on) implements
     }
 
     @Override
+    public Optional<Lit> lit(Message message) {
+        return message instanceof MidiMessage.ControlChange change && change.number() == number
+                ? Optional.of(new Lit(change.value(), Motion.STILL))
+                : Optional.empty();
+    }
+
+    @Override
     public int usual() {
         return on;
     }

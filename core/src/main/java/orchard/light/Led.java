@@ -84,6 +84,17 @@ public record Led(
     }
 
     @Override
+    public Optional<Lit> lit(Message message) {
+        return message instanceof MidiMessage.NoteOn on && on.note() == note
+                ? Optional.of(new Lit(
+                        on.velocity(),
+                        on.channel() == channel || on.velocity() == off
+                                ? Motion.STILL
+                                : on.channel() == blinking ? Motion.BLINKING : Motion.BREATHING))
+                : Optional.empty();
+    }
+
+    @Override
     public int usual() {
         return on;
     }

@@ -48,6 +48,18 @@ public sealed interface LightKind permits Led, ControllerLed, Ring, Motor, Lette
         return Optional.empty();
     }
 
+    /** The colour a message shows on it, and how that moves; empty if the message is not about it, or it has no colours. */
+    default Optional<Lit> lit(Message message) {
+        return Optional.empty();
+    }
+
+    /**
+     * A lamp that shows a colour.
+     *
+     * @param index what is sent for the colour; 0 or whatever is sent for dark
+     */
+    record Lit(int index, Motion motion) {}
+
     /** The index of the colour in which it is lit where no other is wanted; 0 if it has no colours. */
     default int usual() {
         return 0;

@@ -8,13 +8,16 @@ import java.util.Collection;
 import java.util.List;
 
 /**
- * The colours a device has, to find the nearest to one that is wanted. Nearness is distance in OKLab, a space in which equal distances look alike. An entry that is as good
+ * The colours a device has, to find the nearest to one that is wanted. Nearness is distance in OKLab, a space in which equal distances look alike, with a and b doubled. An entry that is as good
  * as dark is never taken for a lit lamp.
  */
 public final class Palette {
 
     /** An entry of less perceived lightness (OKLab L, 0..1) cannot be told from a dark lamp in a dark house. */
     private static final float DARKEST = 0.2f;
+
+    /** Hue and strength tell colours apart more than lightness does: a and b count double. */
+    private static final float[] WEIGHTS = {1, 2, 2};
 
     private final int[] values;
     private final float[][] entries;
@@ -61,7 +64,7 @@ public final class Palette {
         for (int i = 0; i < values.length; i++) {
             double distance = 0;
             for (int axis = 0; axis < wanted.length; axis++) {
-                double way = entries[i][axis] - wanted[axis] * by;
+                double way = (entries[i][axis] - wanted[axis] * by) * WEIGHTS[axis];
                 distance += way * way;
             }
             if (distance < least) {

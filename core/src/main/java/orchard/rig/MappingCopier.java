@@ -16,6 +16,7 @@ import orchard.gear.Through;
 import orchard.light.Light;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
+import orchard.mapping.LightSet;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -72,13 +73,30 @@ public final class MappingCopier {
     /** The same, whether or not there is such a mapping. */
     public Mapping plain(String id, Ref.ToControl moved, Ref.ToParameter target) {
         Ref.ToControl trigger = trigger(moved, target);
-        return new Mapping(
+        return coloured(new Mapping(
                 id,
                 new When(List.of(trigger)),
                 new Always(),
                 shape(trigger, target),
                 new Actions(List.of(new SetParameter(target))),
-                new Show(answers(trigger)));
+                new Show(answers(trigger))));
+    }
+
+    /** The mapping with the rules that lamps with colours usually have for what it sets. */
+    private Mapping coloured(Mapping mapping) {
+        return LightSet.usual(mapping, rig)
+                .map(set -> mapping.with(new Show(mapping.show().answers().stream()
+                        .map(answer -> hasColours(answer.light()) ? set.of(answer, mapping, rig) : answer)
+                        .toList())))
+                .orElse(mapping);
+    }
+
+    private boolean hasColours(Ref.ToLight ref) {
+        return rig.device(ref.device())
+                .filter(device -> !device.profile().traits().palette().isEmpty())
+                .flatMap(device -> device.profile().light(ref.light()))
+                .filter(light -> light.kind().usual() > 0)
+                .isPresent();
     }
 
     private Shape shape(Ref.ToControl trigger, Ref.ToParameter target) {

@@ -77,8 +77,9 @@ class DoubtTest {
     void movedOnBothSidesItIsAsTheRigSaysAndThatIsSaid() {
         for (Settings.Reconcile reconcile : Settings.Reconcile.values()) {
             Synth synth = agreedAt(1000, FADER);
-            synth.edit(synth.rig.apply(Edit.add(
+            synth.edit(synth.rig.apply(Edit.change(
                     "settings",
+                    synth.rig.part(Settings.ID).orElseThrow(),
                     new Part.OfSettings(new Settings(4, List.of(), List.of(), List.of(), Takeover.JUMP, reconcile)))));
             fader(synth, 127);
             doubt(synth);

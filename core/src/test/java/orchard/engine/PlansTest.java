@@ -132,6 +132,6 @@ class PlansTest {
             "orchard.engine.Plan.mappings",
             "orchard.engine.Plan.presets",
             "orchard.engine.Plan.ruled",
-            "orchard.engine.Plan.turned",
+            "orchard.engine.Plan.showing",
             "orchard.engine.Plan.watched");
 }

@@ -457,9 +457,9 @@ public final class WorldRig {
         return Show.Rule.values()[random.nextInt(Show.Rule.values().length)];
     }
 
-    /** Lamps that move by themselves and one that Orchard lets blink; breathing would look another way whenever it is looked at. */
+    /** One lamp moves by itself; what Orchard has to let blink would look another way whenever it is looked at. */
     private static Look look(Random random, String light) {
-        Motion motion = Motion.values()[random.nextInt(light.equals("led0") ? 3 : 2)];
+        Motion motion = light.equals("led0") ? Motion.values()[random.nextInt(3)] : Motion.STILL;
         Ref.ToParameter of = random.nextInt(3) > 0
                 ? null
                 : random.nextBoolean() ? parameter("cutoff") : new Ref.ToParameter("bank", "2:level");

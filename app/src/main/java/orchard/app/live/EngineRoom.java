@@ -3,8 +3,11 @@ package orchard.app.live;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
@@ -12,6 +15,7 @@ import orchard.engine.Compiler;
 import orchard.engine.Engine;
 import orchard.engine.EngineThread;
 import orchard.engine.Event;
+import orchard.engine.LightReason;
 import orchard.engine.Outlet;
 import orchard.engine.Plan;
 import orchard.engine.Trace;
@@ -29,6 +33,7 @@ public final class EngineRoom {
 
     private static final Logger LOG = LoggerFactory.getLogger(EngineRoom.class);
     private static final int PAYING_SECONDS = 2;
+    private static final int ANSWER_MILLIS = 1_000;
 
     /** What a message is said for that a person typed. */
     public static final String TYPED = "message typed by hand";
@@ -237,6 +242,23 @@ public final class EngineRoom {
     /** Lets a mapping act again that was found in a loop. */
     public void free(String mapping) {
         thread.put(nanos -> new Event.Freed(nanos, mapping));
+    }
+
+    /** Why a light shows what it shows; empty if there is no such light, or the engine does not answer in time. */
+    public Optional<LightReason> why(Ref.ToLight light) {
+        try {
+            return thread.why(light).get(ANSWER_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        } catch (ExecutionException | TimeoutException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Shows something on a light for two seconds, whatever its rules say. */
+    public void attempt(Ref.ToLight light, Message message) {
+        thread.attempt(light, message);
     }
 
     /** How many events were lost because the engine could not keep up. */

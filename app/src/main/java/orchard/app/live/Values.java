@@ -72,6 +72,7 @@ public final class Values {
     }
 
     private final Map<String, String> displays = new ConcurrentHashMap<>();
+    private final Map<String, Message> lights = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
     private final Map<String, FocusMoved> foci = new ConcurrentHashMap<>();
@@ -88,6 +89,11 @@ public final class Values {
     /** What a display shows, by {@code device/light}; "" if nothing is known. */
     public String shown(String display) {
         return displays.getOrDefault(display, "");
+    }
+
+    /** The message that a light was shown last, by {@code device/light}; null if none was. */
+    public Message light(String light) {
+        return lights.get(light);
     }
 
     /** The page of some that is open, from 1, as far as messages told. */
@@ -166,6 +172,7 @@ public final class Values {
             if (outcome instanceof LightShown shown) {
                 follow(trace.rig(), shown).ifPresent(moves::add);
                 displays.put(shown.light().key(), shown.text());
+                lights.put(shown.light().key(), shown.message());
             }
             if (outcome instanceof PageOpened opened) {
                 pages.put(opened.pages(), opened.page());

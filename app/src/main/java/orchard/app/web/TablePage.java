@@ -38,7 +38,7 @@ import org.springframework.web.multipart.MultipartFile;
 class TablePage {
 
     /** The device that has no wire. */
-    private static final Device VARIABLES =
+    static final Device VARIABLES =
             new Device("variables", "Variables", "kept by Orchard", new Seat(Wire.NONE, "", ""), Profile.BLANK);
 
     /** How variables begin: at their default, and where they stood. */

@@ -1,13 +1,13 @@
-package orchard.engine;
+package orchard.gear;
 
 import java.util.HashMap;
 import java.util.Map;
-import orchard.gear.Device;
+import java.util.Optional;
 import orchard.light.Colours;
 import orchard.light.Palette;
 
-/** The colours of one device's lamps, as its colour table and the performer say. Asked on the engine's thread only, once it is made. */
-final class DeviceColours {
+/** The colours of one device's lamps, as its colour table and the performer say. */
+public final class DeviceColours {
 
     private final Palette palette;
     /** What is sent for colours that the performer chose, by {@code #rrggbb}. */
@@ -15,7 +15,8 @@ final class DeviceColours {
     /** How the entries of the colour table look. */
     private final Map<Integer, String> looks = new HashMap<>();
 
-    DeviceColours(Device device) {
+    /** Those of a device as it is now. */
+    public DeviceColours(Device device) {
         palette = new Palette(device.profile().traits().palette().stream()
                 .map(swatch -> new Palette.Entry(swatch.value(), swatch.colour()))
                 .toList());
@@ -33,7 +34,7 @@ final class DeviceColours {
      * @param usual what is sent for that
      * @param brightness 0..1
      */
-    int index(String rgb, int usual, double brightness) {
+    public int index(String rgb, int usual, double brightness) {
         boolean whole = brightness >= 1;
         if (rgb != null && whole && chosen.containsKey(rgb)) {
             return chosen.get(rgb);
@@ -43,5 +44,15 @@ final class DeviceColours {
             return usual;
         }
         return palette.nearest(wanted, brightness);
+    }
+
+    /** How an entry of the colour table looks, as {@code #rrggbb}; empty if nobody said. */
+    public Optional<String> look(int index) {
+        return Optional.ofNullable(looks.get(index));
+    }
+
+    /** Whether there are colours to choose from. */
+    public boolean isEmpty() {
+        return palette.isEmpty();
     }
 }

@@ -1,0 +1,129 @@
+package orchard.mapping;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import orchard.action.Action;
+import orchard.action.Hold;
+import orchard.action.SetTo;
+import orchard.action.Value;
+import orchard.condition.Compared;
+import orchard.condition.Condition;
+import orchard.condition.FocusAt;
+import orchard.condition.Known;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
+import orchard.gear.Directory;
+import orchard.gear.Ref;
+import orchard.light.Motion;
+import orchard.mapping.Show.Answer;
+import orchard.mapping.Show.Rule;
+import orchard.mistake.Mistake;
+import orchard.parameter.Parameter;
+
+/** The rules that lights usually have, by what their sentence does: put there with one press, and changed afterwards like any other. */
+public enum LightSet {
+    TRANSPORT("green while it is on, red while it is not", "green", "red", 100),
+    MUTE("amber while it is on, a dim amber otherwise", "amber", "amber", 30),
+    SOLO("yellow while it is on, a dim yellow otherwise", "yellow", "yellow", 30),
+    ARM("red while it is on, a dim red otherwise", "red", "red", 30),
+    CHOSEN("white while it is the one, a dim blue otherwise", "white", "blue", 40),
+    LAYER("violet while it is on, a dim violet otherwise", "violet", "violet", 30),
+    LEVEL("green, amber in the upper third, red at the top", "green", "amber", 100);
+
+    private static final Look UNKNOWN = Look.in("white").at(30).with(Motion.BREATHING);
+
+    private final String words;
+    private final String on;
+    private final String off;
+    private final int dim;
+
+    LightSet(String words, String on, String off, int dim) {
+        this.words = words;
+        this.on = on;
+        this.off = off;
+        this.dim = dim;
+    }
+
+    /** What it looks like, in words. */
+    public String words() {
+        return words;
+    }
+
+    /** The one that suits what a sentence does, by the name of what it sets; empty where none is usual. */
+    public static Optional<LightSet> usual(Mapping mapping, Directory names) {
+        if (mapping.target().isEmpty()) {
+            return lit(mapping, names).map(condition -> condition instanceof LayerOn ? LAYER : CHOSEN);
+        }
+        Parameter parameter = mapping.target().flatMap(names::parameter).orElse(null);
+        if (parameter == null || !parameter.hasNames()) {
+            return Optional.empty();
+        }
+        String name = parameter.name().toLowerCase(java.util.Locale.ROOT);
+        return Optional.of(
+                name.contains("mute")
+                        ? MUTE
+                        : name.contains("solo")
+                                ? SOLO
+                                : name.matches(".*(arm|record).*")
+                                        ? ARM
+                                        : name.contains("play") ? TRANSPORT : parameter.count() == 2 ? MUTE : CHOSEN);
+    }
+
+    /**
+     * A light's answer by these rules.
+     *
+     * @throws Mistake if the sentence does nothing that could be on or off
+     */
+    public Answer of(Answer answer, Mapping mapping, Directory names) {
+        Optional<Ref.ToParameter> target =
+                mapping.target().filter(one -> names.parameter(one).isPresent());
+        List<Rung> rungs = new ArrayList<>();
+        target.ifPresent(one -> rungs.add(new Rung(new Not(new Known(one)), Rule.ON, UNKNOWN)));
+        if (this == LEVEL) {
+            Ref.ToParameter one =
+                    target.orElseThrow(() -> new Mistake("it sets no parameter whose level could be shown"));
+            Parameter parameter = names.parameter(one).orElseThrow();
+            rungs.add(new Rung(above(one, parameter, 0.95), Rule.ON, Look.in("red")));
+            rungs.add(new Rung(above(one, parameter, 0.67), Rule.ON, Look.in(off)));
+            rungs.add(new Rung(above(one, parameter, 0.02), Rule.ON, Look.in(on)));
+            return answer.with(rungs).otherwise(Rule.OFF, Look.USUAL);
+        }
+        Condition lit = lit(mapping, names)
+                .orElseThrow(
+                        () -> new Mistake("it does nothing that could be on or off, so that these rules say nothing"));
+        rungs.add(new Rung(lit, Rule.ON, Look.in(on)));
+        return answer.with(rungs).otherwise(Rule.ON, Look.in(off).at(dim));
+    }
+
+    private static Compared above(Ref.ToParameter ref, Parameter parameter, double share) {
+        return new Compared(ref, Compared.Is.ABOVE, parameter.real(share), 0);
+    }
+
+    /** When what a sentence does is done: its parameter stands where it puts it, or its layer is on, or its place lies under the focus. */
+    private static Optional<Condition> lit(Mapping mapping, Directory names) {
+        Optional<Ref.ToParameter> target = mapping.target();
+        if (target.isPresent()) {
+            Optional<Double> fixed = mapping.everyAction()
+                    .filter(action -> target.get().equals(action.parameter()))
+                    .findFirst()
+                    .flatMap(LightSet::fixed);
+            return names.parameter(target.get())
+                    .map(parameter -> fixed.map(real -> new Compared(target.get(), Compared.Is.AT, real, 0))
+                            .orElseGet(() -> above(target.get(), parameter, 0.499)));
+        }
+        Optional<Condition> layer = mapping.everyAction()
+                .flatMap(action -> action.layers(names).stream())
+                .findFirst()
+                .map(LayerOn::new);
+        return layer.or(() -> mapping.everyAction()
+                .flatMap(action -> action.bringsUnder(names).stream())
+                .findFirst()
+                .map(at -> new FocusAt(at.focus(), at.place())));
+    }
+
+    private static Optional<Double> fixed(Action action) {
+        Value value = action instanceof SetTo set ? set.value() : action instanceof Hold hold ? hold.value() : null;
+        return value instanceof Value.Fixed fixed ? Optional.of(fixed.real()) : Optional.empty();
+    }
+}
