@@ -149,6 +149,7 @@ export function key(event, main) {
     e: () => openClause("do"),
     u: () => openClause("layers"),
     h: () => openClause("while"),
+    z: () => openClause("show"),
     x: () => main.querySelector("#silence")?.click(),
     o: () => (location.href = "/map/layers"),
     b: () => (location.href = "/map/foci"),

@@ -21,6 +21,8 @@ public final class Check {
             new TwoDrivers(),
             new NoWayOut(),
             new NeverActs(),
+            new LightGone(),
+            new LightShared(),
             new Blocked(),
             new Round(),
             new EmptyFocus(),

@@ -50,7 +50,7 @@ public final class Palette {
      * The value of the nearest colour.
      *
      * @param rgb what is wanted, as {@code #rrggbb}
-     * @param brightness how bright of that, 0..1, as it is perceived
+     * @param brightness how much of its light, 0..1; lightness goes with the cube root of that
      * @return −1 if there are no colours
      */
     public int nearest(String rgb, double brightness) {
@@ -58,7 +58,7 @@ public final class Palette {
             return -1;
         }
         float[] wanted = lab(rgb);
-        float by = (float) Math.max(0, Math.min(1, brightness));
+        float by = (float) Math.cbrt(Math.max(0, Math.min(1, brightness)));
         int nearest = 0;
         double least = Double.MAX_VALUE;
         for (int i = 0; i < values.length; i++) {

@@ -24,14 +24,14 @@ import orchard.parameter.Parameter;
 /** The rules that lights usually have, by what their sentence does: put there with one press, and changed afterwards like any other. */
 public enum LightSet {
     TRANSPORT("green while it is on, red while it is not", "green", "red", 100),
-    MUTE("amber while it is on, a dim amber otherwise", "amber", "amber", 30),
-    SOLO("yellow while it is on, a dim yellow otherwise", "yellow", "yellow", 30),
-    ARM("red while it is on, a dim red otherwise", "red", "red", 30),
-    CHOSEN("white while it is the one, a dim blue otherwise", "white", "blue", 40),
-    LAYER("violet while it is on, a dim violet otherwise", "violet", "violet", 30),
+    MUTE("amber while it is on, a dim amber otherwise", "amber", "amber", 15),
+    SOLO("yellow while it is on, a dim yellow otherwise", "yellow", "yellow", 15),
+    ARM("red while it is on, a dim red otherwise", "red", "red", 15),
+    CHOSEN("white while it is the one, a dim blue otherwise", "white", "blue", 25),
+    LAYER("violet while it is on, a dim violet otherwise", "violet", "violet", 15),
     LEVEL("green, amber in the upper third, red at the top", "green", "amber", 100);
 
-    private static final Look UNKNOWN = Look.in("white").at(30).with(Motion.BREATHING);
+    private static final Look UNKNOWN = Look.in("white").at(15).with(Motion.BREATHING);
 
     private final String words;
     private final String on;
@@ -67,7 +67,13 @@ public enum LightSet {
                                 ? SOLO
                                 : name.matches(".*(arm|record).*")
                                         ? ARM
-                                        : name.contains("play") ? TRANSPORT : parameter.count() == 2 ? MUTE : CHOSEN);
+                                        : (name
+                                                                + parameter.textOfReal(parameter
+                                                                        .range()
+                                                                        .high()))
+                                                        .contains("play")
+                                                ? TRANSPORT
+                                                : parameter.count() == 2 ? MUTE : CHOSEN);
     }
 
     /**
@@ -110,7 +116,13 @@ public enum LightSet {
                     .flatMap(LightSet::fixed);
             return names.parameter(target.get())
                     .map(parameter -> fixed.map(real -> new Compared(target.get(), Compared.Is.AT, real, 0))
-                            .orElseGet(() -> above(target.get(), parameter, 0.499)));
+                            .orElseGet(() -> parameter.hasNames() && parameter.count() == 2
+                                    ? new Compared(
+                                            target.get(),
+                                            Compared.Is.AT,
+                                            parameter.range().high(),
+                                            0)
+                                    : above(target.get(), parameter, 0.499)));
         }
         Optional<Condition> layer = mapping.everyAction()
                 .flatMap(action -> action.layers(names).stream())

@@ -209,7 +209,7 @@ public record Sentence(List<Phrase> phrases) {
                     light.flatMap(l -> device.flatMap(d -> d.profile().control(l.control())));
             String where = control.map(c -> c.name() + "’s ").orElse("");
             String lamp = control.isPresent() ? light.map(l -> l.kind().words()).orElseThrow() : directory.words(ref);
-            String rule = answer.words(directory) + " on ";
+            String rule = answer.shortly(directory) + " on ";
             lamps.computeIfAbsent(rule + where, k -> new ArrayList<>()).add(lamp);
         }
         return lamps.entrySet().stream()

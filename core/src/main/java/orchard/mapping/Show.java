@@ -61,6 +61,20 @@ public record Show(List<Answer> answers) {
                     + look.words(rule, names);
         }
 
+        /** The same in few words: of several rules only which colours they show. */
+        public String shortly(Directory names) {
+            if (rungs.isEmpty()) {
+                return look.words(rule, names);
+            }
+            String colours = Stream.concat(rungs.stream().map(Rung::look), Stream.of(look))
+                    .map(Look::colour)
+                    .filter(colour -> !colour.isEmpty())
+                    .distinct()
+                    .collect(Collectors.joining(", "));
+            return (colours.isEmpty() ? "" : colours + " ") + "by "
+                    + (rungs.size() == 1 ? "a rule" : rungs.size() + " rules");
+        }
+
         /** The same with other rules. */
         public Answer with(List<Rung> others) {
             return new Answer(light, rule, look, others, rank);

@@ -82,6 +82,24 @@ public final class MappingCopier {
                 new Show(answers(trigger))));
     }
 
+    /**
+     * How a light answers a mapping if nobody says otherwise.
+     *
+     * @throws EditRefused if there is no such light
+     */
+    public Show.Answer answer(Mapping mapping, Ref.ToLight ref) {
+        Light light = rig.device(ref.device())
+                .flatMap(device -> device.profile().light(ref.light()))
+                .orElseThrow(() -> EditRefused.invalid(
+                        mapping.id(), "light", "There is no light “" + ref.key() + "”; choose another."));
+        Show.Answer plain = new Show.Answer(ref, Show.Rule.usual(light));
+        return hasColours(ref)
+                ? LightSet.usual(mapping, rig)
+                        .map(set -> set.of(plain, mapping, rig))
+                        .orElse(plain)
+                : plain;
+    }
+
     /** The mapping with the rules that lamps with colours usually have for what it sets. */
     private Mapping coloured(Mapping mapping) {
         return LightSet.usual(mapping, rig)

@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.Set;
 import orchard.Gear;
 import orchard.action.Send;
+import orchard.condition.LayerOn;
+import orchard.condition.Not;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Profile;
@@ -15,7 +17,9 @@ import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.rig.Edit;
 import orchard.rig.Part;
@@ -40,6 +44,25 @@ class CheckTest {
             assertThat(finding.sentence()).isEqualTo("Surf › Volume is set by Knob 1 of Box and Knob 2 of Box.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.MAP, "m2", ""));
         });
+    }
+
+    @Test
+    void findsLightsOfTwoSentencesAndRulesThatNeverHold() {
+        Mapping one = Gear.answering(Gear.mapping("m1", "k1", "turn", "volume"), "p1.led", Show.Rule.ON_OFF);
+        Mapping other = Gear.answering(Gear.mapping("m2", "k2", "turn", "mute"), "p1.led", Show.Rule.ON_OFF);
+        assertThat(find(Gear.rig(one, other))).singleElement().satisfies(finding -> {
+            assertThat(finding.finder().title()).isEqualTo("Several answers on one light");
+            assertThat(finding.sentence()).isEqualTo("Lamp 1 answers Knob 1 of Box and Knob 2 of Box.");
+        });
+        Show.Answer second = other.show().answers().get(0);
+        assertThat(find(Gear.rig(one, other.with(new Show(List.of(second.ranked(1)))))))
+                .as("said which is asked first")
+                .isEmpty();
+        Rung gone = new Rung(new Not(new LayerOn("gone")), Show.Rule.ON, Look.in("red"));
+        assertThat(find(Gear.rig(
+                        one.with(new Show(List.of(one.show().answers().get(0).with(List.of(gone))))))))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.finder().title()).isEqualTo("Lights whose rules never hold"));
     }
 
     @Test

@@ -111,7 +111,7 @@ class LightRulesTest {
                         on(
                                 "p1.led",
                                 Rule.ON_OFF,
-                                AMBER.at(40),
+                                AMBER.at(15),
                                 new Rung(above(0), Rule.ON, RED.with(Motion.BLINKING)),
                                 new Rung(above(-20), Rule.ON, RED.with(Motion.BREATHING)),
                                 new Rung(new Not(new Known(VOLUME)), Rule.OFF, Look.USUAL))));
@@ -194,8 +194,8 @@ class LightRulesTest {
         bench.engine.handle(new Event.Doubted(bench.nanos, "box", "to be told everything"));
         bench.pass(50);
         assertThat(shown()).contains(lit(1, 36, 9), lit(1, 37, 5));
-        tell("cutoff", 900);
-        assertThat(shown()).as("dimmed by 4 of 10").contains(lit(1, 36, 11));
+        tell("cutoff", 350);
+        assertThat(shown()).as("dimmed to a seventh").contains(lit(1, 36, 11));
         tell("mute", 1);
         assertThat(shown()).containsExactlyInAnyOrder(lit(1, 36, 0), lit(1, 37, 0));
         tell("mute", 0);

@@ -31,8 +31,8 @@ class PaletteTest {
     void dimmerIsADarkerEntryButNeverADarkOne() {
         Palette amber = palette("#f0a028", "#5a3c10", "#140d04", "#000000");
         assertThat(amber.nearest("#f0a028", 1)).isEqualTo(1);
-        assertThat(amber.nearest("#f0a028", 0.4)).isEqualTo(2);
-        assertThat(amber.nearest("#f0a028", 0.01)).as("lit is lit").isEqualTo(2);
+        assertThat(amber.nearest("#f0a028", 0.15)).isEqualTo(2);
+        assertThat(amber.nearest("#f0a028", 0.001)).as("lit is lit").isEqualTo(2);
     }
 
     @Test

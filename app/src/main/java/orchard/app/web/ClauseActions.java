@@ -200,6 +200,21 @@ class ClauseActions {
         return typed.containsKey("line") ? "map/action :: line(l=${line})" : "map/action :: item(l=${line})";
     }
 
+    /** Chooses which lights answer; those that did already keep their rules. */
+    @PostMapping("/map/{id}/show")
+    ResponseEntity<Void> show(
+            @PathVariable String id,
+            @RequestParam long seen,
+            @RequestParam(name = "light", defaultValue = "") List<String> lights,
+            @RequestParam(defaultValue = "") String also) {
+        return edits.changeWhole(
+                id,
+                seen,
+                "Answers of ",
+                CaseOf.of(id).branch(),
+                (rig, mapping) -> mapping.with(AnswerLines.read(mapping, lights, also, rig)));
+    }
+
     @PostMapping("/map/{id}/marks")
     ResponseEntity<Void> marks(
             @PathVariable String id,

@@ -97,7 +97,7 @@ class LightPage {
         Light light = device.profile().light(ref.light()).orElseThrow(Replies::gone);
         LightView view = view(rig, ref);
         model.addAttribute("device", device);
-        model.addAttribute("view", view);
+        model.addAttribute("lit", view);
         model.addAttribute("key", ref.key());
         model.addAttribute("sets", LightSet.values());
         model.addAttribute(

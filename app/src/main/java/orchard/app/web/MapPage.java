@@ -228,6 +228,8 @@ class MapPage {
         model.addAttribute("conditionKinds", Condition.Kind.values());
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
+        model.addAttribute("answerLines", AnswerLines.of(whole, rig, names));
+        model.addAttribute("allLights", AnswerLines.all(rig));
         model.addAttribute("wholeId", whole.id());
         String written = new SentenceWriter(names, rig.gear()).written(List.of(whole));
         model.addAttribute("written", written);

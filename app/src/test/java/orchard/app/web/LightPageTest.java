@@ -1,0 +1,228 @@
+package orchard.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import orchard.app.harness.Browser;
+import orchard.app.harness.Orchard;
+import orchard.app.harness.TestOrchard;
+import orchard.app.live.EngineRoom;
+import orchard.app.live.Values;
+import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
+import orchard.mapping.Show;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.support.ui.Select;
+
+/** The rules of a light, made and changed on its page, and seen on the panel of the pad box itself. */
+@ExtendWith(Orchard.class)
+class LightPageTest {
+
+    private static final String PAD_6 = "/describe/light?light=cobble/pad6.light";
+    private static final String PLAYING = "[data-parameter='song.playing']";
+
+    @AfterEach
+    void asItWas(TestOrchard orchard) {
+        orchard.reset();
+        orchard.putBack("wherry", "song.playing", "track6.mute", "track7.mute");
+        Awaitility.await().until(() -> orchard.shows("cobble", "pad6").isEmpty());
+    }
+
+    private static void lamp(TestOrchard orchard, int pad, String words) {
+        Awaitility.await().untilAsserted(() -> assertThat(shown(orchard, pad)).contains(words));
+    }
+
+    /** What a pad shows, its colour by the name it has in the pad box's own colour table. */
+    private static String shown(TestOrchard orchard, int pad) {
+        String shown = orchard.shows("cobble", "pad" + pad);
+        return orchard.keeper().rig().ownDevice("cobble").orElseThrow().profile().traits().palette().stream()
+                .filter(swatch -> shown.endsWith(swatch.colour()))
+                .map(swatch -> shown.replace(swatch.colour(), swatch.name()))
+                .findFirst()
+                .orElse(shown);
+    }
+
+    private static void set(TestOrchard orchard, String parameter, double position) {
+        orchard.bean(EngineRoom.class).set("wherry", parameter, position);
+    }
+
+    private static Show.Answer answer(TestOrchard orchard, String mapping) {
+        return orchard.keeper()
+                .rig()
+                .mapping(mapping)
+                .orElseThrow()
+                .show()
+                .answers()
+                .get(0);
+    }
+
+    private static void choose(Browser browser, String css, String value) {
+        new Select(browser.find(css)).selectByValue(value);
+    }
+
+    /** L, a pad, a parameter: the pad is green while it plays and red while it does not, at load and after the software was restarted. */
+    @Test
+    void aPadThatIsLearntForPlaybackShowsGreenAndRed(TestOrchard orchard, Browser browser) {
+        browser.go("/map?group=wherry/song");
+        browser.press("l");
+        browser.see("#learnbar", "Move a control");
+        orchard.standIn("cobble").play("pad3", "hit", 0.8);
+        orchard.standIn("cobble").play("pad3", "release", 0);
+        browser.see("#learnbar", "Pad 3 of Cobble");
+        browser.click(PLAYING);
+        browser.see("#learnbar", "done");
+        browser.press(Keys.ESCAPE);
+        lamp(orchard, 3, "lit red");
+        set(orchard, "song.playing", 1);
+        lamp(orchard, 3, "lit green");
+        orchard.standIn("wherry").play("cable", "pull", 0);
+        lamp(orchard, 3, "");
+        orchard.standIn("wherry").play("cable", "plug", 0);
+        lamp(orchard, 3, "lit");
+        set(orchard, "song.playing", 0);
+        lamp(orchard, 3, "lit red");
+        orchard.standIn("cobble").play("cable", "pull", 0);
+        orchard.standIn("cobble").play("cable", "plug", 0);
+        lamp(orchard, 3, "lit red");
+    }
+
+    @Test
+    void rulesAreMadeChangedMovedAndTakenAway(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6);
+        browser.see("[data-verdict]", "it says what is shown");
+        choose(browser, "[name=set]", "MUTE");
+        browser.see(".rungs", "Seabirds › Mute is at on");
+        lamp(orchard, 6, "lit");
+        String dim = shown(orchard, 6);
+        set(orchard, "track6.mute", 1);
+        browser.see(".rung.wins", "lit in amber");
+        browser.see("[data-now-words]", "lit");
+        lamp(orchard, 6, "lit amber");
+        assertThat(dim).isNotEqualTo(shown(orchard, 6));
+        browser.see(".rung.not [data-why]", "no: Seabirds › Mute is known");
+
+        browser.click("a.btn[href*='/new']");
+        browser.see(".ruleform", "then it is");
+        browser.until(() -> browser.find(".ruleform [data-field=what]").isDisplayed());
+        choose(browser, ".ruleform [data-field=what]", "DEVICE");
+        browser.until(() -> !browser.all(".ruleform [data-field=device]").isEmpty());
+        choose(browser, ".ruleform [data-field=device]", "peat");
+        choose(browser, ".ruleform [name=motion]", "BLINKING");
+        browser.click(".ruleform [name=colour][value=violet]");
+        browser.click(".ruleform [type=submit]");
+        browser.see(".rung.wins", "Peat is there");
+        lamp(orchard, 6, "blinking violet");
+        assertThat(browser.barriers()).isEmpty();
+
+        browser.click(".rung.wins .rungline");
+        browser.see(".ruleform", "Take it away");
+        assertThat(browser.barriers()).isEmpty();
+        browser.click(".ruleform button[hx-post$='by=1']");
+        browser.see(".rung:nth-child(2)", "Peat is there");
+        lamp(orchard, 6, "blinking violet");
+        browser.click(".rung:nth-child(2) .rungline");
+        browser.click(".ruleform .wrong");
+        browser.until(() -> answer(orchard, "m4").rungs().size() == 2);
+        lamp(orchard, 6, "lit amber");
+        browser.chord(Keys.CONTROL, "z");
+        lamp(orchard, 6, "blinking violet");
+    }
+
+    @Test
+    void whatCannotBeIsSaidAtItsPlace(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6 + "&edit=m4/last");
+        browser.type(".ruleform [name=brightness]", "much");
+        browser.click(".ruleform [type=submit]");
+        browser.see(".ruleform .refusal", "1–100 %");
+        browser.go(PAD_6 + "&edit=m4/new");
+        browser.until(() -> !browser.all(".ruleform [data-out]").isEmpty());
+        browser.click(".ruleform [data-out]");
+        browser.click(".ruleform [type=submit]");
+        browser.see(".ruleform .refusal", "Say while what it holds");
+        assertThat(answer(orchard, "m4").rungs()).isEmpty();
+    }
+
+    @Test
+    void whyALightIsAsItIsIsSaidWhileItChanges(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6);
+        choose(browser, "[name=set]", "MUTE");
+        browser.see(".rung.wins", "since ");
+        browser.see(".rung.not:nth-child(2) [data-why]", "no: it is at off");
+        set(orchard, "track6.mute", 1);
+        browser.see(".rung:nth-child(2).wins [data-why]", "since ");
+        browser.see(".rung:nth-child(3) [data-why]", "would win next");
+    }
+
+    @Test
+    void aColourOfTheDeviceIsChosenInPlaceOfTheNearest(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6);
+        choose(browser, "[name=set]", "SOLO");
+        browser.see(".usedcolours", "yellow");
+        set(orchard, "track6.mute", 1);
+        browser.type(".usedcolour:has([value=yellow]) [name=value]", "11");
+        browser.press(Keys.ENTER);
+        browser.see(".usedcolours", "chosen");
+        lamp(orchard, 6, "lit blue");
+        assertThat(orchard.keeper()
+                        .rig()
+                        .ownDevice("cobble")
+                        .orElseThrow()
+                        .profile()
+                        .choices()
+                        .colours())
+                .containsEntry("yellow", 11);
+    }
+
+    @Test
+    void allLampsAreDimmedAndSwitchedOffByVariables(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6);
+        choose(browser, "[name=set]", "ARM");
+        browser.see(".rungs", "red");
+        set(orchard, "track6.mute", 1);
+        lamp(orchard, 6, "lit");
+        String bright = shown(orchard, 6);
+        choose(browser, "#dim", "make");
+        choose(browser, "#black", "make");
+        browser.click(".darkform [type=submit]");
+        browser.until(() -> orchard.keeper().rig().settings().darkness().black() != null);
+        EngineRoom engine = orchard.bean(EngineRoom.class);
+        engine.set("variables", "lamps", 0.1);
+        Awaitility.await().until(() -> !shown(orchard, 6).equals(bright));
+        lamp(orchard, 6, "lit");
+        engine.set("variables", "black", 1);
+        Awaitility.await().until(() -> orchard.shows("cobble", "pad6").isEmpty());
+        browser.see("[data-verdict]", "all lamps are switched off");
+        engine.set("variables", "black", 0);
+        engine.set("variables", "lamps", 1);
+        lamp(orchard, 6, bright);
+    }
+
+    @Test
+    void lightsAreChosenInTheSentenceAndKeepTheirRules(TestOrchard orchard, Browser browser) {
+        browser.go(PAD_6);
+        choose(browser, "[name=set]", "MUTE");
+        browser.see(".rungs", "amber");
+        browser.go("/map?mapping=m4");
+        browser.press("z");
+        browser.type("#alsolight", "light of Pad 5 · Cobble");
+        browser.press(Keys.ENTER);
+        browser.see(".sentence", "Pad 5’s light");
+        Mapping now = orchard.keeper().rig().mapping("m4").orElseThrow();
+        assertThat(now.show().answers()).hasSize(2);
+        assertThat(now.show().answers().get(0).rungs())
+                .hasSize(2)
+                .extracting(Rung::rule)
+                .containsOnly(Show.Rule.ON);
+        lamp(orchard, 5, "lit");
+        assertThat(browser.barriers()).isEmpty();
+        browser.press("z");
+        browser.click("[data-clause=show] .btn.pill[href]");
+        browser.see("h1", "Light of Pad 6");
+        assertThat(List.of(orchard.bean(Values.class).light("cobble/pad5.light")))
+                .isNotEmpty();
+    }
+}
