@@ -72,9 +72,9 @@ final class Cycle {
         }
     }
 
-    void show(State.OfLight light, Message message) {
+    void show(State.OfLight light, Outlet.Urgency urgency, Message message) {
         try {
-            outlet.show(light.ref.device(), light.ref, message);
+            outlet.show(light.ref.device(), new Outlet.OnLight(light.ref, urgency), message);
         } catch (Throwable t) {
             notSent(light.ref.device(), t);
         }

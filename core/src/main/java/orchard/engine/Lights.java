@@ -37,6 +37,14 @@ final class Lights {
     /** So long a display that shows a name shows the value after it was moved. */
     static final long VALUE_NANOS = 1_500_000_000;
 
+    /** What was told so often, each time so shortly after the last, moves by itself. */
+    private static final int RESTLESS = 8;
+
+    private static final long RESTLESS_NANOS = 200_000_000;
+
+    /** So long after a hand moved it a light is under that hand. */
+    private static final long UNDER_HAND_NANOS = 500_000_000;
+
     /** So long what is tried by hand stays. */
     private static final long TRIED_NANOS = 2_000_000_000;
 
@@ -222,14 +230,29 @@ final class Lights {
         if (again && ++light.corrections > CORRECTIONS) {
             return;
         }
+        Outlet.Urgency urgency = urgency(light, shown);
         light.shown = message;
         light.told = message;
         light.shownNanos = cycle.now;
         light.used = true;
-        cycle.show(light, message);
+        cycle.show(light, urgency, message);
         if (cycle.traced()) {
             cycle.note(new LightShown(light.ref, text, message));
         }
+    }
+
+    /** How soon it matters: what is told again and again by itself is a meter. */
+    private Outlet.Urgency urgency(State.OfLight light, Shown shown) {
+        light.restless = cycle.now - light.shownNanos < RESTLESS_NANOS ? light.restless + 1 : 0;
+        if (light.plan.kind().letters() > 0) {
+            return Outlet.Urgency.WORDS;
+        } else if (cycle.from == light.device || cycle.now - light.handUntil < UNDER_HAND_NANOS) {
+            return Outlet.Urgency.HAND;
+        }
+        boolean isTold = shown != null
+                && shown.parameter() != null
+                && !shown.parameter().parameter.settable();
+        return isTold || light.restless > RESTLESS ? Outlet.Urgency.METER : Outlet.Urgency.CHANGED;
     }
 
     /** The first rule in force of those of the topmost layer, by rank and then as the sentences are in the rig; or null. */
@@ -280,7 +303,7 @@ final class Lights {
             light.shown = null;
             light.used = true;
             light.handUntil = cycle.now + TRIED_NANOS;
-            cycle.show(light, message);
+            cycle.show(light, Outlet.Urgency.HAND, message);
             changed(light);
         }
     }

@@ -417,11 +417,13 @@ final class State {
         /** Whether Orchard ever told it something, and has to clear it away again. */
         boolean used;
         /** Until when a hand that moves it is left alone. */
-        long handUntil = Long.MIN_VALUE;
+        long handUntil = Long.MIN_VALUE / 2;
         /** How often it was put right without a hand having moved it. */
         int corrections;
         /** Whether it is among those that may have something new to show. */
         boolean dirty;
+        /** How often it was told something, each time shortly after the last. */
+        int restless;
         /** Until when a name gives way to the value that was moved. */
         long valueUntil = Long.MIN_VALUE;
         /** When it has to be looked at again though nothing changed: it blinks, or a name comes back. */

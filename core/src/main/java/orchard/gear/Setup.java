@@ -35,7 +35,8 @@ public record Setup(Traits traits, Choices choices) {
             List<ParameterPage> parameterPages,
             Boolean noteOffs,
             List<Dump> dumps,
-            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Sent> colours) {}
+            @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Sent> colours,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int baud) {}
 
     /** What is sent for a colour. */
     record Sent(String colour, int value) {}
@@ -44,7 +45,13 @@ public record Setup(Traits traits, Choices choices) {
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Setup of(Stored from) {
         return new Setup(
-                new Traits(from.pages, from.palette, from.memory, Boolean.TRUE.equals(from.noteOffs), from.dumps),
+                new Traits(
+                        from.pages,
+                        from.palette,
+                        from.memory,
+                        Boolean.TRUE.equals(from.noteOffs),
+                        from.dumps,
+                        from.baud),
                 new Choices(
                         from.feels,
                         from.brightness,
@@ -70,7 +77,8 @@ public record Setup(Traits traits, Choices choices) {
                 traits.dumps().isEmpty() ? null : traits.dumps(),
                 choices.colours().entrySet().stream()
                         .map(entry -> new Sent(entry.getKey(), entry.getValue()))
-                        .toList());
+                        .toList(),
+                traits.baud());
     }
 
     private static Map<String, Integer> colours(List<Sent> colours) {

@@ -2,6 +2,7 @@ package orchard.mapping;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.Hold;
@@ -19,6 +20,7 @@ import orchard.light.Motion;
 import orchard.mapping.Show.Answer;
 import orchard.mapping.Show.Rule;
 import orchard.mistake.Mistake;
+import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 
 /** The rules that lights usually have, by what their sentence does: put there with one press, and changed afterwards like any other. */
@@ -59,21 +61,22 @@ public enum LightSet {
         if (parameter == null || !parameter.hasNames()) {
             return Optional.empty();
         }
-        String name = parameter.name().toLowerCase(java.util.Locale.ROOT);
-        return Optional.of(
-                name.contains("mute")
-                        ? MUTE
-                        : name.contains("solo")
-                                ? SOLO
-                                : name.matches(".*(arm|record).*")
-                                        ? ARM
-                                        : (name
-                                                                + parameter.textOfReal(parameter
-                                                                        .range()
-                                                                        .high()))
-                                                        .contains("play")
-                                                ? TRANSPORT
-                                                : parameter.count() == 2 ? MUTE : CHOSEN);
+        String name = parameter.name().toLowerCase(Locale.ROOT);
+        if (name.contains("mute")) {
+            return Optional.of(MUTE);
+        } else if (name.contains("solo")) {
+            return Optional.of(SOLO);
+        } else if (name.matches(".*(arm|record).*")) {
+            return Optional.of(ARM);
+        } else if (isPlayback(name, parameter)) {
+            return Optional.of(TRANSPORT);
+        }
+        return Optional.of(parameter.count() == 2 ? MUTE : CHOSEN);
+    }
+
+    private static boolean isPlayback(String name, Parameter parameter) {
+        return name.contains("play")
+                || parameter.law() instanceof Law.Named named && named.names().contains("playing");
     }
 
     /**

@@ -244,7 +244,7 @@ class PagesAndFeelTest {
                 .isPositive();
         Profile own = Profile.BLANK
                 .with(Choices.NONE.with(firm))
-                .with(new Traits(List.of(), List.of(), "made up", false, List.of()));
+                .with(new Traits(List.of(), List.of(), "made up", false, List.of(), 0));
         Bench byItself = new Bench(rig(own, List.of(plain)));
         byItself.arrive("box", new MidiMessage.NoteOn(1, 36, 64));
         assertThat(byItself.last().first(ControlMoved.class).position()).isGreaterThan(0.5);

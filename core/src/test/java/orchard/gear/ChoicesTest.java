@@ -16,7 +16,7 @@ class ChoicesTest {
     void aNewerProfileTakesThePlaceAndTheChoicesStay() {
         Choices mine = Choices.NONE.lit(70).with(FIRM).withParameterPages(List.of(TONE));
         Profile newer = Profile.BLANK
-                .with(new Traits(List.of(), List.of(), "cobble", true, List.of()))
+                .with(new Traits(List.of(), List.of(), "cobble", true, List.of(), 0))
                 .with(Choices.NONE.lit(20).with(Takeover.JUMP));
         Profile renewed = Profile.BLANK.with(mine).renewed(newer);
         assertThat(renewed.traits()).isEqualTo(newer.traits());

@@ -276,6 +276,10 @@ public final class Cobble extends MidiStandIn {
             }
             case 0x20 -> {
                 if (data.length > 4 && data[3] >= 1 && data[3] <= KNOBS) {
+                    limits.told("display " + data[3]);
+                    if (data.length - 4 > LETTERS) {
+                        limits.broke("it was sent " + (data.length - 4) + " letters for a display of " + LETTERS);
+                    }
                     int length = Math.min(data.length - 4, LETTERS);
                     displays[data[3] - 1] = new String(data, 4, length, StandardCharsets.US_ASCII).stripTrailing();
                     showKnob(data[3] - 1);
@@ -339,6 +343,7 @@ public final class Cobble extends MidiStandIn {
 
     private void light(int note, int channel, int palette) {
         if (note >= FIRST_PAD && note < FIRST_PAD + PADS && channel <= 3 && !programme.lightsPads()) {
+            limits.told("pad " + (note - FIRST_PAD + 1));
             String how = channel == 1 ? "lit" : channel == 2 ? "blinking" : "breathing";
             panel.show(
                     "pad" + (note - FIRST_PAD + 1),

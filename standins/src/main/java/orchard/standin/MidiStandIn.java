@@ -1,5 +1,6 @@
 package orchard.standin;
 
+import java.util.List;
 import java.util.Random;
 import orchard.signal.Identity;
 import orchard.signal.Message;
@@ -14,6 +15,7 @@ abstract class MidiStandIn implements StandIn {
     static final byte MAKER = 0x7D;
 
     final Panel panel = new Panel();
+    final Limits limits = new Limits(panel);
     private final String name;
     private final byte model;
     private final VirtualMidi.Kind kind;
@@ -40,7 +42,7 @@ abstract class MidiStandIn implements StandIn {
 
     private void plug(String port) {
         decoder = new MidiDecoder(this::answer);
-        midi = new VirtualMidi(port, kind, this::feed);
+        midi = new VirtualMidi(port, kind, this::feed, () -> limits.broke("the queue before its wire overflowed"));
         cable.show(panel, Cable.Condition.PLUGGED);
         plugged();
     }
@@ -187,6 +189,16 @@ abstract class MidiStandIn implements StandIn {
     /** 0..1 in 7 bit. */
     static int seven(double amount) {
         return (int) Math.rint(Math.max(0, Math.min(1, amount)) * 127);
+    }
+
+    @Override
+    public final List<String> violations() {
+        return limits.broken();
+    }
+
+    @Override
+    public final void forgive() {
+        limits.forget();
     }
 
     @Override

@@ -34,10 +34,13 @@ public final class Sluice extends MidiStandIn {
     private static final byte TEXT = 0x20;
     private static final int STEP_MILLIS = 10;
     private static final double STEP = STEP_MILLIS / 80.0;
+    /** What was on its way when the finger came down may still arrive. */
+    private static final long CROSSING_NANOS = 200_000_000;
 
     private final double[] faders = new double[STRIPS];
     private final double[] motors = new double[STRIPS];
     private final boolean[] touched = new boolean[STRIPS];
+    private final long[] touchedNanos = new long[STRIPS];
     private final ScheduledExecutorService moving = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "sluice-motors");
         thread.setDaemon(true);
@@ -110,6 +113,7 @@ public final class Sluice extends MidiStandIn {
             return;
         }
         touched[strip] = finger;
+        touchedNanos[strip] = System.nanoTime();
         panel.show("touch" + (strip + 1), finger ? 1 : 0, finger ? "touched" : "");
         motors[strip] = faders[strip];
         send(
@@ -136,13 +140,19 @@ public final class Sluice extends MidiStandIn {
     @Override
     void arrived(Message message) {
         if (message instanceof MidiMessage.PitchBend bend && bend.channel() <= STRIPS) {
-            if (!touched[bend.channel() - 1]) {
-                motors[bend.channel() - 1] = Resolution.position(bend.bend(), 14);
+            int strip = bend.channel() - 1;
+            limits.told("motor " + bend.channel());
+            if (!touched[strip]) {
+                motors[strip] = Resolution.position(bend.bend(), 14);
+            } else if (System.nanoTime() - touchedNanos[strip] > CROSSING_NANOS
+                    && Math.abs(Resolution.position(bend.bend(), 14) - faders[strip]) > STEP) {
+                limits.broke("motor " + bend.channel() + " was told to move against a finger");
             }
         } else if (message instanceof MidiMessage.ControlChange ring
                 && ring.channel() == 1
                 && ring.number() >= FIRST_RING
                 && ring.number() < FIRST_RING + STRIPS) {
+            limits.told("ring " + (ring.number() - FIRST_RING + 1));
             panel.show("encoder" + (ring.number() - FIRST_RING + 1), ring.value() / 127.0, "");
         } else if (message instanceof MidiMessage.NoteOn on) {
             light(on.note(), on.velocity());
@@ -161,6 +171,10 @@ public final class Sluice extends MidiStandIn {
 
     private void text(byte[] data) {
         if (data.length > 5 && data[2] == TEXT && data[3] <= 1 && data[4] < STRIPS) {
+            limits.told("text " + (data[4] + 1) + " in row " + (data[3] + 1));
+            if (data.length - 5 > LETTERS) {
+                limits.broke("it was sent " + (data.length - 5) + " letters for a row of " + LETTERS);
+            }
             String text = new String(data, 5, Math.min(LETTERS, data.length - 5), StandardCharsets.US_ASCII);
             panel.show((data[3] == 0 ? "upper" : "lower") + (data[4] + 1), 0, text.stripTrailing());
         }

@@ -34,6 +34,14 @@ public interface StandIn extends AutoCloseable {
         panel().watch(watcher);
     }
 
+    /** What it was told that it cannot bear, in words: too much, too often, against a finger. */
+    default List<String> violations() {
+        return List.of();
+    }
+
+    /** Forgets what it was told that it cannot bear. */
+    default void forgive() {}
+
     /** Switches the device off and lets go of its wire. */
     @Override
     void close();

@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.locks.LockSupport;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
@@ -24,6 +26,7 @@ import javax.sound.midi.Transmitter;
  */
 final class VirtualMidi implements AutoCloseable {
 
+    private static final long NANOS_OF_TEN_BITS = 10_000_000_000L;
     private static final List<VirtualMidi> PLUGGED = new CopyOnWriteArrayList<>();
 
     private final List<Receiver> listeners = new CopyOnWriteArrayList<>();
@@ -33,6 +36,8 @@ final class VirtualMidi implements AutoCloseable {
     private final Port output;
     private final ByteArrayOutputStream begun = new ByteArrayOutputStream();
     private long wireFree = System.nanoTime();
+    private final ScheduledExecutorService wire;
+    private final Runnable overflowing;
     private volatile boolean held;
 
     /**
@@ -45,32 +50,56 @@ final class VirtualMidi implements AutoCloseable {
      */
     record Kind(String socket, boolean speaks, boolean hears, int baud) {}
 
+    /** One whose wire loses nothing. */
+    VirtualMidi(String name, Kind kind, Consumer<byte[]> arriving) {
+        this(name, kind, arriving, () -> {});
+    }
+
     /**
      * @param name of its ports
-     * @param arriving takes the bytes a program sends, one message at a time, on the program's thread
+     * @param arriving takes the bytes a program sends, one message at a time, when the wire has carried them
+     * @param overflowing is told of each message that finds no room in the queue before a slow wire, and is lost
      */
-    VirtualMidi(String name, Kind kind, Consumer<byte[]> arriving) {
+    VirtualMidi(String name, Kind kind, Consumer<byte[]> arriving, Runnable overflowing) {
         this.arriving = arriving;
+        this.overflowing = overflowing;
+        this.wire = kind.baud() == 0
+                ? null
+                : Executors.newSingleThreadScheduledExecutor(task -> {
+                    Thread thread = new Thread(task, "wire to " + name);
+                    thread.setDaemon(true);
+                    return thread;
+                });
         this.kind = kind;
         this.input = new Port(name, kind.socket(), true);
         this.output = new Port(name, kind.socket(), false);
         PLUGGED.add(this);
     }
 
-    /** Keeps the program waiting until the wire has carried what it sent, as a driver does. */
+    /** So many bytes wait before a slow wire. */
+    static final int QUEUE = 1_024;
+
+    /** A slow wire carries what was sent after what was sent before; what finds no room in its queue is lost. */
     private void carry(byte[] bytes) {
-        if (kind.baud() > 0) {
-            long until;
-            synchronized (this) {
-                wireFree = Math.max(System.nanoTime(), wireFree) + bytes.length * 10_000_000_000L / kind.baud();
-                until = wireFree;
+        if (kind.baud() == 0) {
+            arrive(bytes);
+            return;
+        }
+        synchronized (this) {
+            long now = System.nanoTime();
+            long waiting = Math.max(0, wireFree - now) * kind.baud() / NANOS_OF_TEN_BITS;
+            if (waiting + bytes.length > QUEUE) {
+                overflowing.run();
+                return;
             }
-            for (long left;
-                    (left = until - System.nanoTime()) > 0
-                            && !Thread.currentThread().isInterrupted(); ) {
-                LockSupport.parkNanos(left);
+            wireFree = Math.max(now, wireFree) + bytes.length * NANOS_OF_TEN_BITS / kind.baud();
+            if (!wire.isShutdown()) {
+                wire.schedule(() -> arrive(bytes), wireFree - now, TimeUnit.NANOSECONDS);
             }
         }
+    }
+
+    private void arrive(byte[] bytes) {
         if (PLUGGED.contains(this)) {
             join(bytes);
         }
@@ -124,6 +153,9 @@ final class VirtualMidi implements AutoCloseable {
     public void close() {
         PLUGGED.remove(this);
         listeners.clear();
+        if (wire != null) {
+            wire.shutdownNow();
+        }
     }
 
     static List<MidiDevice> ports() {

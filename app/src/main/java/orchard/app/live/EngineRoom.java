@@ -112,7 +112,7 @@ public final class EngineRoom {
         }
 
         @Override
-        public void show(String device, Object light, Message message) {
+        public void show(String device, OnLight light, Message message) {
             ports.send(device, message, light);
         }
 

@@ -182,12 +182,20 @@ final class MidiPort implements Port {
                 throw new IOException(CUT);
             }
             byte[] part = Arrays.copyOfRange(bytes, from, Math.min(bytes.length, from + PIECE));
+            if (from > 0) {
+                queue.carried(part.length); // a slow wire has a short queue before it
+            }
             receiver.send(
                     from == 0
                             ? new SysexMessage(part, part.length)
                             : new SysexMessage(SysexMessage.SPECIAL_SYSTEM_EXCLUSIVE, part, part.length),
                     -1);
         }
+    }
+
+    @Override
+    public void pace(int baud) {
+        queue.pace(baud);
     }
 
     @Override

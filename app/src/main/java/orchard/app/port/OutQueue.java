@@ -2,12 +2,16 @@ package orchard.app.port;
 
 import java.util.ArrayDeque;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.Condition;
+import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
 import orchard.app.Daemon;
+import orchard.engine.Outlet;
 import orchard.gear.Wire;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -21,6 +25,9 @@ final class OutQueue implements AutoCloseable {
     /** How many messages may wait. */
     static final int BOUND = 4096;
 
+    /** Ten bits a byte. */
+    private static final long NANOS_A_BYTE = 10_000_000_000L;
+
     /** Puts one message on the wire, waiting as long as the wire takes. */
     interface Wire {
         /**
@@ -32,23 +39,42 @@ final class OutQueue implements AutoCloseable {
 
     private static final class Entry {
         final Object fold;
+        int lane;
         Message message;
 
-        Entry(Object fold, Message message) {
+        Entry(Object fold, int lane, Message message) {
             this.fold = fold;
+            this.lane = lane;
             this.message = message;
         }
     }
 
+    /** What is no light goes before all that is; the others as urgent as they are. */
+    private static int lane(Object fold) {
+        return fold instanceof Outlet.OnLight light ? 1 + light.urgency().ordinal() : 0;
+    }
+
+    /** So much goes out ahead of what a slow wire has carried, so that it never rests. */
+    private static final long AHEAD_NANOS = 8_000_000;
+
     private final ReentrantLock lock = new ReentrantLock();
     private final Condition changed = lock.newCondition();
-    private final ArrayDeque<Entry> waiting = new ArrayDeque<>();
+    private final List<ArrayDeque<Entry>> lanes = IntStream.rangeClosed(0, Outlet.Urgency.values().length)
+            .mapToObj(i -> new ArrayDeque<Entry>())
+            .toList();
     private final Map<Object, Entry> folds = new HashMap<>();
     private final Traffic traffic;
     private final Wire wire;
     private final Thread thread;
+    /** What the wire carries in bits a second, and until when it is busy with what went out. */
+    private volatile int baud;
+
+    private long wireFree = System.nanoTime();
+    private int waiting;
     private boolean open = true;
     private boolean sending;
+    /** The lane of what is being sent. */
+    private int kind;
     /** Whether what is being sent has to end where it is. */
     private volatile boolean cut;
 
@@ -64,14 +90,21 @@ final class OutQueue implements AutoCloseable {
         lock.lock();
         try {
             Entry same = fold == null ? null : folds.get(fold);
+            int lane = lane(fold);
             if (same != null) {
                 same.message = message;
-            } else if (!open || waiting.size() >= BOUND) {
+                if (lane < same.lane) {
+                    lanes.get(same.lane).remove(same);
+                    same.lane = lane;
+                    lanes.get(lane).add(same);
+                }
+            } else if (!open || waiting >= BOUND) {
                 traffic.dropped(
                         open ? "the queue is full: the wire is slower than what is sent" : "the port is closed");
             } else {
-                Entry entry = new Entry(fold, message);
-                waiting.add(entry);
+                Entry entry = new Entry(fold, lane, message);
+                lanes.get(lane).add(entry);
+                waiting++;
                 if (fold != null) {
                     folds.put(fold, entry);
                 }
@@ -86,7 +119,7 @@ final class OutQueue implements AutoCloseable {
     boolean isBusy() {
         lock.lock();
         try {
-            return sending || !waiting.isEmpty();
+            return sending || waiting > 0;
         } finally {
             lock.unlock();
         }
@@ -97,8 +130,11 @@ final class OutQueue implements AutoCloseable {
         lock.lock();
         try {
             cut = sending;
-            waiting.removeIf(entry -> !endsNote(entry.message));
+            lanes.forEach(lane -> lane.removeIf(entry -> !endsNote(entry.message)));
+            waiting = lanes.stream().mapToInt(ArrayDeque::size).sum();
             folds.clear();
+            wireFree = System.nanoTime(); // what ends everything does not wait
+            changed.signal();
         } finally {
             lock.unlock();
         }
@@ -113,21 +149,56 @@ final class OutQueue implements AutoCloseable {
         try {
             sending = false;
             cut = false;
-            while (waiting.isEmpty()) {
-                if (!open) {
+            while (waiting == 0 || rest() > 0) {
+                if (waiting > 0) {
+                    changed.awaitNanos(rest());
+                } else if (open) {
+                    changed.await();
+                } else {
                     return null;
                 }
-                changed.await();
             }
-            Entry entry = waiting.poll();
+            Entry entry = first();
+            waiting--;
             sending = true;
+            if (baud > 0) {
+                wireFree = Math.max(System.nanoTime(), wireFree) + Traffic.bytes(entry.message) * NANOS_A_BYTE / baud;
+            }
             if (entry.fold != null) {
                 folds.remove(entry.fold);
             }
+            kind = entry.lane;
             return entry.message;
         } finally {
             lock.unlock();
         }
+    }
+
+    /** How long the wire is still busy with what went out, but for a little. */
+    private long rest() {
+        return baud == 0 ? 0 : wireFree - AHEAD_NANOS - System.nanoTime();
+    }
+
+    private Entry first() {
+        for (ArrayDeque<Entry> lane : lanes) {
+            Entry entry = lane.poll();
+            if (entry != null) {
+                return entry;
+            }
+        }
+        throw new IllegalStateException("nothing waits");
+    }
+
+    /** Waits as long as a slow wire needs for some bytes. */
+    void carried(int bytes) {
+        if (baud > 0) {
+            LockSupport.parkNanos(bytes * NANOS_A_BYTE / baud);
+        }
+    }
+
+    /** What the wire carries from now on, in bits a second; 0 for as many as it takes. */
+    void pace(int bits) {
+        baud = bits;
     }
 
     private void run() {
@@ -135,7 +206,7 @@ final class OutQueue implements AutoCloseable {
             for (Message message; (message = next()) != null; ) {
                 try {
                     wire.send(message, () -> cut);
-                    traffic.out(message);
+                    traffic.out(message, kind);
                 } catch (InterruptedException e) {
                     throw e;
                 } catch (Exception e) {

@@ -40,6 +40,13 @@ interface Port extends AutoCloseable {
      */
     void send(Message message, Object fold);
 
+    /**
+     * What its wire carries from now on.
+     *
+     * @param baud in bits a second, ten to a byte; 0 for more than is ever sent
+     */
+    default void pace(int baud) {}
+
     /** Whether something still waits to go out. */
     boolean isBusy();
 

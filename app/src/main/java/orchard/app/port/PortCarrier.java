@@ -23,6 +23,7 @@ final class PortCarrier implements Carrier {
             if (message instanceof MidiMessage.SysEx) {
                 book.told(port, device.profile().greeting().contains(message));
             }
+            port.pace(device.profile().traits().baud());
             port.send(message, fold);
         }
     }

@@ -3,6 +3,7 @@ package orchard.app.port;
 import java.util.List;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.stream.IntStream;
+import orchard.engine.Outlet;
 import orchard.signal.Identity;
 import orchard.signal.Malformed;
 import orchard.signal.Message;
@@ -30,6 +31,9 @@ final class Traffic {
     /** For how many seconds the load is remembered. */
     static final int SECONDS = 60;
 
+    /** What is no light, and lights as urgent as they are. */
+    private static final int KINDS = 1 + Outlet.Urgency.values().length;
+
     private final int capacity;
     private final boolean inBytes;
     private final LongAdder in = new LongAdder();
@@ -39,6 +43,12 @@ final class Traffic {
     private final LongAdder amountIn = new LongAdder();
     private final LongAdder amountOut = new LongAdder();
     private final int[] loads = new int[SECONDS];
+    /** What went out, by kind; and the share of each kind in the load of each second, in percent of the capacity. */
+    private final LongAdder[] kinds =
+            IntStream.range(0, KINDS).mapToObj(i -> new LongAdder()).toArray(LongAdder[]::new);
+
+    private final long[] sampledKinds = new long[KINDS];
+    private final int[][] shares = new int[SECONDS][KINDS];
     private long sampled;
     private long sampledIn;
     private long sampledOut;
@@ -113,6 +123,11 @@ final class Traffic {
     }
 
     void out(Message message) {
+        out(message, 0);
+    }
+
+    /** @param kind 0 for what is no light, otherwise how urgent a light it was, from 1 */
+    void out(Message message, int kind) {
         boolean isQuestion = System.nanoTime() - asked < (inBytes ? ANSWER_NANOS : ASKING_NANOS)
                 && (!inBytes || Identity.isRequest(message));
         if (isQuestion) {
@@ -120,6 +135,7 @@ final class Traffic {
         }
         out.increment();
         amountOut.add(amount(message));
+        kinds[kind].add(amount(message));
     }
 
     void dropped(String why) {
@@ -131,12 +147,18 @@ final class Traffic {
     private int amount(Message message) {
         if (!inBytes) {
             return 1;
-        } else if (message instanceof MidiMessage.SysEx sysEx) {
+        }
+        return bytes(message);
+    }
+
+    /** How many bytes a message has on a MIDI wire. */
+    static int bytes(Message message) {
+        if (message instanceof MidiMessage.SysEx sysEx) {
             return sysEx.length() + 2;
         } else if (message instanceof Malformed malformed) {
             return malformed.length();
         }
-        return message instanceof MidiMessage midi && midi.channel() == 0 ? 1 : 3;
+        return message instanceof MidiMessage midi ? midi.bytes().length : 3;
     }
 
     /** When something last came in, of {@link System#nanoTime}; 0 for never. */
@@ -164,7 +186,14 @@ final class Traffic {
         if (sampled != 0 && nanos > sampled) {
             double seconds = (nanos - sampled) / 1e9;
             double rate = Math.max(nowIn - sampledIn, nowOut - sampledOut) / seconds;
-            loads[samples++ % SECONDS] = (int) Math.min(999, Math.round(rate / capacity * 100));
+            int slot = samples++ % SECONDS;
+            loads[slot] = (int) Math.min(999, Math.round(rate / capacity * 100));
+            for (int kind = 0; kind < KINDS; kind++) {
+                long amount = kinds[kind].sum();
+                shares[slot][kind] =
+                        (int) Math.min(999, Math.round((amount - sampledKinds[kind]) / seconds / capacity * 100));
+                sampledKinds[kind] = amount;
+            }
         }
         sampled = nanos;
         sampledIn = nowIn;
@@ -176,6 +205,13 @@ final class Traffic {
         return IntStream.range(Math.max(0, samples - SECONDS), samples)
                 .map(i -> loads[i % SECONDS])
                 .boxed()
+                .toList();
+    }
+
+    /** What went out over the last {@value #SECONDS} seconds by kind, in percent of the capacity, oldest first. */
+    synchronized List<List<Integer>> shares() {
+        return IntStream.range(Math.max(0, samples - SECONDS), samples)
+                .mapToObj(i -> IntStream.of(shares[i % SECONDS]).boxed().toList())
                 .toList();
     }
 

@@ -49,6 +49,7 @@ class TruthTest {
         PortRoom ports = orchard.bean(PortRoom.class);
         Awaitility.await().until(() -> ports.present().containsAll(List.of("cobble", "sluice", "wherry", "loft")));
         String[] gear = {"cobble", "sluice", "wherry", "loft"};
+        List.of("cobble", "sluice").forEach(id -> orchard.standIn(id).forgive());
         for (int round = 0; round < ROUNDS; round++) {
             String id = gear[round % gear.length];
             boolean sleeps = round / gear.length % 2 == 1;
@@ -71,7 +72,32 @@ class TruthTest {
                         .as("%s, after %s", what, wrong.isEmpty() ? "" : last(orchard))
                         .isEmpty();
             });
+            for (String shower : List.of("cobble", "sluice")) {
+                assertThat(orchard.standIn(shower).violations())
+                        .as("%s, %s", what, shower)
+                        .isEmpty();
+            }
         }
+    }
+
+    /** Seven faders with their words, moved by themselves faster than a wire of 31,250 baud can tell: nothing overflows, and the last values stand. */
+    @Test
+    void aWireThatIsAskedForTooMuchShowsTheTruthAllTheSame(TestOrchard orchard) {
+        PortRoom ports = orchard.bean(PortRoom.class);
+        Awaitility.await().until(() -> ports.present().containsAll(List.of("sluice", "wherry")));
+        StandIn sluice = orchard.standIn("sluice");
+        sluice.forgive();
+        EngineRoom engine = orchard.bean(EngineRoom.class);
+        for (int i = 0; i < 300; i++) {
+            for (int track = 1; track <= 7; track++) {
+                engine.set("wherry", "track" + track + ".volume", random.nextInt(101) / 100.0);
+            }
+            Awaitility.await().pollDelay(Duration.ofMillis(10)).until(() -> true); // as fast as a modulator
+        }
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(6))
+                .untilAsserted(() -> assertThat(wrong(orchard)).isEmpty());
+        assertThat(sluice.violations()).isEmpty();
     }
 
     /** Hands on the controllers, on the software's own panel and on a page. */

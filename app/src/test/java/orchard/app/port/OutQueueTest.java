@@ -6,6 +6,8 @@ import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Semaphore;
+import orchard.engine.Outlet;
+import orchard.gear.Ref;
 import orchard.signal.MidiMessage;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
@@ -51,6 +53,42 @@ class OutQueueTest {
         queue.offer(value(1, 4), "light");
         wire.release();
         Awaitility.await().until(() -> sent.size() == 4);
+    }
+
+    @Test
+    void lightsGoOutAsUrgentAsTheyAreAfterAllElse() {
+        occupy();
+        int number = 1;
+        for (Outlet.Urgency urgency :
+                List.of(Outlet.Urgency.METER, Outlet.Urgency.WORDS, Outlet.Urgency.CHANGED, Outlet.Urgency.HAND)) {
+            queue.offer(value(number, 0), new Outlet.OnLight(new Ref.ToLight("box", urgency.name()), urgency));
+            number++;
+        }
+        queue.offer(value(5, 0), null);
+        // a meter that a hand takes overtakes what is not under one
+        queue.offer(value(1, 9), new Outlet.OnLight(new Ref.ToLight("box", "METER"), Outlet.Urgency.HAND));
+        wire.release(6);
+        Awaitility.await().until(() -> sent.size() == 6);
+        assertThat(sent)
+                .containsExactly(
+                        "CC 0 = 0, ch 1",
+                        "CC 5 = 0, ch 1",
+                        "CC 4 = 0, ch 1",
+                        "CC 1 = 9, ch 1",
+                        "CC 3 = 0, ch 1",
+                        "CC 2 = 0, ch 1");
+    }
+
+    @Test
+    void aSlowWireIsGivenWhatItCarriesAndTheNewestOfWhatWaits() {
+        queue.pace(3_000); // ten milliseconds a message
+        for (int i = 0; i < 10_000; i++) {
+            queue.offer(value(i % 2, i % 128), "light " + i % 2);
+        }
+        wire.release(100);
+        Awaitility.await().until(() -> !queue.isBusy());
+        assertThat(sent).hasSizeLessThan(10).contains("CC 0 = 14, ch 1", "CC 1 = 15, ch 1");
+        assertThat(traffic.counts().dropped()).isZero();
     }
 
     @Test

@@ -59,7 +59,9 @@ class CobbleMemoryTest {
                     new Dimension("gate", new MessagePattern.NoteGate(1, 80 + controls.size() % 16))));
         }
         controls.add(control("crossfader", Control.Kind.FADER, new Dimension("position", cc(30))));
-        return Profile.BLANK.withControls(controls).with(new Traits(List.of(), List.of(), "cobble", false, List.of()));
+        return Profile.BLANK
+                .withControls(controls)
+                .with(new Traits(List.of(), List.of(), "cobble", false, List.of(), 0));
     }
 
     private static MessagePattern anyPattern(Random random, boolean relative) {
