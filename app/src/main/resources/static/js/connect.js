@@ -23,6 +23,18 @@ export function mount(main) {
   label();
 }
 
+/** What went out of one kind, second by second, as bars that stand on those of the kinds before. */
+function stacked(shares, kind) {
+  const high = (percent) => (19 - Math.min(100, percent) * 0.18).toFixed(1);
+  return shares
+    .map((share, i) => {
+      const below = share.slice(0, kind).reduce((sum, one) => sum + one, 0);
+      const x = (60 - shares.length + i) * 2;
+      return share[kind] ? `M${x} ${high(below)}h1.6V${high(below + share[kind])}h-1.6z` : "";
+    })
+    .join("");
+}
+
 export function ports({ ports, held, troubles }) {
   const known = new Set([...page.querySelectorAll("[data-port]:not([data-port=''])")].map((item) => item.dataset.port));
   for (const port of ports) {
@@ -35,6 +47,7 @@ export function ports({ ports, held, troubles }) {
     };
     const before = Number(item.querySelector("[data-in]")?.textContent ?? 0);
     ["in", "out", "bad", "dropped", "load"].forEach((name) => set(name, port[name]));
+    item.querySelectorAll("[data-kind]").forEach((bars) => bars.setAttribute("d", stacked(port.shares, Number(bars.dataset.kind))));
     item
       .querySelector("[data-curve]")
       ?.setAttribute(

@@ -23,6 +23,7 @@ public final class Check {
             new NeverActs(),
             new LightGone(),
             new LightShared(),
+            new SlowWire(),
             new Blocked(),
             new Round(),
             new EmptyFocus(),

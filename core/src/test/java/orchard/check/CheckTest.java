@@ -12,7 +12,9 @@ import orchard.condition.LayerOn;
 import orchard.condition.Not;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Layer;
 import orchard.gear.Profile;
+import orchard.gear.Ref;
 import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Kind;
@@ -63,6 +65,32 @@ class CheckTest {
                         one.with(new Show(List.of(one.show().answers().get(0).with(List.of(gone))))))))
                 .singleElement()
                 .satisfies(finding -> assertThat(finding.finder().title()).isEqualTo("Lights whose rules never hold"));
+    }
+
+    private static Device slow(Device device) {
+        return device.with(device.profile().with(device.profile().traits().withBaud(300)));
+    }
+
+    @Test
+    void findsWiresThatCarryTooLittleForWhatTurns() {
+        Device box = slow(Gear.box());
+        Layer storm = new Layer("storm", "Storm", Layer.Sign.WAVES, "", false, List.of(), null, null);
+        Mapping one = Gear.answering(
+                Gear.answering(Gear.mapping("m1", "k1", "turn", "volume"), "k1.text", Show.Rule.VALUE),
+                "k1.ring",
+                Show.Rule.VALUE);
+        Rig rig = Rig.of(List.of(
+                new Part.OfDevice(box),
+                new Part.OfDevice(Gear.desk()),
+                new Part.OfLayer(storm),
+                new Part.OfMapping(one.in(List.of("storm")))));
+        assertThat(Check.of(Scene.of(rig, rig)).stream().filter(finding -> finding.finder() instanceof SlowWire))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.sentence())
+                        .isEqualTo("When layer Storm turns, the lights of Box are right after 700 ms only."));
+        assertThat(SlowWire.millis(box, Set.of(new Ref.ToLight("box", "k1.text"), new Ref.ToLight("box", "k1.ring"))))
+                .as("18 and 3 bytes of ten bits each, 300 a second")
+                .isEqualTo(700);
     }
 
     @Test

@@ -107,6 +107,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
                 counts.dropped(),
                 loads.isEmpty() ? 0 : loads.get(loads.size() - 1),
                 loads,
+                traffic.shares(),
                 counts.error(),
                 traffic.last() == null ? "" : traffic.last().words(),
                 candidates,

@@ -1,6 +1,9 @@
 package orchard.app.port;
 
 import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import orchard.engine.Outlet;
 import orchard.gear.Wire;
 
 /**
@@ -16,6 +19,7 @@ import orchard.gear.Wire;
  * @param dropped messages that could not be sent
  * @param load of the last second in percent of the wire's capacity
  * @param loads the same over the last minute, oldest first
+ * @param shares what went out of that by kind, as {@link #kinds} has them
  * @param error what went wrong within the last ten seconds, in words, or ""
  * @param last the last message in words, or ""
  * @param candidates ids of the devices it may be, where a person has to say which
@@ -37,12 +41,20 @@ public record PortStatus(
         long dropped,
         int load,
         List<Integer> loads,
+        List<List<Integer>> shares,
         String error,
         String last,
         List<String> candidates,
         String address,
         Standing standing,
         boolean ownLanguage) {
+
+    private static final int SECONDS = 60;
+    private static final List<String> KINDS = Stream.concat(
+                    Stream.of("rest"),
+                    Stream.of(Outlet.Urgency.values())
+                            .map(urgency -> urgency.name().toLowerCase(Locale.ROOT)))
+            .toList();
 
     PortStatus inItsOwnLanguage() {
         return new PortStatus(
@@ -59,6 +71,7 @@ public record PortStatus(
                 dropped,
                 load,
                 loads,
+                shares,
                 error,
                 last,
                 candidates,
@@ -75,6 +88,33 @@ public record PortStatus(
     /** Whether packets that cannot be read are counted here. */
     public boolean unreadable() {
         return name.equals(PortRoom.UNREADABLE);
+    }
+
+    /** What goes out, by kind: what is no light, and lights as urgent as they are. */
+    public List<String> kinds() {
+        return KINDS;
+    }
+
+    /** What went out of one kind over the last minute, as the path of bars that stand on those of the kinds before; 120 wide and 20 high. */
+    public String bars(int kind) {
+        StringBuilder path = new StringBuilder();
+        int start = SECONDS - shares.size();
+        for (int i = 0; i < shares.size(); i++) {
+            int below = 0;
+            for (int one = 0; one < kind; one++) {
+                below += shares.get(i).get(one);
+            }
+            int above = Math.min(100, below + shares.get(i).get(kind));
+            if (above > Math.min(100, below)) {
+                path.append(String.format(
+                        Locale.ROOT,
+                        "M%d %.1fh1.6V%.1fh-1.6z",
+                        (start + i) * 2,
+                        19 - Math.min(100, below) * 0.18,
+                        19 - above * 0.18));
+            }
+        }
+        return path.toString();
     }
 
     /** The load of the last minute as the points of an SVG polyline, 120 wide and 20 high. */

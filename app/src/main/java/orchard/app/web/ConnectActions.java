@@ -131,7 +131,6 @@ class ConnectActions {
         return rig.part(base).isEmpty() ? base : rig.freeId(base);
     }
 
-    /** Changes a device's name, role, addresses and what is taken from it. */
     /** Tells devices all again, and asks them for their values: one, or all that are there. */
     @PostMapping("/again")
     ResponseEntity<Void> again(@RequestParam(defaultValue = "") String device) {
@@ -141,6 +140,7 @@ class ConnectActions {
         return ResponseEntity.noContent().build();
     }
 
+    /** Changes a device's name, role, addresses, what is taken from it, and what its wire carries. */
     @PostMapping("/connect/{id}")
     ResponseEntity<Void> change(
             @PathVariable String id,
@@ -150,7 +150,8 @@ class ConnectActions {
             @RequestParam Optional<String> in,
             @RequestParam Optional<String> out,
             @RequestParam(defaultValue = "false") boolean receive,
-            @RequestParam(defaultValue = "") List<Integer> channel) {
+            @RequestParam(defaultValue = "") List<Integer> channel,
+            @RequestParam Optional<Integer> baud) {
         keeper.commit(id, seen, rig -> {
             Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
             Seat was = before.seat();
@@ -163,7 +164,10 @@ class ConnectActions {
             if (seat.wire().addressed() && !Addresses.isTarget(seat.out())) {
                 throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
             }
-            Device after = new Device(id, name.strip(), role.strip(), seat, before.profile());
+            Profile profile = before.profile();
+            Profile wired = baud.map(bits -> profile.with(profile.traits().withBaud(bits)))
+                    .orElse(profile);
+            Device after = new Device(id, name.strip(), role.strip(), seat, wired);
             return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
         });
         return back(id);
