@@ -72,6 +72,7 @@ final class Attendance {
             cycle.note(new PresenceChanged(of.id, present));
             Triggers.turned(state, of, present);
             lights.turned(of);
+            state.notesMoved.add(of);
         }
         if (present) {
             of.comings += before ? 0 : 1;

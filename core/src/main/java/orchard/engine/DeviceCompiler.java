@@ -101,14 +101,20 @@ final class DeviceCompiler {
                                 Stream.ofNullable(pages))
                         .toList(),
                 pages,
-                parametersById.values().stream()
-                        .filter(plan -> plan.parameter().binding() instanceof Binding.Clock)
-                        .map(ParameterPlan::state)
-                        .findFirst()
-                        .orElse(null),
+                bound(parametersById, Binding.Clock.class),
+                bound(parametersById, Binding.Held.class),
                 profile.traits().dumps().stream()
                         .map(dump -> dump(device, dump))
                         .toArray(DumpPlan[]::new));
+    }
+
+    /** The first parameter that travels in some way, or null. */
+    private static State.OfParameter bound(Map<String, ParameterPlan> parameters, Class<? extends Binding> way) {
+        return parameters.values().stream()
+                .filter(plan -> way.isInstance(plan.parameter().binding()))
+                .map(ParameterPlan::state)
+                .findFirst()
+                .orElse(null);
     }
 
     /** A message in which it tells several parameters; those it does not have any more are left out. */

@@ -28,6 +28,7 @@ import orchard.signal.TouchMessage;
  * @param groups everything on it that has pages
  * @param pages the pages of its parameters, or null
  * @param clock what its clock tells, or null
+ * @param held what tells the notes that are kept sounding on it, or null
  * @param dumps the messages in which it tells several parameters
  */
 record DevicePlan(
@@ -43,6 +44,7 @@ record DevicePlan(
         List<SelectorPlan> selectors,
         SelectorPlan pages,
         State.OfParameter clock,
+        State.OfParameter held,
         DumpPlan[] dumps) {
 
     private static final State.OfControl[] NONE = {};

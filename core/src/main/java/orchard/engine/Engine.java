@@ -58,6 +58,7 @@ public final class Engine {
     private final Cycle cycle;
     private final Fence fence;
     private final Lights lights;
+    private final HeldNotes heldNotes;
     private final Parameters parameters;
     private final Dumps dumps;
     private final Layers layers;
@@ -92,6 +93,7 @@ public final class Engine {
         this.lights = new Lights(state, cycle);
         this.parameters = new Parameters(state, cycle, lights, this::watched, this::chosen);
         this.dumps = new Dumps(state, cycle, parameters);
+        this.heldNotes = new HeldNotes(state, parameters);
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
         this.pages = new Pages(state, cycle, lights, layers);
@@ -240,6 +242,10 @@ public final class Engine {
             fence.failed("This", t);
         }
         fence.around("What it set off", triggers::run);
+        if (!state.notesMoved.isEmpty()) {
+            fence.around(
+                    "What is held", () -> heldNotes.tell(plan.rig().settings().noteNames()));
+        }
         lights.flush();
         end(event);
     }
@@ -249,6 +255,10 @@ public final class Engine {
         cycle.begin(cause);
         fence.around("What was due", work);
         fence.around("What it set off", triggers::run);
+        if (!state.notesMoved.isEmpty()) {
+            fence.around(
+                    "What is held", () -> heldNotes.tell(plan.rig().settings().noteNames()));
+        }
         lights.flush();
         if (!cycle.outcomes().isEmpty()) {
             end(new Event.Passed(cycle.now));
@@ -311,6 +321,7 @@ public final class Engine {
     private void beginToPlay() {
         begun = true;
         parameters.begin(plan.kept());
+        plan.devices().forEach(device -> state.notesMoved.add(device.state()));
         triggers.begin(plan);
     }
 

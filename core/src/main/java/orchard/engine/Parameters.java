@@ -308,6 +308,17 @@ final class Parameters {
         }
     }
 
+    /** Other notes are held on a device than before. */
+    void held(State.OfParameter parameter, int notes, String words) {
+        double position = parameter.parameter.position(notes);
+        boolean isSame = words.equals(parameter.text) && Math.abs(position - parameter.position) < Position.SAME;
+        if (!isSame) {
+            parameter.doubted = false;
+            take(parameter, position, words);
+            cycle.note(new ParameterTold(parameter.ref, position, words, false, true));
+        }
+    }
+
     /** A clock goes at another tempo than before. */
     void ticked(State.OfParameter clock, double bpm) {
         Parameter of = clock.parameter;

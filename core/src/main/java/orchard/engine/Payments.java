@@ -53,6 +53,7 @@ final class Payments implements Debt.Payer {
 
     @Override
     public void end(Debt.Note note) {
+        state.notesMoved.add(note.device());
         say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64), "end of the note");
     }
 
@@ -90,12 +91,14 @@ final class Payments implements Debt.Payer {
             endOf(note);
             device.played.set(on.channel());
             owe(press, note);
+            state.notesMoved.add(device);
         } else if (message instanceof MidiMessage.NoteOff || message instanceof MidiMessage.NoteOn) {
             int number =
                     message instanceof MidiMessage.NoteOff off ? off.note() : ((MidiMessage.NoteOn) message).note();
             Debt.Note note = new Debt.Note(device, ((MidiMessage) message).channel(), number);
             // whoever owes it is told that it is paid by this
             state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), debt -> {});
+            state.notesMoved.add(device);
         }
         say(device, message, why);
     }

@@ -146,6 +146,9 @@ final class State {
     /** What makes lamps darker, as the plan in force says. */
     Plan.Dark dark = new Plan.Dark(null, null);
 
+    /** Devices on which other notes are held than before this turn. */
+    final Set<OfDevice> notesMoved = new LinkedHashSet<>();
+
     /** Lights that have to be looked at again though nothing changed. */
     final List<OfLight> restless = new ArrayList<>();
 

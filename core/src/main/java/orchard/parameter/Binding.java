@@ -281,6 +281,39 @@ public sealed interface Binding {
         }
     }
 
+    /** Told by Orchard itself: how many notes it keeps sounding on the device, and in words their chord. It cannot be set. */
+    record Held() implements Binding {
+        @Override
+        public Message message(double real, Range range) {
+            return null;
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return words(); // no message tells it
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of();
+        }
+
+        @Override
+        public String words() {
+            return "the notes that are held";
+        }
+    }
+
     /** An RPN or NRPN whose 0–16383 spans the range evenly. */
     record Numbered(int channel, boolean registered, int number) implements Binding {
         @Override

@@ -1,5 +1,6 @@
 package orchard.app.web;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -16,6 +17,10 @@ import orchard.gear.Roots;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
 import orchard.mistake.Mistake;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
 import orchard.rig.Part;
@@ -29,6 +34,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** What can be done with devices and ports on Connect. */
 @Controller
 class ConnectActions {
+
+    /** Id of the parameter that tells the chord that is held. */
+    private static final String CHORD = "chord";
 
     private static final String OSC = "osc:";
     private static final String TARGET_EXPECTED =
@@ -151,7 +159,9 @@ class ConnectActions {
             @RequestParam Optional<String> out,
             @RequestParam(defaultValue = "false") boolean receive,
             @RequestParam(defaultValue = "") List<Integer> channel,
-            @RequestParam Optional<Integer> baud) {
+            @RequestParam Optional<Integer> baud,
+            @RequestParam(defaultValue = "false") boolean asksChord,
+            @RequestParam(defaultValue = "false") boolean chord) {
         keeper.commit(id, seen, rig -> {
             Device before = rig.ownDevice(id).orElseThrow(Replies::gone);
             Seat was = before.seat();
@@ -165,12 +175,33 @@ class ConnectActions {
                 throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
             }
             Profile profile = before.profile();
-            Profile wired = baud.map(bits -> profile.with(profile.traits().withBaud(bits)))
+            Profile paced = baud.map(bits -> profile.with(profile.traits().withBaud(bits)))
                     .orElse(profile);
+            Profile wired = asksChord ? withChord(paced, chord) : paced;
             Device after = new Device(id, name.strip(), role.strip(), seat, wired);
             return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
         });
         return back(id);
+    }
+
+    /** The profile with a parameter that tells the chord that is held, or without. */
+    private static Profile withChord(Profile profile, boolean wanted) {
+        if (wanted == hasChord(profile)) {
+            return profile;
+        }
+        List<Parameter> all = new ArrayList<>(profile.parameters());
+        if (wanted) {
+            all.add(new Parameter(
+                    CHORD, "", "Chord", new Range(0, 128, ""), new Law.Linear(), 0, new Binding.Held(), false));
+        } else {
+            all.removeIf(parameter -> parameter.binding() instanceof Binding.Held);
+        }
+        return profile.withParameters(all);
+    }
+
+    /** Whether a device tells the chord that is held on it. */
+    static boolean hasChord(Profile profile) {
+        return profile.parameters().stream().anyMatch(parameter -> parameter.binding() instanceof Binding.Held);
     }
 
     /** Takes a device out of the rig. */

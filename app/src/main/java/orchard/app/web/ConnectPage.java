@@ -65,7 +65,12 @@ class ConnectPage {
      * @param half what is missing where it has one direction only and needs both, or ""
      * @param next what there is to do with it next
      */
-    record Seated(Device device, PortStatus port, long seen, String half, Next next) {}
+    record Seated(Device device, PortStatus port, long seen, String half, Next next) {
+        /** Whether it tells the chord that is held on it. */
+        public boolean chord() {
+            return ConnectActions.hasChord(device.profile());
+        }
+    }
 
     /** What there is to do with a device next. */
     enum Next {
