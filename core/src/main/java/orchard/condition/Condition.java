@@ -27,6 +27,8 @@ public sealed interface Condition
                 Known,
                 LayerOn,
                 Not,
+                NoteInScale,
+                NoteSounds,
                 PageOpen,
                 PresetRecalled,
                 SongIs,
@@ -47,7 +49,9 @@ public sealed interface Condition
         PRESET("a preset was recalled last", names -> new PresetRecalled("", "")),
         FOCUS("a focus stands somewhere", names -> new FocusAt("", "")),
         SONG("a song is current", names -> new SongIs("")),
-        DEVICE("a device is there", names -> new DevicePresent(""));
+        DEVICE("a device is there", names -> new DevicePresent("")),
+        SCALE("its note is in a scale", names -> new NoteInScale(Ref.ToParameter.NONE, Ref.ToParameter.NONE)),
+        SOUNDS("its note sounds", names -> new NoteSounds());
 
         private final String words;
         private final Function<Directory, Condition> fresh;
@@ -60,6 +64,16 @@ public sealed interface Condition
         /** As it stands in the list. */
         public String words() {
             return words;
+        }
+
+        /** Whether only lights can ask so. */
+        public boolean ofLights() {
+            return this == SCALE || this == SOUNDS;
+        }
+
+        /** Those that whatever acts can ask. */
+        public static List<Kind> ofCases() {
+            return Stream.of(values()).filter(kind -> !kind.ofLights()).toList();
         }
 
         /** A new one of this kind, before it is filled in. */
@@ -147,6 +161,10 @@ public sealed interface Condition
         R layerOn(LayerOn condition);
 
         R not(Not condition);
+
+        R noteInScale(NoteInScale condition);
+
+        R noteSounds(NoteSounds condition);
 
         R pageOpen(PageOpen condition);
 

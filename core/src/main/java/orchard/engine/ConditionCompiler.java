@@ -11,6 +11,8 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
@@ -18,18 +20,26 @@ import orchard.condition.Struck;
 import orchard.engine.Plan.Holding;
 import orchard.gear.Dimension;
 import orchard.gear.Focus;
+import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
+import orchard.signal.Scales;
 
 /**
  * Makes conditions ready: finds the state of all they ask.
  *
  * @param trigger the number of the control that sets off what they are for, or null
+ * @param played the note that the control of a light plays, or null
  */
-record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Condition.Visitor<Holding> {
+record ConditionCompiler(Rig rig, Cells cells, Dimension trigger, Played played) implements Condition.Visitor<Holding> {
 
     private static final Holding NEVER = number -> false;
+
+    /** Those of whatever acts. */
+    ConditionCompiler(Rig rig, Cells cells, Dimension trigger) {
+        this(rig, cells, trigger, null);
+    }
 
     /** The same to be asked, or null for none. */
     Holding holding(Condition condition) {
@@ -126,6 +136,41 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger) implements Con
     public Holding not(Not condition) {
         Holding part = condition.of().accept(this);
         return number -> !part.holds(number);
+    }
+
+    @Override
+    public Holding noteInScale(NoteInScale condition) {
+        if (played == null || rig.parameter(condition.root()).isEmpty()) {
+            return NEVER;
+        }
+        int note = played.note();
+        State.OfAddress root = cells.address(condition.root(), rig);
+        if (condition.scale().equals(Ref.ToParameter.NONE)) {
+            return number -> isKnown(root) && Math.floorMod(note - whole(root), 12) == 0;
+        }
+        if (rig.parameter(condition.scale()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfAddress scale = cells.address(condition.scale(), rig);
+        return number -> isKnown(root) && isKnown(scale) && Scales.has(note, whole(root), Parameters.text(scale.now));
+    }
+
+    private static boolean isKnown(State.OfAddress address) {
+        return address.now != null && !Double.isNaN(address.now.position);
+    }
+
+    private static int whole(State.OfAddress address) {
+        return (int) Math.rint(address.now.parameter.real(address.now.position));
+    }
+
+    @Override
+    public Holding noteSounds(NoteSounds condition) {
+        if (played == null) {
+            return NEVER;
+        }
+        State.OfDevice device = played.device();
+        int note = played.note();
+        return number -> device.sounding.get(note) || device.heard.get(note);
     }
 
     @Override

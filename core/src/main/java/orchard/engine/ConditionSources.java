@@ -12,6 +12,8 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
@@ -21,11 +23,11 @@ import orchard.gear.Selector;
 import orchard.rig.Rig;
 
 /** Finds what conditions depend on: whoever shows whether one holds asks again when any of it changes, and only then. */
-record ConditionSources(Rig rig, Cells cells, Set<Object> found) implements Condition.Visitor<Void> {
+record ConditionSources(Rig rig, Cells cells, Played played, Set<Object> found) implements Condition.Visitor<Void> {
 
     /** The addresses and sources a condition depends on. */
-    static Set<Object> of(Condition condition, Rig rig, Cells cells) {
-        ConditionSources sources = new ConditionSources(rig, cells, new LinkedHashSet<>());
+    static Set<Object> of(Condition condition, Rig rig, Cells cells, Played played) {
+        ConditionSources sources = new ConditionSources(rig, cells, played, new LinkedHashSet<>());
         condition.accept(sources);
         return sources.found;
     }
@@ -87,6 +89,17 @@ record ConditionSources(Rig rig, Cells cells, Set<Object> found) implements Cond
     @Override
     public Void not(Not condition) {
         return each(condition);
+    }
+
+    @Override
+    public Void noteInScale(NoteInScale condition) {
+        parameter(condition.root());
+        return parameter(condition.scale());
+    }
+
+    @Override
+    public Void noteSounds(NoteSounds condition) {
+        return played == null ? null : add(played.device());
     }
 
     @Override

@@ -93,7 +93,7 @@ public final class Engine {
         this.lights = new Lights(state, cycle);
         this.parameters = new Parameters(state, cycle, lights, this::watched, this::chosen);
         this.dumps = new Dumps(state, cycle, parameters);
-        this.heldNotes = new HeldNotes(state, parameters);
+        this.heldNotes = new HeldNotes(state, parameters, lights);
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
         this.pages = new Pages(state, cycle, lights, layers);
@@ -530,6 +530,7 @@ public final class Engine {
             cycle.note(new Filtered("The input of " + device.device().name() + " " + refusal.get()));
             return;
         }
+        heldNotes.heard(device.state(), message);
         if (device.memory() != null
                 && message instanceof MidiMessage.SysEx sysEx
                 && device.memory().speaks(sysEx)) {

@@ -71,16 +71,18 @@ final class LightRuleCompiler {
                     paged ? cells.group(shower.get(), mover.page().group()).state() : null,
                     mover == null ? 1 : mover.pageNumber(),
                     answer.rank(),
-                    answer.rungs().stream().map(rung -> rung(rig, rung, own)).toArray(RungPlan[]::new),
+                    answer.rungs().stream()
+                            .map(rung -> rung(rig, rung, own, Played.of(mapping, answer.light(), rig, cells)))
+                            .toArray(RungPlan[]::new),
                     shown(rig, answer.rule(), answer.look(), own)));
         }
         return answers;
     }
 
-    private RungPlan rung(Rig rig, Rung rung, Shown own) {
+    private RungPlan rung(Rig rig, Rung rung, Shown own, Played played) {
         return new RungPlan(
-                new ConditionCompiler(rig, cells, null).holding(rung.during()),
-                ConditionSources.of(rung.during(), rig, cells),
+                new ConditionCompiler(rig, cells, null, played).holding(rung.during()),
+                ConditionSources.of(rung.during(), rig, cells, played),
                 shown(rig, rung.rule(), rung.look(), own));
     }
 

@@ -229,6 +229,10 @@ final class State {
         final long[] ticks = new long[Tempo.TICKS + 1];
 
         int ticked;
+        /** The notes that Orchard keeps sounding on it, and those it said that sound. */
+        final BitSet sounding = new BitSet(128);
+
+        final BitSet heard = new BitSet(128);
         /** Channels on which notes were sent since its wire was last whole. */
         final BitSet played = new BitSet(17);
         /** What Orchard said to it last, as far as it may be answered. */

@@ -14,6 +14,8 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.light.Motion;
@@ -31,7 +33,13 @@ public enum LightSet {
     ARM("red while it is on, a dim red otherwise", "red", "red", 15),
     CHOSEN("white while it is the one, a dim blue otherwise", "white", "blue", 25),
     LAYER("violet while it is on, a dim violet otherwise", "violet", "violet", 15),
-    LEVEL("green, amber in the upper third, red at the top", "green", "amber", 100);
+    LEVEL("green, amber in the upper third, red at the top", "green", "amber", 100),
+    SCALE("roots blue, the rest of the scale dim, what sounds green", "blue", "white", 10);
+
+    /** The variables that say which scale is played, as {@link #SCALE} asks them: a root, 0 for C, and the name of a scale. */
+    public static final Ref.ToParameter ROOT = new Ref.ToParameter("variables", "root");
+
+    public static final Ref.ToParameter OF_ROOT = new Ref.ToParameter("variables", "scale");
 
     private static final Look UNKNOWN = Look.in("white").at(15).with(Motion.BREATHING);
 
@@ -88,6 +96,13 @@ public enum LightSet {
         Optional<Ref.ToParameter> target =
                 mapping.target().filter(one -> names.parameter(one).isPresent());
         List<Rung> rungs = new ArrayList<>();
+        if (this == SCALE) {
+            rungs.add(new Rung(new NoteSounds(), Rule.ON, Look.in("green")));
+            rungs.add(new Rung(new NoteInScale(ROOT, Ref.ToParameter.NONE), Rule.ON, Look.in(on)));
+            rungs.add(new Rung(
+                    new NoteInScale(ROOT, OF_ROOT), Rule.ON, Look.in(off).at(dim)));
+            return answer.with(rungs).otherwise(Rule.OFF, Look.USUAL);
+        }
         target.ifPresent(one -> rungs.add(new Rung(new Not(new Known(one)), Rule.ON, UNKNOWN)));
         if (this == LEVEL) {
             Ref.ToParameter one =

@@ -13,6 +13,8 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
@@ -31,6 +33,8 @@ import orchard.text.grammar.SentencesParser.InBracketsContext;
 import orchard.text.grammar.SentencesParser.KnownContext;
 import orchard.text.grammar.SentencesParser.LayerOnContext;
 import orchard.text.grammar.SentencesParser.NotStateContext;
+import orchard.text.grammar.SentencesParser.NoteInScaleContext;
+import orchard.text.grammar.SentencesParser.NoteSoundsContext;
 import orchard.text.grammar.SentencesParser.OneOnlyContext;
 import orchard.text.grammar.SentencesParser.PageOpenContext;
 import orchard.text.grammar.SentencesParser.PresetRecalledContext;
@@ -125,6 +129,19 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     public Condition visitPresetRecalled(PresetRecalledContext state) {
         List<String> preset = read.preset(state.preset());
         return unless(state, new PresetRecalled(preset.get(0), preset.get(1)));
+    }
+
+    @Override
+    public Condition visitNoteInScale(NoteInScaleContext state) {
+        boolean isRoots = state.parameter().size() == 1;
+        Ref.ToParameter root = read.parameter(state.parameter(isRoots ? 0 : 1));
+        Ref.ToParameter scale = isRoots ? Ref.ToParameter.NONE : read.parameter(state.parameter(0));
+        return unless(state, new NoteInScale(root, scale));
+    }
+
+    @Override
+    public Condition visitNoteSounds(NoteSoundsContext state) {
+        return unless(state, new NoteSounds());
     }
 
     @Override

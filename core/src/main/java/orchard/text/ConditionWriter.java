@@ -14,10 +14,13 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
 import orchard.condition.Struck;
+import orchard.gear.Ref;
 
 /** Writes conditions. */
 final class ConditionWriter implements Condition.Visitor<String> {
@@ -133,6 +136,19 @@ final class ConditionWriter implements Condition.Visitor<String> {
     public String presetRecalled(PresetRecalled condition) {
         return "preset " + rolls.presets(condition.device()).written(condition.preset()) + " of "
                 + rolls.devices().written(condition.device()) + " was " + not() + "recalled last";
+    }
+
+    @Override
+    public String noteInScale(NoteInScale condition) {
+        String is = "its note is " + not();
+        return condition.scale().equals(Ref.ToParameter.NONE)
+                ? is + "the root " + rolls.written(condition.root())
+                : is + "in " + rolls.written(condition.scale()) + " on " + rolls.written(condition.root());
+    }
+
+    @Override
+    public String noteSounds(NoteSounds condition) {
+        return not().isEmpty() ? "its note sounds" : "its note does not sound";
     }
 
     @Override

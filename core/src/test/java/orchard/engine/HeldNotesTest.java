@@ -6,10 +6,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
 import orchard.action.PlayNotes;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
+import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.outcome.ParameterTold;
 import orchard.parameter.Binding;
@@ -79,6 +84,76 @@ class HeldNotesTest {
         assertThat(told()).isEqualTo("F4");
         synth.bench.engine.handle(new Event.Panic(synth.bench.nanos));
         assertThat(told()).isEqualTo("–");
+    }
+
+    /** Pads play C4 to F4; the lamp of pad 2, D4, is asked. */
+    @Test
+    void lampsShowTheScaleAndWhatSounds() {
+        open();
+        Mapping run = synth.rig.mapping("m1").orElseThrow();
+        Ref.ToParameter root = WorldRig.parameter("mode");
+        Ref.ToParameter scale = new Ref.ToParameter("desk", "scale");
+        Device desk = synth.rig.ownDevice("desk").orElseThrow();
+        List<Parameter> all = new ArrayList<>(desk.profile().parameters());
+        all.add(new Parameter(
+                "scale",
+                "",
+                "Scale",
+                new Range(0, 2, ""),
+                new Law.Named(List.of("major", "minor pentatonic", "nothing known")),
+                0,
+                new Binding.Osc("/desk/scale"),
+                true));
+        synth.edit(synth.rig.apply(Edit.change(
+                "scale",
+                new Part.OfDevice(desk),
+                new Part.OfDevice(desk.with(desk.profile().withParameters(all))))));
+        Show.Answer lamp = new Show.Answer(
+                new Ref.ToLight("box", "led2"),
+                Show.Rule.OFF,
+                Look.USUAL,
+                List.of(
+                        new Rung(new NoteSounds(), Show.Rule.ON, Look.in("blue")),
+                        new Rung(new NoteInScale(root, Ref.ToParameter.NONE), Show.Rule.ON, Look.in("teal")),
+                        new Rung(new NoteInScale(root, scale), Show.Rule.ON, Look.in("red"))),
+                0);
+        synth.edit(synth.rig.apply(
+                Edit.change("lamp", new Part.OfMapping(run), new Part.OfMapping(run.with(new Show(List.of(lamp)))))));
+        assertThat(lamp(null, 0)).as("D in C major").isEqualTo(5);
+        assertThat(lamp("scale", 1)).as("D in C minor pentatonic").isZero();
+        assertThat(lamp("mode", 2)).as("D on D").isEqualTo(40);
+        assertThat(lamp("scale", 2)).as("the root of what nobody knows").isEqualTo(40);
+        assertThat(lamp("mode", 0)).as("a scale of no notes").isZero();
+        press(2);
+        assertThat(lamp(null, 0)).isEqualTo(80);
+        release(2);
+        assertThat(lamp(null, 0)).isZero();
+        synth.bench.arrive("synth", new MidiMessage.NoteOn(3, 62, 80));
+        assertThat(lamp(null, 0)).as("played on the instrument itself").isEqualTo(80);
+        synth.bench.arrive("synth", new MidiMessage.NoteOff(3, 62, 0));
+        assertThat(lamp(null, 0)).isZero();
+    }
+
+    private int shown;
+
+    /** The colour of the lamp of pad 2, after a parameter was told if one is named. */
+    private int lamp(String parameter, double real) {
+        if (parameter != null) {
+            synth.bench.tell(parameter, (float) real, "");
+        } else if (Double.isNaN(synth.bench.engine.position(WorldRig.parameter("scale")))) {
+            synth.bench.tell("mode", 0, "");
+            synth.bench.tell("scale", 0, "");
+        }
+        synth.bench.pass(50);
+        synth.bench.sent.stream()
+                .filter(sent -> sent.device().equals("box"))
+                .map(Bench.Sent::message)
+                .filter(MidiMessage.NoteOn.class::isInstance)
+                .map(MidiMessage.NoteOn.class::cast)
+                .filter(on -> on.note() == WorldRig.FIRST_PAD + 2)
+                .forEach(on -> shown = on.velocity());
+        synth.bench.sent.clear();
+        return shown;
     }
 
     @Test

@@ -40,6 +40,8 @@ import orchard.condition.FocusAt;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.condition.NoteInScale;
+import orchard.condition.NoteSounds;
 import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
@@ -423,7 +425,7 @@ public final class WorldRig {
             String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];
             Show.Rule usual = light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE;
             List<Rung> rungs = IntStream.range(0, random.nextInt(4))
-                    .mapToObj(i -> new Rung(condition(random, 1), rule(random), look(random, light)))
+                    .mapToObj(i -> new Rung(asked(random), rule(random), look(random, light)))
                     .toList();
             boolean plain = random.nextInt(3) == 0;
             answers.add(new Show.Answer(
@@ -451,6 +453,16 @@ public final class WorldRig {
                 takeover,
                 Marks.NONE,
                 isRow || isLookUp || random.nextInt(3) > 0 ? Cases.NONE : cases(random));
+    }
+
+    /** What a light asks: anything, and about the note of its control. */
+    private static Condition asked(Random random) {
+        return switch (random.nextInt(8)) {
+            case 0 -> new NoteSounds();
+            case 1 ->
+                new NoteInScale(parameter("mode"), random.nextBoolean() ? Ref.ToParameter.NONE : parameter("mode"));
+            default -> condition(random, 1);
+        };
     }
 
     private static Show.Rule rule(Random random) {

@@ -77,11 +77,20 @@ class CaseActions {
         });
     }
 
-    /** A line of a condition, with the fields that its kind has now. */
+    /**
+     * A line of a condition, with the fields that its kind has now.
+     *
+     * @param lights whether a light asks
+     */
     @GetMapping("/map/{id}/condition")
-    String condition(@PathVariable String id, @RequestParam MultiValueMap<String, String> typed, Model model) {
+    String condition(
+            @PathVariable String id,
+            @RequestParam(defaultValue = "false") boolean lights,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model) {
         Rig rig = keeper.rig();
-        model.addAttribute("conditionKinds", Condition.Kind.values());
+        model.addAttribute("conditionKinds", lights ? List.of(Condition.Kind.values()) : Condition.Kind.ofCases());
+        model.addAttribute("ofLights", lights);
         model.addAttribute("mappingId", id);
         model.addAttribute("line", ConditionForm.anew(typed, rig, names, titles.of(rig)));
         return typed.containsKey("line") ? "map/while :: line(l=${line})" : "map/while :: item(l=${line})";

@@ -262,6 +262,7 @@ class LightPage {
         model.addAttribute("motions", Motion.values());
         model.addAttribute("named", Colours.named());
         model.addAttribute("conditionKinds", Condition.Kind.values());
+        model.addAttribute("ofLights", true);
         model.addAttribute("conditionLines", ConditionForm.of(during, rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(during));
         Look look = (Look) model.getAttribute("look");

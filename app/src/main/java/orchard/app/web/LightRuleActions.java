@@ -2,10 +2,13 @@ package orchard.app.web;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import orchard.action.PlayNotes;
 import orchard.app.live.Names;
 import orchard.app.store.RigKeeper;
 import orchard.condition.Always;
@@ -30,9 +33,11 @@ import orchard.parameter.Typed;
 import orchard.rig.Darkness;
 import orchard.rig.Edit;
 import orchard.rig.EditRefused;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
+import orchard.signal.Scales;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
@@ -59,6 +64,21 @@ class LightRuleActions {
             0,
             new Binding.Kept(),
             true);
+
+    private static final Parameter ROOT = named(LightSet.ROOT.parameter(), "Root", Scales.roots());
+    private static final Parameter SCALE = named(LightSet.OF_ROOT.parameter(), "Scale", Scales.names());
+
+    private static Parameter named(String id, String name, List<String> values) {
+        return new Parameter(
+                id,
+                "",
+                name,
+                new Range(0, values.size() - 1.0, ""),
+                new Law.Named(values),
+                0,
+                new Binding.Kept(true),
+                true);
+    }
 
     private final RigKeeper keeper;
     private final Names names;
@@ -171,7 +191,55 @@ class LightRuleActions {
     @PostMapping("/describe/light/{id}/set")
     ResponseEntity<Void> set(
             @PathVariable String id, @RequestParam long seen, @RequestParam String key, @RequestParam LightSet set) {
-        return edit(id, seen, key, "Usual rules of ", (rig, mapping) -> answer -> set.of(answer, mapping, names));
+        return set == LightSet.SCALE
+                ? scale(id, seen, key)
+                : edit(id, seen, key, "Usual rules of ", (rig, mapping) -> answer -> set.of(answer, mapping, names));
+    }
+
+    /** All lamps of what plays notes show a scale, which two variables say. */
+    private ResponseEntity<Void> scale(String id, long seen, String key) {
+        keeper.commit(id, seen, rig -> {
+            Mapping before = rig.mapping(id).orElseThrow(Replies::gone);
+            if (before.everyAction().noneMatch(PlayNotes.class::isInstance)) {
+                throw EditRefused.invalid(id, "set", "Only what plays notes can show a scale");
+            }
+            List<Parameter> made = new ArrayList<>();
+            chosen(rig, MAKE, ROOT, made);
+            chosen(rig, MAKE, SCALE, made);
+            List<Edit.Change> changes = new ArrayList<>(variables(rig, made));
+            Map<Ref.ToLight, Show.Answer> answers = new LinkedHashMap<>();
+            before.show().answers().forEach(answer -> answers.put(answer.light(), answer));
+            MappingCopier copier = new MappingCopier(rig);
+            before.when().triggers().stream()
+                    .flatMap(trigger -> copier.answers(trigger).stream())
+                    .filter(answer -> isLamp(rig, answer.light()))
+                    .forEach(answer -> answers.put(answer.light(), LightSet.SCALE.of(answer, before, names)));
+            changes.add(new Edit.Change(
+                    new Part.OfMapping(before),
+                    new Part.OfMapping(before.with(new Show(List.copyOf(answers.values()))))));
+            return new Edit("A scale on the lamps of “" + before.cause(names) + "”", changes);
+        });
+        return Replies.go(LightPage.path(LightPage.light(key)));
+    }
+
+    private static boolean isLamp(Rig rig, Ref.ToLight light) {
+        return rig.device(light.device())
+                .flatMap(device -> device.profile().light(light.light()))
+                .filter(one -> one.kind().onOff())
+                .isPresent();
+    }
+
+    private static List<Edit.Change> variables(Rig rig, List<Parameter> made) {
+        if (made.isEmpty()) {
+            return List.of();
+        }
+        Device before = rig.ownDevice(TablePage.VARIABLES.id()).orElse(null);
+        Device kept = before == null ? TablePage.VARIABLES : before;
+        List<Parameter> all = new ArrayList<>(kept.profile().parameters());
+        all.addAll(made);
+        return List.of(new Edit.Change(
+                before == null ? null : new Part.OfDevice(before),
+                new Part.OfDevice(kept.with(kept.profile().withParameters(all)))));
     }
 
     /** Asks a sentence earlier or later than others of its layer that answer on the same light. */
@@ -277,16 +345,7 @@ class LightRuleActions {
         keeper.commit(Settings.ID, seen, rig -> {
             List<Parameter> made = new ArrayList<>();
             Darkness darkness = new Darkness(chosen(rig, dim, DIM, made), chosen(rig, black, BLACK, made));
-            List<Edit.Change> changes = new ArrayList<>();
-            if (!made.isEmpty()) {
-                Device before = rig.ownDevice(TablePage.VARIABLES.id()).orElse(null);
-                Device kept = before == null ? TablePage.VARIABLES : before;
-                List<Parameter> all = new ArrayList<>(kept.profile().parameters());
-                all.addAll(made);
-                changes.add(new Edit.Change(
-                        before == null ? null : new Part.OfDevice(before),
-                        new Part.OfDevice(kept.with(kept.profile().withParameters(all)))));
-            }
+            List<Edit.Change> changes = new ArrayList<>(variables(rig, made));
             changes.add(new Edit.Change(
                     rig.part(Settings.ID).orElse(null),
                     new Part.OfSettings(rig.settings().with(darkness))));

@@ -225,7 +225,7 @@ class MapPage {
         model.addAttribute("every", whole.cases().every());
         model.addAttribute("triggerKinds", Trigger.Kind.values());
         model.addAttribute("triggerLines", TriggerForm.of(whole.when().also(), rig, names, titles.of(rig)));
-        model.addAttribute("conditionKinds", Condition.Kind.values());
+        model.addAttribute("conditionKinds", Condition.Kind.ofCases());
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
         model.addAttribute("answerLines", AnswerLines.of(whole, rig, names));

@@ -60,6 +60,8 @@ state
   | 'preset' preset 'was' 'not'? 'recalled' 'last'                # presetRecalled
   | 'song' song 'is' 'not'? 'current'                             # songIs
   | 'device' device 'is' 'not'? 'there'                           # devicePresent
+  | 'its' 'note' 'is' 'not'? ('the' 'root' parameter | 'in' parameter 'on' parameter)  # noteInScale
+  | 'its' 'note' ('sounds' | 'does' 'not' 'sound')                # noteSounds
   | place ('lies' | 'does' 'not' 'lie') 'under' focus             # focusAt
   ;
 
