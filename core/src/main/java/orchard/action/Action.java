@@ -201,6 +201,15 @@ public sealed interface Action
         return position >= 0.5;
     }
 
+    /**
+     * The same for the lamp of one of several controls that set it off.
+     *
+     * @param place which of them, the first one 0
+     */
+    default boolean isLit(Parameter parameter, double position, int place) {
+        return isLit(parameter, position);
+    }
+
     /** Leads to the visitor's method for this action. */
     <R> R accept(Visitor<R> visitor);
 

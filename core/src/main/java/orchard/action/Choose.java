@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import orchard.condition.Compared;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Display;
@@ -60,6 +61,19 @@ public record Choose(Ref.ToParameter parameter, List<Double> values, Double stop
     @Override
     public Action about(Ref.ToParameter other) {
         return new Choose(other, values, stop);
+    }
+
+    /** What one of several controls chooses; empty if there are not so many values. */
+    public Optional<Double> choice(Parameter of, int place) {
+        List<Double> all = choices(of);
+        return place >= 0 && place < all.size() ? Optional.of(all.get(place)) : Optional.empty();
+    }
+
+    @Override
+    public boolean isLit(Parameter of, double position, int place) {
+        return choice(of, place)
+                .filter(real -> Math.abs(of.position(real) - position) < Compared.NEAR)
+                .isPresent();
     }
 
     @Override

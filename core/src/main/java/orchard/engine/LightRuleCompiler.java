@@ -49,7 +49,6 @@ final class LightRuleCompiler {
         if (mapping.show().answers().isEmpty()) {
             return answers;
         }
-        Shown own = own(rig, mapping);
         Ref.ToControl trigger = mapping.trigger();
         Control mover = rig.device(trigger.device())
                 .flatMap(device -> device.profile().control(trigger.control()))
@@ -65,6 +64,7 @@ final class LightRuleCompiler {
             boolean paged = mover != null
                     && mover.page() != null
                     && trigger.device().equals(shower.get().id());
+            Shown own = own(rig, mapping, Math.max(0, mapping.placeOf(answer.light(), rig)));
             answers.add(new LightRule(
                     cells.mapping(mapping.id()),
                     cells.light(answer.light()),
@@ -119,8 +119,12 @@ final class LightRuleCompiler {
         return address.focus == null ? hues[0].plain : cells.beside(address, hues);
     }
 
-    /** What the lights of a mapping are about: the first parameter that it sets, or else what it switches. */
-    private Shown own(Rig rig, Mapping mapping) {
+    /**
+     * What a light of a mapping is about: the first parameter that it sets, or else what it switches.
+     *
+     * @param place which of the controls that set the mapping off the light sits on
+     */
+    private Shown own(Rig rig, Mapping mapping, int place) {
         Optional<Ref.ToParameter> about = mapping.target();
         if (about.isEmpty()) {
             Optional<Plan.Switched> switched = switched(rig, mapping);
@@ -151,7 +155,7 @@ final class LightRuleCompiler {
                 Look.USUAL,
                 null,
                 null,
-                position -> first.isLit(parameter, position),
+                position -> first.isLit(parameter, position, place),
                 shape,
                 "",
                 cells.address(target, rig),

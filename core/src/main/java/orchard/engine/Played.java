@@ -15,15 +15,10 @@ record Played(State.OfDevice device, int note) {
 
     /** What the control of a light plays by a mapping, or null if it plays nothing. */
     static Played of(Mapping mapping, Ref.ToLight light, Rig rig, Cells cells) {
-        String control = rig.device(light.device())
-                .flatMap(device -> device.profile().light(light.light()))
-                .map(one -> one.control())
-                .orElse("");
-        for (int i = 0; i < mapping.when().triggers().size(); i++) {
-            Ref.ToControl trigger = mapping.when().triggers().get(i);
-            if (trigger.device().equals(light.device()) && trigger.control().equals(control)) {
-                int place = i;
-                return mapping.everyAction()
+        int place = mapping.placeOf(light, rig);
+        return place < 0
+                ? null
+                : mapping.everyAction()
                         .filter(PlayNotes.class::isInstance)
                         .map(PlayNotes.class::cast)
                         .filter(play ->
@@ -31,8 +26,5 @@ record Played(State.OfDevice device, int note) {
                         .map(play -> new Played(cells.device(play.device()), play.first() + place))
                         .findFirst()
                         .orElse(null);
-            }
-        }
-        return null;
     }
 }

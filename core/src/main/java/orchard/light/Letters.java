@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import orchard.signal.Message;
 import orchard.signal.MessageId;
@@ -19,6 +20,32 @@ import orchard.signal.MidiMessage;
  */
 @JsonTypeName("Text")
 public record Letters(byte[] prefix, int length) implements LightKind {
+
+    /** What stands in for letters that no plain display has. */
+    private static final Map<Character, String> ALIKE = Map.ofEntries(
+            Map.entry('−', "-"),
+            Map.entry('–', "-"),
+            Map.entry('—', "-"),
+            Map.entry('›', ">"),
+            Map.entry('→', ">"),
+            Map.entry('’', "'"),
+            Map.entry('“', "\""),
+            Map.entry('”', "\""),
+            Map.entry('…', "."),
+            Map.entry('♯', "#"),
+            Map.entry('♭', "b"),
+            Map.entry('×', "x"),
+            Map.entry('µ', "u"),
+            Map.entry('°', ""),
+            Map.entry('ß', "ss"),
+            Map.entry('æ', "ae"),
+            Map.entry('Æ', "AE"),
+            Map.entry('ø', "o"),
+            Map.entry('Ø', "O"),
+            Map.entry('ł', "l"),
+            Map.entry('Ł', "L"),
+            Map.entry('đ', "d"),
+            Map.entry('ı', "i"));
 
     public Letters {
         prefix = prefix.clone();
@@ -91,8 +118,11 @@ public record Letters(byte[] prefix, int length) implements LightKind {
     }
 
     private static String ascii(String text) {
-        String plain = Normalizer.normalize(text.replace('−', '-').replace('›', '>'), Normalizer.Form.NFD)
-                .replaceAll("\\p{M}", "");
+        StringBuilder known = new StringBuilder(text.length());
+        for (int i = 0; i < text.length(); i++) {
+            known.append(ALIKE.getOrDefault(text.charAt(i), String.valueOf(text.charAt(i))));
+        }
+        String plain = Normalizer.normalize(known, Normalizer.Form.NFD).replaceAll("\\p{M}", "");
         return plain.replaceAll("[^\\x20-\\x7e]", "?");
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
+import orchard.action.Choose;
 import orchard.action.Hold;
 import orchard.action.SetTo;
 import orchard.action.Value;
@@ -63,11 +64,14 @@ public enum LightSet {
     /** The one that suits what a sentence does, by the name of what it sets; empty where none is usual. */
     public static Optional<LightSet> usual(Mapping mapping, Directory names) {
         if (mapping.target().isEmpty()) {
-            return lit(mapping, names).map(condition -> condition instanceof LayerOn ? LAYER : CHOSEN);
+            return lit(mapping, names, 0).map(condition -> condition instanceof LayerOn ? LAYER : CHOSEN);
         }
         Parameter parameter = mapping.target().flatMap(names::parameter).orElse(null);
-        if (parameter == null || !parameter.hasNames()) {
+        if (parameter == null || !parameter.hasNames() && mapping.everyAction().noneMatch(Choose.class::isInstance)) {
             return Optional.empty();
+        }
+        if (mapping.everyAction().anyMatch(Choose.class::isInstance)) {
+            return Optional.of(CHOSEN);
         }
         String name = parameter.name().toLowerCase(Locale.ROOT);
         if (name.contains("mute")) {
@@ -113,7 +117,7 @@ public enum LightSet {
             rungs.add(new Rung(above(one, parameter, 0.02), Rule.ON, Look.in(on)));
             return answer.with(rungs).otherwise(Rule.OFF, Look.USUAL);
         }
-        Condition lit = lit(mapping, names)
+        Condition lit = lit(mapping, names, Math.max(0, mapping.placeOf(answer.light(), names)))
                 .orElseThrow(
                         () -> new Mistake("it does nothing that could be on or off, so that these rules say nothing"));
         rungs.add(new Rung(lit, Rule.ON, Look.in(on)));
@@ -125,13 +129,14 @@ public enum LightSet {
     }
 
     /** When what a sentence does is done: its parameter stands where it puts it, or its layer is on, or its place lies under the focus. */
-    private static Optional<Condition> lit(Mapping mapping, Directory names) {
+    private static Optional<Condition> lit(Mapping mapping, Directory names, int place) {
         Optional<Ref.ToParameter> target = mapping.target();
         if (target.isPresent()) {
             Optional<Double> fixed = mapping.everyAction()
                     .filter(action -> target.get().equals(action.parameter()))
                     .findFirst()
-                    .flatMap(LightSet::fixed);
+                    .flatMap(action ->
+                            fixed(action, names.parameter(target.get()).orElse(null), place));
             return names.parameter(target.get())
                     .map(parameter -> fixed.map(real -> new Compared(target.get(), Compared.Is.AT, real, 0))
                             .orElseGet(() -> parameter.hasNames() && parameter.count() == 2
@@ -152,7 +157,10 @@ public enum LightSet {
                 .map(at -> new FocusAt(at.focus(), at.place())));
     }
 
-    private static Optional<Double> fixed(Action action) {
+    private static Optional<Double> fixed(Action action, Parameter parameter, int place) {
+        if (action instanceof Choose choose && parameter != null) {
+            return choose.choice(parameter, place);
+        }
         Value value = action instanceof SetTo set ? set.value() : action instanceof Hold hold ? hold.value() : null;
         return value instanceof Value.Fixed fixed ? Optional.of(fixed.real()) : Optional.empty();
     }

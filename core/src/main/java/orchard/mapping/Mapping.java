@@ -11,6 +11,7 @@ import orchard.gear.Dimension;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.light.Light;
 import orchard.mistake.Mistake;
 import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
@@ -93,6 +94,23 @@ public record Mapping(
         return branches().stream()
                 .flatMap(branch ->
                         Stream.concat(branch.actions().onPress().stream(), branch.actions().onRelease().stream()));
+    }
+
+    /** Which of the controls that set it off a light sits on, the first one 0; −1 for none of them. */
+    public int placeOf(Ref.ToLight light, Directory directory) {
+        String control = directory
+                .device(light.device())
+                .flatMap(device -> device.profile().light(light.light()))
+                .map(Light::control)
+                .orElse("");
+        List<Ref.ToControl> triggers = when.triggers();
+        for (int i = 0; i < triggers.size(); i++) {
+            if (triggers.get(i).device().equals(light.device())
+                    && triggers.get(i).control().equals(control)) {
+                return i;
+            }
+        }
+        return -1;
     }
 
     /** Every condition in it: of its cases, and of the rules of its lights. */

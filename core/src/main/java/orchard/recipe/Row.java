@@ -57,11 +57,13 @@ record Row() implements Recipe {
         if (values.isEmpty()) {
             throw new Mistake("values", "type at least one value, a line each");
         }
-        List<Ref.ToControl> row = new MappingCopier(of.rig()).run(of.mapping().id(), of.gate(), values.size());
-        return of.mapping()
+        MappingCopier copier = new MappingCopier(of.rig());
+        List<Ref.ToControl> row = copier.run(of.mapping().id(), of.gate(), values.size());
+        Mapping made = of.mapping()
                 .with(Shape.WHOLE)
                 .with(new When(row, Gesture.MOVE, of.mapping().when().also()))
                 .with(new Actions(List.of(new Choose(of.target(), values, null))))
                 .with(new Show(List.of()));
+        return made.with(new Show(copier.lamps(made)));
     }
 }

@@ -100,6 +100,21 @@ public final class MappingCopier {
                 : plain;
     }
 
+    /** The answers of all lamps on the controls of a mapping, by the rules that suit it. */
+    public List<Show.Answer> lamps(Mapping mapping) {
+        return mapping.when().triggers().stream()
+                .flatMap(trigger -> answers(trigger).stream())
+                .map(Show.Answer::light)
+                .distinct()
+                .filter(light -> light(light).filter(one -> one.kind().onOff()).isPresent())
+                .map(light -> answer(mapping, light))
+                .toList();
+    }
+
+    private Optional<Light> light(Ref.ToLight ref) {
+        return rig.device(ref.device()).flatMap(device -> device.profile().light(ref.light()));
+    }
+
     /** The mapping with the rules that lamps with colours usually have for what it sets. */
     private Mapping coloured(Mapping mapping) {
         return LightSet.usual(mapping, rig)

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
+import orchard.action.Choose;
 import orchard.condition.Compared;
 import orchard.condition.DevicePresent;
 import orchard.condition.Known;
@@ -17,13 +18,16 @@ import orchard.gear.Traits;
 import orchard.light.Led;
 import orchard.light.Light;
 import orchard.light.Motion;
+import orchard.mapping.Actions;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.Show.Rule;
+import orchard.mapping.When;
 import orchard.rig.Darkness;
 import orchard.rig.Edit;
+import orchard.rig.MappingCopier;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
@@ -230,6 +234,25 @@ class LightRulesTest {
                 .filter(sysEx -> sysEx.length() > 8)
                 .map(sysEx -> new String(sysEx.data(), 4, sysEx.length() - 4).strip())
                 .toList();
+    }
+
+    /** Two pads that choose: the lamp of the one whose value stands is lit, whoever put it there. */
+    @Test
+    void ofARowThatChoosesTheChosenOneIsLit() {
+        Mapping row = Gear.mapping("m1", "p1", "gate", "mute")
+                .with(new When(List.of(new Ref.ToControl("box", "p1", "gate"), new Ref.ToControl("box", "p2", "gate"))))
+                .with(new Actions(List.of(new Choose(MUTE, List.of(0.0, 1.0), null))));
+        Rig gear = Rig.of(List.of(new Part.OfDevice(box()), new Part.OfDevice(Gear.desk())));
+        open(null, row.with(new Show(new MappingCopier(gear).lamps(row))));
+        tell("mute", 0);
+        assertThat(shown())
+                .as("white for the one, a dim other")
+                .containsExactlyInAnyOrder(lit(1, 36, 5), lit(1, 37, 8));
+        tell("mute", 1);
+        assertThat(shown()).containsExactlyInAnyOrder(lit(1, 36, 8), lit(1, 37, 5));
+        bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
+        bench.pass(50);
+        assertThat(shown()).contains(lit(1, 36, 5), lit(1, 37, 8));
     }
 
     @Test

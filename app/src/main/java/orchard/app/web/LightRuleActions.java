@@ -191,42 +191,42 @@ class LightRuleActions {
     @PostMapping("/describe/light/{id}/set")
     ResponseEntity<Void> set(
             @PathVariable String id, @RequestParam long seen, @RequestParam String key, @RequestParam LightSet set) {
-        return set == LightSet.SCALE
-                ? scale(id, seen, key)
-                : edit(id, seen, key, "Usual rules of ", (rig, mapping) -> answer -> set.of(answer, mapping, names));
-    }
-
-    /** All lamps of what plays notes show a scale, which two variables say. */
-    private ResponseEntity<Void> scale(String id, long seen, String key) {
         keeper.commit(id, seen, rig -> {
             Mapping before = rig.mapping(id).orElseThrow(Replies::gone);
-            if (before.everyAction().noneMatch(PlayNotes.class::isInstance)) {
-                throw EditRefused.invalid(id, "set", "Only what plays notes can show a scale");
+            Ref.ToLight light = LightPage.light(key);
+            List<Edit.Change> changes = new ArrayList<>();
+            if (set == LightSet.SCALE) {
+                if (before.everyAction().noneMatch(PlayNotes.class::isInstance)) {
+                    throw EditRefused.invalid(id, "set", "Only what plays notes can show a scale");
+                }
+                List<Parameter> made = new ArrayList<>();
+                chosen(rig, MAKE, ROOT, made);
+                chosen(rig, MAKE, SCALE, made);
+                changes.addAll(variables(rig, made));
             }
-            List<Parameter> made = new ArrayList<>();
-            chosen(rig, MAKE, ROOT, made);
-            chosen(rig, MAKE, SCALE, made);
-            List<Edit.Change> changes = new ArrayList<>(variables(rig, made));
             Map<Ref.ToLight, Show.Answer> answers = new LinkedHashMap<>();
-            before.show().answers().forEach(answer -> answers.put(answer.light(), answer));
-            MappingCopier copier = new MappingCopier(rig);
-            before.when().triggers().stream()
-                    .flatMap(trigger -> copier.answers(trigger).stream())
-                    .filter(answer -> isLamp(rig, answer.light()))
-                    .forEach(answer -> answers.put(answer.light(), LightSet.SCALE.of(answer, before, names)));
+            before.show().answers().forEach(one -> answers.put(one.light(), one));
+            // a row of controls has a row of lamps
+            List<Show.Answer> meant = before.when().triggers().size() > 1
+                    ? new MappingCopier(rig).lamps(before)
+                    : List.of(answer(before, light));
+            try {
+                meant.forEach(one -> answers.put(one.light(), set.of(one, before, names)));
+            } catch (Mistake e) {
+                throw refused(id, e);
+            }
             changes.add(new Edit.Change(
                     new Part.OfMapping(before),
                     new Part.OfMapping(before.with(new Show(List.copyOf(answers.values()))))));
-            return new Edit("A scale on the lamps of “" + before.cause(names) + "”", changes);
+            return new Edit("Usual rules of " + names.words(light), changes);
         });
         return Replies.go(LightPage.path(LightPage.light(key)));
     }
 
-    private static boolean isLamp(Rig rig, Ref.ToLight light) {
-        return rig.device(light.device())
-                .flatMap(device -> device.profile().light(light.light()))
-                .filter(one -> one.kind().onOff())
-                .isPresent();
+    private static EditRefused refused(String id, Mistake mistake) {
+        String message = mistake.getMessage();
+        return EditRefused.invalid(
+                id, mistake.field(), Character.toUpperCase(message.charAt(0)) + message.substring(1));
     }
 
     private static List<Edit.Change> variables(Rig rig, List<Parameter> made) {
@@ -396,9 +396,7 @@ class LightRuleActions {
                         new Part.OfMapping(before),
                         new Part.OfMapping(before.with(new Show(answers))));
             } catch (Mistake e) {
-                String message = e.getMessage();
-                throw EditRefused.invalid(
-                        id, e.field(), Character.toUpperCase(message.charAt(0)) + message.substring(1));
+                throw refused(id, e);
             }
         });
         return Replies.go(LightPage.path(light));

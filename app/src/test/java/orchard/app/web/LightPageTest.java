@@ -3,14 +3,24 @@ package orchard.app.web;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.stream.IntStream;
+import orchard.action.PlayNotes;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Values;
+import orchard.condition.Always;
+import orchard.gear.Ref;
+import orchard.mapping.Actions;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Rung;
 import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.shape.Shape;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -130,6 +140,96 @@ class LightPageTest {
         lamp(orchard, 6, "lit amber");
         browser.chord(Keys.CONTROL, "z");
         lamp(orchard, 6, "blinking violet");
+    }
+
+    /** The demo's row of pads that chooses Peat's patches gets lights: the chosen one is lit, also when it is chosen at Peat. */
+    @Test
+    void ofTheRowThatChoosesASoundTheChosenOneIsLit(TestOrchard orchard, Browser browser) {
+        browser.go("/map?mapping=m28");
+        browser.press("z");
+        browser.click(".showlist [name=light]");
+        browser.click("[data-clause=show] [type=submit]");
+        browser.see(".sentence", "Pad 7’s light");
+        browser.press("z");
+        browser.click("[data-clause=show] .btn.pill[href]");
+        choose(browser, "[name=set]", "CHOSEN");
+        browser.until(() -> orchard.keeper()
+                        .rig()
+                        .mapping("m28")
+                        .orElseThrow()
+                        .show()
+                        .answers()
+                        .size()
+                == 10);
+        orchard.standIn("cobble").play("pad9", "hit", 0.8);
+        orchard.standIn("cobble").play("pad9", "release", 0);
+        lamp(orchard, 9, "lit cyan");
+        lamp(orchard, 8, "lit sky");
+        orchard.standIn("peat").play("patch", "choose", 0);
+        lamp(orchard, 8, "lit cyan");
+        lamp(orchard, 9, "lit sky");
+        orchard.standIn("peat").play("cable", "pull", 0);
+        orchard.standIn("peat").play("cable", "plug", 0);
+        lamp(orchard, 8, "lit cyan");
+        assertThat(orchard.standIn("cobble").violations()).isEmpty();
+    }
+
+    /** Roots, scale and what sounds on the lamps of pads that play; the chord that is held, named on a display. */
+    @Test
+    void aScaleIsLitAndAChordIsNamedWhileItIsHeld(TestOrchard orchard, Browser browser) {
+        browser.go("/map/text?of=new");
+        orchard.keeper()
+                .commit(rig -> Edit.add(
+                        "Play",
+                        new Part.OfMapping(new Mapping(
+                                "m99",
+                                new When(IntStream.rangeClosed(1, 5)
+                                        .mapToObj(i -> new Ref.ToControl("cobble", "pad" + i, "gate"))
+                                        .toList()),
+                                new Always(),
+                                Shape.WHOLE,
+                                new Actions(List.of(new PlayNotes("peat", 1, 60))),
+                                new Show(List.of(new Show.Answer(
+                                        new Ref.ToLight("cobble", "pad1.light"), Show.Rule.ON_OFF)))))));
+        browser.go("/describe/light?light=cobble/pad1.light");
+        choose(browser, "[name=set]", "SCALE");
+        browser.see(".rungs", "its note sounds");
+        lamp(orchard, 1, "lit sky");
+        lamp(orchard, 2, "");
+        lamp(orchard, 3, "lit");
+        Awaitility.await().until(() -> orchard.shows("cobble", "pad2").isEmpty());
+        orchard.bean(EngineRoom.class).set("variables", "root", 1 / 11.0);
+        lamp(orchard, 2, "lit sky");
+
+        browser.go("/connect?edit=peat");
+        browser.click("[name=chord]");
+        browser.click("form.edit [type=submit]");
+        browser.until(() -> orchard.keeper()
+                .rig()
+                .parameter(new Ref.ToParameter("peat", "chord"))
+                .isPresent());
+        orchard.keeper().commit(rig -> {
+            Mapping knob = rig.mapping("m2").orElseThrow();
+            return Edit.change(
+                    "Chord on a display",
+                    new Part.OfMapping(knob),
+                    new Part.OfMapping(knob.with(new Show(List.of(new Show.Answer(
+                                    new Ref.ToLight("cobble", "knob1.display"), Show.Rule.VALUE)
+                            .otherwise(Show.Rule.VALUE, Look.USUAL.about(new Ref.ToParameter("peat", "chord"))))))));
+        });
+        for (int pad : new int[] {1, 4, 5}) {
+            orchard.standIn("cobble").play("pad" + pad, "hit", 0.8);
+        }
+        Awaitility.await()
+                .untilAsserted(
+                        () -> assertThat(orchard.shows("cobble", "knob1")).isEqualTo("C4 D#4 E4"));
+        orchard.standIn("cobble").play("pad5", "release", 0);
+        lamp(orchard, 1, "lit green");
+        orchard.standIn("cobble").play("pad1", "release", 0);
+        orchard.standIn("cobble").play("pad4", "release", 0);
+        Awaitility.await()
+                .untilAsserted(
+                        () -> assertThat(orchard.shows("cobble", "knob1")).isEqualTo("-"));
     }
 
     @Test

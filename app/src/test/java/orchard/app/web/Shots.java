@@ -1,6 +1,7 @@
 package orchard.app.web;
 
 import java.nio.file.Path;
+import java.util.List;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.OscPeer;
@@ -8,6 +9,9 @@ import orchard.app.harness.TestOrchard;
 import orchard.app.live.Describing;
 import orchard.gear.Device;
 import orchard.gear.Profile;
+import orchard.mapping.LightSet;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.standin.StandIn;
@@ -61,7 +65,8 @@ class Shots {
         picture(orchard, browser, "lamplight", "/map?mapping=m42", "map-lamplight");
         picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
         picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
-        picture(orchard, browser, "daylight", "/map/pages?device=peat", "pages");
+        lit(orchard);
+        picture(orchard, browser, "lamplight", "/describe/light?light=cobble/pad6.light", "light");
         picture(orchard, browser, "lamplight", "/map/presets?at=preset2", "presets");
         several(browser);
         picture(orchard, browser, "daylight", "/layouts?layout=layout1&element=e4", "layouts");
@@ -96,6 +101,18 @@ class Shots {
         browser.see("#textlook", "for every other track of Bank");
         browser.until(() -> browser.find("#offers").isDisplayed());
         browser.picture(FOLDER.resolve("text.png"));
+    }
+
+    /** A pad has the rules that pads for mutes usually have. */
+    private static void lit(TestOrchard orchard) {
+        orchard.keeper().commit(rig -> {
+            Mapping before = rig.mapping("m4").orElseThrow();
+            return Edit.change(
+                    "Lights",
+                    new Part.OfMapping(before),
+                    new Part.OfMapping(before.with(new Show(
+                            List.of(LightSet.MUTE.of(before.show().answers().get(0), before, rig))))));
+        });
     }
 
     /** A fader board that nobody knows, half touched. */
