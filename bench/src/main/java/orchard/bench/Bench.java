@@ -19,6 +19,7 @@ public final class Bench {
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
                         .include(LayerBench.class.getSimpleName())
+                        .include(LightBench.class.getSimpleName())
                         .include(StageBench.class.getSimpleName())
                         .include(CodecBench.class.getSimpleName())
                         .addProfiler(GCProfiler.class)

@@ -299,6 +299,11 @@ class DescribePage {
                         .map(LightKind::words)
                         .toList());
         model.addAttribute(
+                "itsLights",
+                device.profile().lightsOn(control.id()).stream()
+                        .map(light -> LightView.now(device, light, values))
+                        .toList());
+        model.addAttribute(
                 "leads",
                 rig.mappings().stream()
                         .filter(m -> m.when().triggers().stream()

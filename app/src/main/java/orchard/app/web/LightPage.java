@@ -101,6 +101,16 @@ class LightPage {
         model.addAttribute("key", ref.key());
         model.addAttribute("sets", LightSet.values());
         model.addAttribute(
+                "byItself",
+                device.profile()
+                        .control(light.control())
+                        .filter(control -> light.kind().onOff()
+                                && device.profile()
+                                        .choices()
+                                        .feel(control.kind())
+                                        .ownLights())
+                        .isPresent());
+        model.addAttribute(
                 "all",
                 device.profile().lights().stream()
                         .filter(one -> one.kind().onOff() == light.kind().onOff())

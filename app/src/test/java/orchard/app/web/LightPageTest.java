@@ -130,6 +130,9 @@ class LightPageTest {
 
         browser.click(".rung.wins .rungline");
         browser.see(".ruleform", "Take it away");
+        browser.click(".ruleform button[hx-post*='/try']");
+        lamp(orchard, 6, "lit violet"); // still, for two seconds
+        lamp(orchard, 6, "blinking violet");
         assertThat(browser.barriers()).isEmpty();
         browser.click(".ruleform button[hx-post$='by=1']");
         browser.see(".rung:nth-child(2)", "Peat is there");
