@@ -74,7 +74,16 @@ class ConditionTest {
                 Arguments.of(
                         new SongIs("song1"), "the song “Low Water” is current", "the song “Low Water” is not current"),
                 Arguments.of(new FocusAt("bank", "track"), "Surf lies under Bank", "Surf does not lie under Bank"),
-                Arguments.of(new DevicePresent("desk"), "Desk is there", "Desk is not there"));
+                Arguments.of(new DevicePresent("desk"), "Desk is there", "Desk is not there"),
+                Arguments.of(
+                        new NoteInScale(CUTOFF, CUTOFF),
+                        "its note is in Surf › Cutoff on Surf › Cutoff",
+                        "its note is not in Surf › Cutoff on Surf › Cutoff"),
+                Arguments.of(
+                        new NoteInScale(CUTOFF, Ref.ToParameter.NONE),
+                        "its note is the root Surf › Cutoff",
+                        "its note is not the root Surf › Cutoff"),
+                Arguments.of(new NoteSounds(), "its note sounds", "its note does not sound"));
     }
 
     @ParameterizedTest
@@ -115,7 +124,7 @@ class ConditionTest {
     void whatIsMissingIsSaid() {
         conditions()
                 .map(arguments -> (Condition) arguments.get()[0])
-                .filter(condition -> !(condition instanceof Struck))
+                .filter(condition -> !(condition instanceof Struck || condition instanceof NoteSounds))
                 .forEach(condition -> assertThat(condition.fault(Rig.EMPTY))
                         .as("%s", condition)
                         .isPresent());
