@@ -214,6 +214,7 @@ public record Mapping(
     /** Whether its control is put where its parameter stands, by a motor, a ring or on a layout, so that nothing jumps when it is touched. */
     public boolean putsControl(Directory directory) {
         return show.answers().stream()
+                .filter(Show.Answer::follows)
                 .map(Show.Answer::light)
                 .anyMatch(light -> directory
                         .device(light.device())

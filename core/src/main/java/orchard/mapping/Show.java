@@ -52,6 +52,11 @@ public record Show(List<Answer> answers) {
             this(light, rule, Look.USUAL, List.of(), 0);
         }
 
+        /** Whether it always shows where the parameter stands that its mapping sets, and nothing else. */
+        public boolean follows() {
+            return rule == Rule.VALUE && rungs.isEmpty() && look.of() == null;
+        }
+
         /** What it shows and while what, in words. */
         public String words(Directory names) {
             return rungs.stream()

@@ -236,6 +236,21 @@ class LightRulesTest {
                 .toList();
     }
 
+    /** A ring that may show something else does not say where its knob stands. */
+    @Test
+    void aRingWithRulesPutsNoControl() {
+        Mapping plain = Gear.answering(Gear.mapping("m1", "k1", "turn", "volume"), "k1.ring", Rule.VALUE);
+        open(null, plain);
+        assertThat(plain.putsControl(rig)).isTrue();
+        Show.Answer answer = plain.show().answers().get(0);
+        assertThat(plain.with(new Show(List.of(answer.with(List.of(new Rung(above(0), Rule.ON, RED))))))
+                        .putsControl(rig))
+                .isFalse();
+        assertThat(plain.with(new Show(List.of(answer.otherwise(Rule.VALUE, Look.USUAL.about(MUTE)))))
+                        .putsControl(rig))
+                .isFalse();
+    }
+
     /** Two pads that choose: the lamp of the one whose value stands is lit, whoever put it there. */
     @Test
     void ofARowThatChoosesTheChosenOneIsLit() {

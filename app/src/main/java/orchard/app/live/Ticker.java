@@ -107,7 +107,10 @@ public final class Ticker {
         }
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof LightShown shown) {
-                keys.add(keep("out " + shown.light().key(), trace, outcome));
+                String key = "out " + shown.light().key();
+                if (!isBlink(trace, shown, kept.get(key))) {
+                    keys.add(keep(key, trace, outcome));
+                }
             } else if (outcome instanceof Said said) {
                 keys.add(keep("say " + said.device() + said.message().subject(), trace, outcome));
             } else if (outcome instanceof LoopCut cut) {
@@ -126,6 +129,14 @@ public final class Ticker {
             oldest.remove();
         }
         return keys;
+    }
+
+    /** Whether a lamp that is let blink was told its next half, which is no news. */
+    private static boolean isBlink(Trace trace, LightShown shown, Kept before) {
+        return trace.event() instanceof Event.Passed
+                && before != null
+                && before.outcome instanceof LightShown last
+                && last.text().equals(shown.text());
     }
 
     private String keep(String key, Trace trace, Outcome outcome) {

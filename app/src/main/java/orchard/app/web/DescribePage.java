@@ -20,6 +20,7 @@ import orchard.engine.Event;
 import orchard.gear.Clashes;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.DeviceColours;
 import orchard.gear.Feel;
 import orchard.gear.PageGroup;
 import orchard.gear.Profile;
@@ -298,10 +299,11 @@ class DescribePage {
                         .map(Light::kind)
                         .map(LightKind::words)
                         .toList());
+        DeviceColours colours = new DeviceColours(device);
         model.addAttribute(
                 "itsLights",
                 device.profile().lightsOn(control.id()).stream()
-                        .map(light -> LightView.now(device, light, values))
+                        .map(light -> LightView.now(device, colours, light, values))
                         .toList());
         model.addAttribute(
                 "leads",

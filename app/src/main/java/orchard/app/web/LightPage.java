@@ -96,6 +96,7 @@ class LightPage {
         Device device = rig.device(ref.device()).orElseThrow(Replies::gone);
         Light light = device.profile().light(ref.light()).orElseThrow(Replies::gone);
         LightView view = view(rig, ref);
+        DeviceColours colours = new DeviceColours(device);
         model.addAttribute("device", device);
         model.addAttribute("lit", view);
         model.addAttribute("key", ref.key());
@@ -114,7 +115,7 @@ class LightPage {
                 "all",
                 device.profile().lights().stream()
                         .filter(one -> one.kind().onOff() == light.kind().onOff())
-                        .map(one -> LightView.now(device, one, values))
+                        .map(one -> LightView.now(device, colours, one, values))
                         .toList());
         model.addAttribute("used", used(rig, device));
         model.addAttribute("letters", fitted(rig, ref, light));

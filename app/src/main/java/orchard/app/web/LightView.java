@@ -92,19 +92,18 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
     }
 
     /** What a light is believed to show, as its device was told. */
-    static Now now(Device device, Light light, Values values) {
+    static Now now(Device device, DeviceColours colours, Light light, Values values) {
         Ref.ToLight ref = new Ref.ToLight(device.id(), light.id());
-        return now(ref, device, light, values.light(ref.key()), values.shown(ref.key()));
+        return now(ref, colours, light, values.light(ref.key()), values.shown(ref.key()));
     }
 
-    private static Now now(Ref.ToLight ref, Device device, Light light, Message message, String text) {
+    private static Now now(Ref.ToLight ref, DeviceColours colours, Light light, Message message, String text) {
         LightKind kind = light.kind();
         Optional<LightKind.Lit> lit = message == null ? Optional.empty() : kind.lit(message);
         boolean isLit = lit.isPresent()
                 && !message.equals(kind.message(0, ""))
                 && lit.get().index() > 0;
-        String rgb =
-                isLit ? new DeviceColours(device).look(lit.get().index()).orElse("#f4f0e6") : kind.onOff() ? DARK : "";
+        String rgb = isLit ? colours.look(lit.get().index()).orElse("#f4f0e6") : kind.onOff() ? DARK : "";
         String motion = lit.map(LightKind.Lit::motion).orElse(Motion.STILL).words();
         String words = kind.onOff() ? isLit ? motion.isEmpty() ? "lit" : motion : "dark" : text;
         return new Now(ref.key(), light.name(), rgb, words, motion);
@@ -138,7 +137,7 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
                                     names,
                                     values))));
         }
-        return new LightView(light, now(device, light, values), List.copyOf(sentences));
+        return new LightView(light, now(device, colours, light, values), List.copyOf(sentences));
     }
 
     private static Sentence sentence(
