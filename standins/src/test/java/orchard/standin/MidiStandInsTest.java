@@ -108,7 +108,9 @@ class MidiStandInsTest {
         device.play("fader1", "move", 0.25);
         say(new MidiMessage.PitchBend(1, 16383));
         say(sysEx("7D 02 20 01 02 53 75 72 66"));
-        assertThat(reading("lower3")).isEqualTo("0.00 Surf");
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(3))
+                .untilAsserted(() -> assertThat(reading("lower3")).isEqualTo("0.00 Surf")); // its wire is slow
         assertThat(reading("fader1")).isEqualTo("0.25");
         device.play("fader1", "leave", 0);
         assertThat(words())
@@ -117,6 +119,27 @@ class MidiStandInsTest {
         device.play("cable", "pull", 0);
         assertThat(reading("lower3")).as("it forgets everything").isEqualTo("0.00");
         assertThat(words()).last().isEqualTo("CC 17 = 62, ch 1");
+    }
+
+    @Test
+    void sluiceLosesWhatItsWireCannotCarryAndSaysWhatItCannotBear() throws Exception {
+        plugged(new Sluice("Sluice test"), "Sluice test");
+        for (int i = 0; i < 400; i++) {
+            say(new MidiMessage.ControlChange(1, 48 + i % 8, i % 128));
+        }
+        assertThat(device.violations()).isNotEmpty().allMatch(what -> what.contains("overflowed"));
+        assertThat(reading("limits")).contains("more than it bears");
+        device.forgive();
+        assertThat(device.violations()).isEmpty();
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(3))
+                .until(() -> device.violations().stream()
+                        .anyMatch(what -> what.contains("flickers"))); // the rings it could still be told
+        say(sysEx("7D 02 20 01 02 41 41 41 41 41 41 41 41 41 41 41 41"));
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(3))
+                .untilAsserted(() ->
+                        assertThat(device.violations()).anyMatch(what -> what.contains("12 letters for a row of 10")));
     }
 
     @Test

@@ -238,7 +238,7 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
                 says,
                 isLamp ? called : "",
                 isLamp ? rgb == null ? shown : rgb : "",
-                isLamp ? shown : DARK,
+                isLamp ? shown : kind.onOff() ? DARK : "",
                 index,
                 isLamp ? look.motion().words() : "",
                 state,
