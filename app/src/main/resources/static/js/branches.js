@@ -51,7 +51,7 @@ function branches(fall) {
   const edge = origin.width - 8;
   set(
     "answer",
-    moved && target && panel && top && fall.querySelector(".phrase.still")
+    moved && target && panel && top && fall.querySelector('.phrase[data-clause="show"]')
       ? way(field, [
           { x: target.middle, y: target.bottom },
           { x: edge, y: panel.top },
