@@ -127,6 +127,8 @@ final class Attendance {
         say(device, "greeting", profile.greeting());
         device.everyControl(control -> control.hand.doubted = true);
         endNotes(device);
+        of.heard.clear(); // the end of what it said may have got lost as well
+        state.notesMoved.add(of);
         for (LightPlan light : device.lights()) {
             lights.doubt(light.state());
         }

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import orchard.engine.Plan.SelectorPlan;
@@ -112,26 +113,29 @@ final class Cells {
         for (int i = 0; i < places.length; i++) {
             places[i] = by.find(i, rig).map(found -> parameter(found.ref())).orElse(null);
         }
-        Map<Ref.ToParameter, State.OfAddress> of =
-                addresses.computeIfAbsent(by.focus().id(), id -> new LinkedHashMap<>());
-        State.OfAddress known = of.get(ref);
-        if (known == null || !Arrays.equals(known.places, places)) {
-            known = new State.OfAddress(focus(by.focus().id()), Math.max(1, by.offset()) - 1, places);
-            of.put(ref, known);
-        }
-        return known;
+        return through(focus(by.focus().id()), Math.max(1, by.offset()) - 1, ref, places);
     }
 
-    /** What lies beside the places of an address, and moves with it. */
-    State.OfAddress beside(State.OfAddress address, State.OfParameter[] places) {
-        Ref.ToParameter ref = new Ref.ToParameter(
-                address.focus.id,
-                Arrays.toString(Arrays.stream(places)
-                                .map(place -> place == null ? "" : place.ref.key())
-                                .toArray()) + "+" + address.offset);
-        return addresses
-                .computeIfAbsent(address.focus.id, id -> new LinkedHashMap<>())
-                .computeIfAbsent(ref, r -> new State.OfAddress(address.focus, address.offset, places));
+    /** The hues that are told beside the places of an address, and move with it. */
+    State.OfAddress hues(State.OfAddress address, State.OfParameter[] places) {
+        String first = Arrays.stream(address.places)
+                .filter(Objects::nonNull)
+                .findFirst()
+                .map(place -> place.ref.key())
+                .orElse("");
+        String name = "hue beside " + address.offset + " of " + first;
+        return through(address.focus, address.offset, new Ref.ToParameter(address.focus.id, name), places);
+    }
+
+    /** The address through a focus under some name: the same one as long as it means the same. */
+    private State.OfAddress through(State.OfFocus focus, int offset, Ref.ToParameter name, State.OfParameter[] places) {
+        Map<Ref.ToParameter, State.OfAddress> of = addresses.computeIfAbsent(focus.id, id -> new LinkedHashMap<>());
+        State.OfAddress known = of.get(name);
+        if (known == null || !Arrays.equals(known.places, places)) {
+            known = new State.OfAddress(focus, offset, places);
+            of.put(name, known);
+        }
+        return known;
     }
 
     /** All addresses that go through a focus. */

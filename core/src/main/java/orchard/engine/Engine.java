@@ -431,7 +431,7 @@ public final class Engine {
         public void replanned(Event.Replanned event) {
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
             state.tempo = event.plan().tempo();
-            state.dark = event.plan().dark();
+            darkened(event.plan());
             ramps.replanned(event.plan());
             foci.replanned(event.plan());
             layers.replanned(event.plan());
@@ -440,6 +440,20 @@ public final class Engine {
             moved.forEach(pages::found);
             insidersAreThere();
             parameters.begin(plan.kept());
+            plan.devices().stream()
+                    .filter(device -> device.held() != null)
+                    .forEach(device -> state.notesMoved.add(device.state()));
+        }
+
+        /** Something else makes lamps darker from now on: every one is looked at again. */
+        private void darkened(Plan next) {
+            if (!next.dark().equals(state.dark)) {
+                state.dark = next.dark();
+                next.devices().stream()
+                        .flatMap(device -> device.lights().stream())
+                        .filter(light -> light.kind().goesDark())
+                        .forEach(light -> lights.changed(light.state()));
+            }
         }
 
         @Override

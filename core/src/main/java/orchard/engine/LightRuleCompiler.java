@@ -116,7 +116,7 @@ final class LightRuleCompiler {
         if (Stream.of(hues).allMatch(Objects::isNull)) {
             return null;
         }
-        return address.focus == null ? hues[0].plain : cells.beside(address, hues);
+        return address.focus == null ? hues[0].plain : cells.hues(address, hues);
     }
 
     /**

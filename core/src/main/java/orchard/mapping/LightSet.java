@@ -40,7 +40,7 @@ public enum LightSet {
     /** The variables that say which scale is played, as {@link #SCALE} asks them: a root, 0 for C, and the name of a scale. */
     public static final Ref.ToParameter ROOT = new Ref.ToParameter("variables", "root");
 
-    public static final Ref.ToParameter OF_ROOT = new Ref.ToParameter("variables", "scale");
+    public static final Ref.ToParameter SCALE_ON_ROOT = new Ref.ToParameter("variables", "scale");
 
     private static final Look UNKNOWN = Look.in("white").at(15).with(Motion.BREATHING);
 
@@ -104,7 +104,7 @@ public enum LightSet {
             rungs.add(new Rung(new NoteSounds(), Rule.ON, Look.in("green")));
             rungs.add(new Rung(new NoteInScale(ROOT, Ref.ToParameter.NONE), Rule.ON, Look.in(on)));
             rungs.add(new Rung(
-                    new NoteInScale(ROOT, OF_ROOT), Rule.ON, Look.in(off).at(dim)));
+                    new NoteInScale(ROOT, SCALE_ON_ROOT), Rule.ON, Look.in(off).at(dim)));
             return answer.with(rungs).otherwise(Rule.OFF, Look.USUAL);
         }
         target.ifPresent(one -> rungs.add(new Rung(new Not(new Known(one)), Rule.ON, UNKNOWN)));

@@ -50,6 +50,13 @@ class HeldNotesTest {
         synth.bench.traces.clear();
     }
 
+    @Test
+    void aChordThatIsAskedForIsToldAtOnce() {
+        open();
+        assertThat(synth.bench.engine.position(new Ref.ToParameter("synth", "chord")))
+                .isZero();
+    }
+
     private String told() {
         synth.bench.pass(10);
         List<String> told = synth.bench.traces.stream()
@@ -130,6 +137,10 @@ class HeldNotesTest {
         assertThat(lamp(null, 0)).isZero();
         synth.bench.arrive("synth", new MidiMessage.NoteOn(3, 62, 80));
         assertThat(lamp(null, 0)).as("played on the instrument itself").isEqualTo(80);
+        synth.bench.engine.handle(new Event.Doubted(synth.bench.nanos, "synth", "its cable was loose"));
+        assertThat(lamp(null, 0)).as("the end may have got lost").isZero();
+        synth.bench.arrive("synth", new MidiMessage.NoteOn(3, 62, 80));
+        assertThat(lamp(null, 0)).isEqualTo(80);
         synth.bench.arrive("synth", new MidiMessage.NoteOff(3, 62, 0));
         assertThat(lamp(null, 0)).isZero();
     }

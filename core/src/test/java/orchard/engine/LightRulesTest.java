@@ -207,6 +207,25 @@ class LightRulesTest {
         assertThat(shown()).endsWith(lit(1, 36, 9), lit(1, 37, 5));
     }
 
+    /** What makes lamps darker is chosen while it is on already, and taken away while it still is. */
+    @Test
+    void whatDarkensIsFollowedFromTheEditOn() {
+        open(Settings.STANDARD, pad("m1", 1, "volume", on("p1.led", Rule.ON, AMBER)));
+        tell("volume", 0);
+        tell("mute", 1);
+        bench.engine.handle(new Event.Doubted(bench.nanos, "box", "to be told everything"));
+        bench.pass(50);
+        shown();
+        Part before = rig.part(Settings.ID).orElseThrow();
+        Part dark = new Part.OfSettings(Settings.STANDARD.with(new Darkness(null, MUTE)));
+        bench.edit(rig.apply(Edit.change("black", before, dark)));
+        bench.pass(50);
+        assertThat(shown()).containsExactly(lit(1, 36, 0));
+        bench.edit(rig);
+        bench.pass(50);
+        assertThat(shown()).containsExactly(lit(1, 36, 9));
+    }
+
     @Test
     void aDisplayShowsTheNameAndTheValueWhileItIsMoved() {
         open(null, pad("m1", 1, "volume", on("k1.text", Rule.NAME, Look.USUAL)));

@@ -40,11 +40,15 @@ final class AnswerLines {
         return List.copyOf(lines.values());
     }
 
-    /** What every light is called where one is typed. */
-    static List<String> all(Rig rig) {
-        List<String> all = new ArrayList<>();
-        each(rig, (device, light) -> all.add(title(device, light)));
-        return all;
+    /** What every light is called where one is typed, as options. */
+    static String options(Rig rig) {
+        Html html = new Html();
+        each(
+                rig,
+                (device, light) -> html.raw("<option")
+                        .attribute("value", title(device, light))
+                        .raw("></option>"));
+        return html.toString();
     }
 
     private interface Each {

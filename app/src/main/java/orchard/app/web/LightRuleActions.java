@@ -66,7 +66,7 @@ class LightRuleActions {
             true);
 
     private static final Parameter ROOT = named(LightSet.ROOT.parameter(), "Root", Scales.roots());
-    private static final Parameter SCALE = named(LightSet.OF_ROOT.parameter(), "Scale", Scales.names());
+    private static final Parameter SCALE = named(LightSet.SCALE_ON_ROOT.parameter(), "Scale", Scales.names());
 
     private static Parameter named(String id, String name, List<String> values) {
         return new Parameter(

@@ -56,6 +56,7 @@ class MapPage {
     private final RigCache<Options> controls;
     private final RigCache<ParameterTitles> titles;
     private final RigCache<String> options;
+    private final RigCache<String> lights;
 
     MapPage(RigKeeper keeper, Names names, Values values, PortRoom ports, Learn learn) {
         this.keeper = keeper;
@@ -67,6 +68,7 @@ class MapPage {
         controls = new RigCache<>(names, rig -> new Options(controls(rig)));
         titles = new RigCache<>(names, rig -> ParameterTitles.of(rig, names));
         options = new RigCache<>(names, rig -> titles.of(rig).options());
+        lights = new RigCache<>(names, AnswerLines::options);
     }
 
     /** A parameter in the lower panel. */
@@ -229,7 +231,7 @@ class MapPage {
         model.addAttribute("conditionLines", ConditionForm.of(mapping.during(), rig, names, titles.of(rig)));
         model.addAttribute("conditionAny", ConditionForm.isAny(mapping.during()));
         model.addAttribute("answerLines", AnswerLines.of(whole, rig, names));
-        model.addAttribute("allLights", AnswerLines.all(rig));
+        model.addAttribute("allLights", lights.of(rig));
         model.addAttribute("wholeId", whole.id());
         String written = new SentenceWriter(names, rig.gear()).written(List.of(whole));
         model.addAttribute("written", written);
