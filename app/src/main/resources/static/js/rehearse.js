@@ -149,6 +149,7 @@ export function panel({ standin: id, readings }) {
   const find = (name, part) => root.querySelector(`[data-${name}="${CSS.escape(part)}"]`);
   for (const { part, value, text } of readings) {
     const element = find("part", part);
+    if (part.startsWith("mark")) showMark(find("part", part.replace("mark", "encoder")), value);
     if (element?.dataset.textonly !== undefined) element.textContent = text;
     else if (element?.classList.contains("knob")) showKnob(element, value, text);
     else if (element?.classList.contains("pad")) showPad(element, value, text);
@@ -169,10 +170,29 @@ export function panel({ standin: id, readings }) {
 
 function showKnob(knob, value, text) {
   knob.querySelector(".needle").setAttribute("transform", `rotate(${-140 + 280 * value})`);
+  knob.querySelector(".ringpath")?.setAttribute("d", ring(value, text));
   const display = knob.querySelector("[data-display]");
   if (display) display.textContent = text;
   knob.setAttribute("aria-valuenow", Math.round(value * 127));
   knob.setAttribute("aria-valuetext", text || String(Math.round(value * 127)));
+}
+
+/** What a ring of lamps draws around a knob. */
+function ring(value, drawn) {
+  const dot = [Math.max(0, value - 0.03), Math.min(1, value + 0.03)];
+  const ways = { filled: [0, value], "from the middle": [0.5, value], "both ways": [0.5 - value / 2, 0.5 + value / 2] };
+  const at = (place) => {
+    const angle = ((-140 + 280 * place) * Math.PI) / 180;
+    return `${27 * Math.sin(angle)} ${-27 * Math.cos(angle)}`;
+  };
+  const [from, to] = (ways[drawn] ?? dot).sort((a, b) => a - b);
+  return `M${at(from)}A27 27 0 ${to - from > 180 / 280 ? 1 : 0} 1 ${at(to)}`;
+}
+
+function showMark(knob, value) {
+  const mark = knob.querySelector(".ringmark");
+  mark.toggleAttribute("hidden", value < 0);
+  mark.setAttribute("transform", `rotate(${-140 + 280 * value})`);
 }
 
 function showPad(pad, value, text) {

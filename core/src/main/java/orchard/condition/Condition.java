@@ -21,6 +21,8 @@ public sealed interface Condition
         permits All,
                 Always,
                 Any,
+                AtDefault,
+                ChangedLast,
                 Compared,
                 DevicePresent,
                 FocusAt,
@@ -44,6 +46,8 @@ public sealed interface Condition
         LAYER("a layer is on", names -> new LayerOn("")),
         VALUE("a value is", names -> new Compared(Ref.ToParameter.NONE, Compared.Is.ABOVE, 0, 0)),
         KNOWN("a value is known", names -> new Known(Ref.ToParameter.NONE)),
+        DEFAULT("a value is at its default", names -> new AtDefault(Ref.ToParameter.NONE)),
+        CHANGED("a value was changed last", names -> new ChangedLast(Ref.ToParameter.NONE)),
         STRUCK("its own number is", names -> new Struck(Compared.Is.ABOVE, 100, 127)),
         PAGE("a page is open", names -> new PageOpen("", "", "")),
         PRESET("a preset was recalled last", names -> new PresetRecalled("", "")),
@@ -149,6 +153,10 @@ public sealed interface Condition
         R always(Always condition);
 
         R any(Any condition);
+
+        R atDefault(AtDefault condition);
+
+        R changedLast(ChangedLast condition);
 
         R compared(Compared condition);
 

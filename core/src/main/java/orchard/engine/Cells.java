@@ -45,6 +45,7 @@ final class Cells {
     /** What lights answer that follow something without any mapping. */
     private final State.OfMapping always = new State.OfMapping("");
 
+    private final State.LastChanged changed = new State.LastChanged();
     private final State.OfSelector songs = new State.OfSelector();
 
     Cells() {
@@ -141,6 +142,11 @@ final class Cells {
     /** All addresses that go through a focus. */
     State.OfAddress[] addresses(String focus) {
         return addresses.getOrDefault(focus, Map.of()).values().toArray(Nothing.ADDRESSES);
+    }
+
+    /** The parameter that was set last. */
+    State.LastChanged changed() {
+        return changed;
     }
 
     /** The songs of the set list. */

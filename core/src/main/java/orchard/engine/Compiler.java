@@ -325,7 +325,8 @@ public final class Compiler {
                         .map(entry -> new Plan.Showing(
                                 entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
                         .toList(),
-                dark);
+                dark,
+                cells.changed());
     }
 
     /** A light is looked at again when something changes: an address, with the focus it goes through, or another source. */

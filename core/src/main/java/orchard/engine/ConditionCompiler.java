@@ -4,6 +4,8 @@ import java.util.List;
 import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
@@ -79,6 +81,27 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger, Played played)
             }
             return false;
         };
+    }
+
+    @Override
+    public Holding atDefault(AtDefault condition) {
+        Parameter parameter = rig.parameter(condition.parameter()).orElse(null);
+        if (parameter == null) {
+            return NEVER;
+        }
+        State.OfAddress of = cells.address(condition.parameter(), rig);
+        double standard = parameter.position(parameter.standard());
+        return number -> of.now != null && Compared.Is.AT.holds(of.now.position, standard, standard, Compared.NEAR);
+    }
+
+    @Override
+    public Holding changedLast(ChangedLast condition) {
+        if (rig.parameter(condition.parameter()).isEmpty()) {
+            return NEVER;
+        }
+        State.OfAddress of = cells.address(condition.parameter(), rig);
+        State.LastChanged last = cells.changed();
+        return number -> of.now != null && last.parameter == of.now;
     }
 
     @Override

@@ -5,6 +5,8 @@ import java.util.Set;
 import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
@@ -59,6 +61,17 @@ record ConditionSources(Rig rig, Cells cells, Played played, Set<Object> found) 
     @Override
     public Void any(Any condition) {
         return each(condition);
+    }
+
+    @Override
+    public Void atDefault(AtDefault condition) {
+        return parameter(condition.parameter());
+    }
+
+    @Override
+    public Void changedLast(ChangedLast condition) {
+        parameter(condition.parameter());
+        return add(cells.changed());
     }
 
     @Override

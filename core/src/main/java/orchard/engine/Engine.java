@@ -66,7 +66,7 @@ public final class Engine {
     private final Foci foci;
     private final Triggers triggers;
     private final Ramps ramps;
-    private final Tempo tempo;
+    private final Ticks ticks;
     private final Payments payments;
     private final Pages pages;
     private final Presets presets;
@@ -90,7 +90,8 @@ public final class Engine {
     public Engine(Plan plan, Outlet outlet, Consumer<Trace> traces) {
         this.cycle = new Cycle(outlet, traces != null);
         this.fence = new Fence(cycle);
-        this.lights = new Lights(state, cycle);
+        Tempo tempo = new Tempo(state, cycle);
+        this.lights = new Lights(state, cycle, tempo);
         this.parameters = new Parameters(state, cycle, lights, this::watched, this::chosen);
         this.dumps = new Dumps(state, cycle, parameters);
         this.heldNotes = new HeldNotes(state, parameters, lights);
@@ -100,7 +101,7 @@ public final class Engine {
         this.presets = new Presets(cycle, parameters, pages);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.ramps = new Ramps(state, cycle, parameters);
-        this.tempo = new Tempo(state, cycle, parameters);
+        this.ticks = new Ticks(state, cycle, parameters, tempo);
         this.actions = new ActionRunner(
                 state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, tempo, this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
@@ -115,6 +116,7 @@ public final class Engine {
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
         state.tempo = plan.tempo();
+        state.changed = plan.changed();
         state.dark = plan.dark();
         foci.replanned(plan);
         layers.replanned(plan);
@@ -554,8 +556,11 @@ public final class Engine {
         if (device.clock() != null
                 && message instanceof MidiMessage.SystemMessage system
                 && system.status() == MidiMessage.SystemMessage.CLOCK) {
-            tempo.tick(device.state(), device.clock());
+            ticks.tick(device.state(), device.clock());
             return;
+        }
+        if (message instanceof MidiMessage.SystemMessage system && system.status() == MidiMessage.SystemMessage.START) {
+            ticks.start(device.state());
         }
         boolean heard = device.dumps().length > 0
                 && message instanceof MidiMessage.SysEx sysEx

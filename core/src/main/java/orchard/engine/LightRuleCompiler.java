@@ -93,7 +93,7 @@ final class LightRuleCompiler {
                 ? own
                 : new Shown(
                         rule,
-                        look,
+                        Look.USUAL.drawn(look.sweepOf(other.get())),
                         null,
                         null,
                         position -> position >= 0.5,
@@ -103,7 +103,8 @@ final class LightRuleCompiler {
                         null,
                         null);
         boolean wantsHue = look.colour().equals(Colours.OWN) && about.address() != null;
-        return about.as(rule, look, wantsHue ? hue(rig, about.address()) : null);
+        Look how = look.sweep() == null ? look.drawn(about.look().sweep()) : look;
+        return about.as(rule, how, wantsHue ? hue(rig, about.address()) : null);
     }
 
     /** The hue that is told beside a parameter, by place of its focus where it goes through one. */
@@ -152,7 +153,7 @@ final class LightRuleCompiler {
                 : ShapeFunction.of(Shape.WHOLE, parameter);
         return new Shown(
                 Show.Rule.VALUE,
-                Look.USUAL,
+                Look.USUAL.drawn(Look.USUAL.sweepOf(parameter)),
                 null,
                 null,
                 position -> first.isLit(parameter, position, place),

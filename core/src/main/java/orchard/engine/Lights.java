@@ -13,6 +13,7 @@ import orchard.light.Fit;
 import orchard.light.LightKind;
 import orchard.light.Motion;
 import orchard.light.Palette;
+import orchard.light.Sweep;
 import orchard.mapping.Look;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
@@ -59,12 +60,14 @@ final class Lights {
 
     private final State state;
     private final Cycle cycle;
+    private final Tempo tempo;
     private long due = Long.MAX_VALUE;
     private long lastNanos = Long.MIN_VALUE / 2;
 
-    Lights(State state, Cycle cycle) {
+    Lights(State state, Cycle cycle, Tempo tempo) {
         this.state = state;
         this.cycle = cycle;
+        this.tempo = tempo;
     }
 
     /** When lights that wait have to be told, or {@link Long#MAX_VALUE}. */
@@ -167,7 +170,7 @@ final class Lights {
     }
 
     private void stands(State.OfLight light, double position) {
-        light.shown = light.plan.kind().message(position, "");
+        light.shown = placed(light.plan.kind(), light.sweep, position, "");
         light.handUntil = cycle.now + HAND_NANOS;
         changed(light);
     }
@@ -221,7 +224,7 @@ final class Lights {
         Message message = shown == null
                 ? dark(light)
                 : plan.kind().goesDark() && isBlack()
-                        ? light.used ? plan.kind().message(0, "") : null
+                        ? light.used ? plan.kind().dark("") : null
                         : known ? message(light, shown, text) : unknown(light, text);
         if (message == null || message.equals(light.shown)) {
             return;
@@ -338,7 +341,12 @@ final class Lights {
     private Message message(State.OfLight light, Shown shown, String text) {
         LightKind kind = light.plan.kind();
         double place = place(shown);
-        if (!kind.onOff() || place < 0.5) {
+        if (!kind.onOff()) {
+            light.sweep = Objects.requireNonNullElse(shown.look().sweep(), Sweep.DOT);
+            return shown.rule() == Show.Rule.OFF && kind.goesDark() && kind.letters() == 0
+                    ? kind.dark(text)
+                    : placed(kind, light.sweep, place, text);
+        } else if (place < 0.5) {
             return kind.message(place, text);
         }
         Motion motion = shown.look().motion();
@@ -351,13 +359,27 @@ final class Lights {
         if (moving.isPresent()) {
             return moving.get();
         }
-        // all that move in one way are bright together
-        boolean isBright = cycle.now / motion.half() % 2 == 0;
-        again(light, (cycle.now / motion.half() + 1) * motion.half());
+        boolean isBright = isBright(light, motion);
         int dim = light.plan.colours().index(colour(shown), kind.usual(), bright * DIM);
         return isBright
                 ? lit(kind, place, text, index)
                 : motion == Motion.BREATHING && dim != index ? lit(kind, place, text, dim) : kind.message(0, text);
+    }
+
+    /** Whether what moves by itself is bright now; all that move in one way are bright together. */
+    private boolean isBright(State.OfLight light, Motion motion) {
+        if (motion == Motion.IN_TIME) {
+            boolean isBright = tempo.phase() < 0.5;
+            again(light, tempo.whenPhase(isBright ? 0.5 : 1));
+            return isBright;
+        }
+        again(light, (cycle.now / motion.half() + 1) * motion.half());
+        return cycle.now / motion.half() % 2 == 0;
+    }
+
+    /** The message that puts a light in place, drawn as is wanted where it can draw in several ways. */
+    private static Message placed(LightKind kind, Sweep sweep, double place, String text) {
+        return kind.sweeps().isEmpty() ? kind.message(place, text) : kind.drawn(place, sweep);
     }
 
     private static int index(State.OfLight light, String colour, double brightness) {
@@ -421,15 +443,13 @@ final class Lights {
     /** What it says where nobody knows what it should show: a lamp is dark; what has no way to say so stays where it is. */
     private static Message unknown(State.OfLight light, String text) {
         LightKind kind = light.plan.kind();
-        return kind.unknown(text).orElseGet(() -> kind.goesDark() && light.used ? kind.message(0, "") : null);
+        return kind.unknown(text).orElseGet(() -> kind.goesDark() && light.used ? kind.dark("") : null);
     }
 
     /** What a lamp or display says that answers nothing: dark, or what it is called; rings and motors stay where they are. */
     private static Message dark(State.OfLight light) {
         LightKind kind = light.plan.kind();
         boolean hasSomethingToSay = light.used || !light.plan.idle().isEmpty();
-        return kind.goesDark() && hasSomethingToSay
-                ? kind.message(0, Fit.of(light.plan.idle(), "", kind.letters()))
-                : null;
+        return kind.goesDark() && hasSomethingToSay ? kind.dark(Fit.of(light.plan.idle(), "", kind.letters())) : null;
     }
 }

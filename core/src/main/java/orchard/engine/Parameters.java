@@ -64,6 +64,15 @@ final class Parameters {
 
     /** Sets a parameter whose device is there; false if it stands there already, by its device's own word. */
     boolean set(State.OfParameter parameter, double position) {
+        if (state.changed.parameter != parameter) {
+            state.changed.parameter = parameter;
+            lights.turned(state.changed);
+        }
+        return put(parameter, position);
+    }
+
+    /** The same without being the one that was changed last. */
+    private boolean put(State.OfParameter parameter, double position) {
         parameter.sets++;
         double settled = settled(parameter.parameter, position);
         boolean stands = Math.abs(parameter.position - settled) < Position.SAME / 10;
@@ -193,7 +202,7 @@ final class Parameters {
             Parameter was = parameter.counted == null ? now : parameter.counted;
             parameter.counted = now;
             if (Double.isNaN(parameter.position)) {
-                set(parameter, known(parameter));
+                put(parameter, known(parameter));
             } else if (!was.equals(now)) {
                 recount(parameter, was, now);
             }
@@ -206,7 +215,7 @@ final class Parameters {
         boolean stays = was.law().labels().equals(now.law().labels())
                 && was.range().unit().equals(now.range().unit())
                 && now.range().contains(real);
-        set(variable, now.position(stays ? real : now.standard()));
+        put(variable, now.position(stays ? real : now.standard()));
         if (!stays) {
             cycle.note(new Refused(now.name() + " counts otherwise now, and begins anew at " + text(variable)));
         }
@@ -220,7 +229,7 @@ final class Parameters {
                     && kept.stays()
                     && parameter.parameter.range().contains(event.real());
             if (isMeant) {
-                set(parameter, parameter.parameter.position(event.real()));
+                put(parameter, parameter.parameter.position(event.real()));
             }
         }
     }

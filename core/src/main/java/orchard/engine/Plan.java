@@ -71,6 +71,7 @@ public final class Plan {
     private final Watch[] beginning;
     private final Watch[] timed;
     private final State.OfAddress tempo;
+    private final State.LastChanged changed;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -159,7 +160,8 @@ public final class Plan {
             List<Answering> answering,
             List<Ruled> ruled,
             List<Showing> showing,
-            Dark dark) {}
+            Dark dark,
+            State.LastChanged changed) {}
 
     /** What makes lamps darker; either may be null. */
     record Dark(State.OfAddress dim, State.OfAddress black) {}
@@ -183,6 +185,7 @@ public final class Plan {
         this.ruled = wiring.ruled();
         this.showing = wiring.showing();
         this.dark = wiring.dark();
+        this.changed = wiring.changed();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
         this.tempo = wiring.tempo();
@@ -252,6 +255,11 @@ public final class Plan {
     /** What makes lamps darker. */
     Dark dark() {
         return dark;
+    }
+
+    /** Remembers which parameter was set last. */
+    State.LastChanged changed() {
+        return changed;
     }
 
     /** What tells how fast beats go, or null. */

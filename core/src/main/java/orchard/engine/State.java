@@ -19,6 +19,7 @@ import orchard.engine.Plan.Target;
 import orchard.gear.DeviceColours;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.light.Sweep;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
@@ -123,6 +124,11 @@ final class State {
         OfLight[] lights = Nothing.LIGHTS;
     }
 
+    /** Which parameter was set from here last. */
+    static final class LastChanged extends Source {
+        OfParameter parameter;
+    }
+
     /** What a trigger remembers. */
     static final class OfTrigger {
         /** Where its value stood, and how often its address had moved then. */
@@ -136,12 +142,20 @@ final class State {
     /** Parameters that are on their way to a value. */
     final List<OfRamp> ramps = new ArrayList<>();
 
+    /** Which parameter was set last. */
+    LastChanged changed;
+
     /** What tells how fast beats go, or null; and how fast they went last, in beats a minute. */
     OfAddress tempo;
     /** The addresses that go through foci, in the plan in force. */
     final List<OfAddress> through = new ArrayList<>();
 
     double bpm = Tempo.BEGINS;
+    /** How much of a beat had passed when it was last asked for, when that was, and how fast they went then. */
+    double beats;
+
+    long beatsNanos;
+    double beatsBpm = Tempo.BEGINS;
 
     /** What makes lamps darker, as the plan in force says. */
     Plan.Dark dark = new Plan.Dark(null, null);
@@ -226,7 +240,10 @@ final class State {
         /** What joins the halves of its messages; made when first needed. */
         MidiJoiner joiner;
         /** When the last ticks of its clock came, going round, and how many came without a gap. */
-        final long[] ticks = new long[Tempo.TICKS + 1];
+        final long[] ticks = new long[Ticks.TICKS + 1];
+
+        /** How many ticks of a beat passed. */
+        int ofBeat;
 
         int ticked;
         /** The notes that Orchard keeps sounding on it, and those it said that sound. */
@@ -439,6 +456,9 @@ final class State {
         String colour;
 
         double brightness = Double.NaN;
+        /** How a ring was drawn last. */
+        Sweep sweep = Sweep.DOT;
+
         int index;
         DeviceColours coloursOf;
         /** What it shows, and since when. */

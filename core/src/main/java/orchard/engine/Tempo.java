@@ -16,47 +16,18 @@ final class Tempo {
     /** Before any tempo was heard. */
     static final double BEGINS = 120;
 
-    /** Ticks of a MIDI clock to a beat. */
-    static final int TICKS = 24;
-
     /** After so long without a tick a clock has stopped. */
-    private static final long GAP_NANOS = 500_000_000L;
-
-    /** So many ticks tell a tempo; until there are as many as a beat has, each more tells it better. */
-    private static final int ENOUGH = 6;
-
-    /** Less is how ticks tremble on their wire. */
-    private static final double NEWS = 0.1;
+    static final long GAP_NANOS = 500_000_000L;
 
     private final State state;
     private final Cycle cycle;
-    private final Parameters parameters;
 
-    Tempo(State state, Cycle cycle, Parameters parameters) {
+    Tempo(State state, Cycle cycle) {
         this.state = state;
         this.cycle = cycle;
-        this.parameters = parameters;
     }
 
-    /** A device's clock ticked. */
-    void tick(State.OfDevice device, State.OfParameter clock) {
-        int size = device.ticks.length;
-        boolean goesOn = device.ticked > 0 && cycle.now - last(device) <= GAP_NANOS;
-        device.ticked = goesOn ? device.ticked + 1 : 1;
-        device.ticks[device.ticked % size] = cycle.now;
-        int ways = Math.min(device.ticked - 1, TICKS);
-        if (ways < ENOUGH || device.ticked % ENOUGH != 0) {
-            return;
-        }
-        long way = cycle.now - device.ticks[(device.ticked - ways) % size];
-        double bpm = 60e9 * ways / (TICKS * (double) Math.max(1, way));
-        double known = Double.isNaN(clock.position) ? Double.NaN : clock.parameter.real(clock.position);
-        if (!(Math.abs(bpm - known) < NEWS)) {
-            parameters.ticked(clock, Math.rint(bpm * 10) / 10);
-        }
-    }
-
-    private static long last(State.OfDevice device) {
+    static long last(State.OfDevice device) {
         return device.ticks[device.ticked % device.ticks.length];
     }
 
@@ -71,12 +42,42 @@ final class Tempo {
         return (long) (1e9 * (span.inBeats() ? span.beats() * 60 / bpm() : span.seconds()));
     }
 
-    private double bpm() {
+    /** How much of the beat has passed, 0..1; beats go on from where they are when the tempo changes. */
+    double phase() {
+        double went = state.beats + (cycle.now - state.beatsNanos) / 60e9 * state.beatsBpm;
+        state.beats = went - Math.floor(went);
+        state.beatsNanos = cycle.now;
+        state.beatsBpm = heard() ? now() : state.bpm;
+        return state.beats;
+    }
+
+    /** When so much of the beat has passed, or of the next one if that is over. */
+    long whenPhase(double phase) {
+        double left = phase - phase();
+        return cycle.now + (long) Math.ceil((left <= 0 ? left + 1 : left) * 60e9 / state.beatsBpm);
+    }
+
+    /** A beat begins now. */
+    void beatBegins() {
+        phase();
+        state.beats = 0;
+    }
+
+    private boolean heard() {
         State.OfParameter now = state.tempo == null ? null : state.tempo.now;
-        if (now == null || !now.device.present || Double.isNaN(now.position) || hasStopped(now)) {
+        return now != null && now.device.present && !Double.isNaN(now.position) && !hasStopped(now);
+    }
+
+    private double bpm() {
+        if (!heard()) {
             cycle.note(new AtLastTempo(state.bpm, state.tempo != null));
             return state.bpm;
         }
+        return now();
+    }
+
+    private double now() {
+        State.OfParameter now = state.tempo.now;
         double beat = Tap.seconds(
                 now.parameter.real(now.position), now.parameter.range().unit());
         if (beat > 0 && Double.isFinite(beat)) {

@@ -6,10 +6,29 @@ import orchard.signal.Message;
 import orchard.signal.MessageId;
 
 /** What a light can show and the message that makes it show that. */
-public sealed interface LightKind permits Led, ControllerLed, Ring, Motor, Letters, Drawn {
+public sealed interface LightKind permits Led, ControllerLed, Ring, Mark, Motor, Letters, Drawn {
 
     /** The message that shows a value (0..1) and its text; each kind takes what it can show. */
     Message message(double value, String text);
+
+    /** The message that shows that it answers nothing, if it {@link #goesDark() can}. */
+    default Message dark(String text) {
+        return message(0, text);
+    }
+
+    /** In which ways it can draw a place; none if it has one way only. */
+    default List<Sweep> sweeps() {
+        return List.of();
+    }
+
+    /**
+     * The message that draws a place.
+     *
+     * @param sweep one of {@link #sweeps()}
+     */
+    default Message drawn(double value, Sweep sweep) {
+        return message(value, "");
+    }
 
     /** The message that shows that nobody knows the value, where it can show that; with a text in its place. */
     default Optional<Message> unknown(String text) {

@@ -4,7 +4,9 @@ package orchard.light;
 public enum Motion {
     STILL("", 0),
     BLINKING("blinking", 250_000_000),
-    BREATHING("breathing", 1_000_000_000);
+    BREATHING("breathing", 1_000_000_000),
+    /** Bright in the first half of every beat of the rig's tempo. */
+    IN_TIME("in time", 0);
 
     private final String words;
     private final long half;
@@ -19,7 +21,7 @@ public enum Motion {
         return words;
     }
 
-    /** How long a lamp that cannot move by itself is bright, and then dark or dim, in nanoseconds; 0 for always bright. */
+    /** How long a lamp that cannot move by itself is bright, and then dark or dim, in nanoseconds; 0 if no clock of its own says so. */
     public long half() {
         return half;
     }

@@ -1,5 +1,6 @@
 package orchard.light;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import java.util.Optional;
 import orchard.signal.Message;
@@ -7,8 +8,30 @@ import orchard.signal.MessageId;
 import orchard.signal.MidiMessage;
 import orchard.signal.Resolution;
 
-/** A ring, motor or counter that is put in place by a controller 0–127. */
-public record Ring(int channel, int number) implements LightKind {
+/**
+ * A ring, motor or counter that is put in place by a controller 0–127.
+ *
+ * @param step how far apart the controllers lie that draw it as a dot, filled, from the middle and both ways; 0 if there is one way only
+ */
+public record Ring(
+        int channel,
+        int number,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) int step) implements LightKind {
+
+    /** One that is drawn in one way. */
+    public Ring(int channel, int number) {
+        this(channel, number, 0);
+    }
+
+    @Override
+    public List<Sweep> sweeps() {
+        return step == 0 ? List.of() : List.of(Sweep.values());
+    }
+
+    @Override
+    public Message drawn(double value, Sweep sweep) {
+        return new MidiMessage.ControlChange(channel, number + step * sweep.ordinal(), Resolution.number(value, 7));
+    }
 
     @Override
     public Message message(double value, String text) {
@@ -22,7 +45,12 @@ public record Ring(int channel, int number) implements LightKind {
 
     @Override
     public List<MessageId> ids() {
-        return List.of(new MessageId(MessageId.Space.CONTROLLER, channel, number));
+        return step == 0
+                ? List.of(new MessageId(MessageId.Space.CONTROLLER, channel, number))
+                : sweeps().stream()
+                        .map(sweep ->
+                                new MessageId(MessageId.Space.CONTROLLER, channel, number + step * sweep.ordinal()))
+                        .toList();
     }
 
     @Override

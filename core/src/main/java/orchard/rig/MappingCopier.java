@@ -10,13 +10,16 @@ import orchard.action.SetParameter;
 import orchard.condition.Always;
 import orchard.gear.Control;
 import orchard.gear.Device;
+import orchard.gear.Modulated;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Through;
 import orchard.light.Light;
+import orchard.light.Mark;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.LightSet;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -73,13 +76,17 @@ public final class MappingCopier {
     /** The same, whether or not there is such a mapping. */
     public Mapping plain(String id, Ref.ToControl moved, Ref.ToParameter target) {
         Ref.ToControl trigger = trigger(moved, target);
-        return coloured(new Mapping(
+        Mapping plain = coloured(new Mapping(
                 id,
                 new When(List.of(trigger)),
                 new Always(),
                 shape(trigger, target),
                 new Actions(List.of(new SetParameter(target))),
                 new Show(answers(trigger))));
+        List<Light> marks = lightsOn(trigger).stream()
+                .filter(light -> light.kind() instanceof Mark)
+                .toList();
+        return marks.isEmpty() ? plain : marked(plain, marks);
     }
 
     /**
@@ -148,13 +155,31 @@ public final class MappingCopier {
         return isSwitch && hasGate ? new Ref.ToControl(moved.device(), moved.control(), "gate") : moved;
     }
 
-    /** Every light on the control answers, each as it can. */
-    public List<Show.Answer> answers(Ref.ToControl trigger) {
-        List<Light> lights = rig.device(trigger.device())
+    /** The mapping with the marks that show where what it sets is moved by its device. */
+    private Mapping marked(Mapping mapping, List<Light> marks) {
+        List<Show.Answer> all = new ArrayList<>(mapping.show().answers());
+        mapping.target()
+                .flatMap(target -> Modulated.beside(target, rig))
+                .ifPresent(moved -> marks.forEach(mark -> all.add(new Show.Answer(
+                        new Ref.ToLight(mapping.trigger().device(), mark.id()),
+                        Show.Rule.VALUE,
+                        Look.USUAL.about(moved),
+                        List.of(),
+                        0))));
+        return mapping.with(new Show(all));
+    }
+
+    private List<Light> lightsOn(Ref.ToControl trigger) {
+        return rig.device(trigger.device())
                 .map(Device::profile)
                 .map(p -> p.lightsOn(trigger))
                 .orElse(List.of());
-        return lights.stream()
+    }
+
+    /** Every light on the control answers, each as it can; marks are for what is told beside a value. */
+    public List<Show.Answer> answers(Ref.ToControl trigger) {
+        return lightsOn(trigger).stream()
+                .filter(light -> !(light.kind() instanceof Mark))
                 .map(light -> new Show.Answer(new Ref.ToLight(trigger.device(), light.id()), Show.Rule.usual(light)))
                 .toList();
     }

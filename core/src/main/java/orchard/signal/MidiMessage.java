@@ -382,6 +382,8 @@ public sealed interface MidiMessage extends Message {
         /** 24 to a quarter note. */
         public static final int CLOCK = 0xF8;
 
+        public static final int START = 0xFA;
+
         /** Whether it comes all the time by itself and says nothing new. */
         public boolean ticking() {
             return status == CLOCK || status == ACTIVE_SENSING;

@@ -6,6 +6,8 @@ import java.util.Optional;
 import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
@@ -23,6 +25,8 @@ import orchard.gear.Ref;
 import orchard.parameter.Parameter;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.AlwaysContext;
+import orchard.text.grammar.SentencesParser.AtDefaultContext;
+import orchard.text.grammar.SentencesParser.ChangedLastContext;
 import orchard.text.grammar.SentencesParser.ComparedContext;
 import orchard.text.grammar.SentencesParser.ComparisonContext;
 import orchard.text.grammar.SentencesParser.ConditionContext;
@@ -115,6 +119,16 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     @Override
     public Condition visitKnown(KnownContext state) {
         return unless(state, new Known(read.parameter(state.parameter())));
+    }
+
+    @Override
+    public Condition visitAtDefault(AtDefaultContext state) {
+        return unless(state, new AtDefault(read.parameter(state.parameter())));
+    }
+
+    @Override
+    public Condition visitChangedLast(ChangedLastContext state) {
+        return unless(state, new ChangedLast(read.parameter(state.parameter())));
     }
 
     @Override

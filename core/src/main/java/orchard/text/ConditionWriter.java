@@ -7,6 +7,8 @@ import java.util.stream.Collectors;
 import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
@@ -122,6 +124,16 @@ final class ConditionWriter implements Condition.Visitor<String> {
     @Override
     public String known(Known condition) {
         return rolls.written(condition.parameter()) + " is " + not() + "known";
+    }
+
+    @Override
+    public String atDefault(AtDefault condition) {
+        return rolls.written(condition.parameter()) + " is " + not() + "at its default";
+    }
+
+    @Override
+    public String changedLast(ChangedLast condition) {
+        return rolls.written(condition.parameter()) + " was " + not() + "changed last";
     }
 
     @Override

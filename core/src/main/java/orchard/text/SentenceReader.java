@@ -4,12 +4,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.action.Action;
 import orchard.condition.Always;
 import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
 import orchard.light.Motion;
+import orchard.light.Sweep;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.Cases;
@@ -35,6 +37,7 @@ import orchard.text.grammar.SentencesParser.RunContext;
 import orchard.text.grammar.SentencesParser.SentenceContext;
 import orchard.text.grammar.SentencesParser.ShowContext;
 import orchard.text.grammar.SentencesParser.ShownContext;
+import orchard.text.grammar.SentencesParser.SweepContext;
 import orchard.text.grammar.SentencesParser.TakeoverContext;
 import orchard.text.grammar.SentencesParser.TwiceContext;
 import orchard.text.grammar.SentencesParser.WhenContext;
@@ -181,17 +184,33 @@ record SentenceReader(NameReader read) {
 
     private Look look(ShownContext shown) {
         LookContext look = shown.look();
-        int words = Tokens.says(look, "saying") ? 1 : 0;
         return Unread.at(
                 look.getStart() == null ? shown.getStart() : look.getStart(),
                 () -> new Look(
                         shown.parameter() == null ? null : read.parameter(shown.parameter()),
-                        Tokens.says(look, "in") ? read.text(look.STRING(words)) : "",
+                        look.colour() == null ? "" : read.text(look.colour().STRING()),
                         look.percent() == null ? 100 : (int) Math.rint(read.share(look.percent()) * 100),
-                        Tokens.says(look, "blinking")
-                                ? Motion.BLINKING
-                                : Tokens.says(look, "breathing") ? Motion.BREATHING : Motion.STILL,
-                        words == 0 ? "" : read.text(look.STRING(0))));
+                        motion(look),
+                        look.STRING() == null ? "" : read.text(look.STRING()),
+                        look.sweep() == null ? null : sweep(look.sweep())));
+    }
+
+    private static Motion motion(LookContext look) {
+        return Stream.of(Motion.values())
+                .filter(motion -> motion != Motion.STILL)
+                .filter(motion -> Tokens.says(
+                        look, motion.words().substring(motion.words().lastIndexOf(' ') + 1)))
+                .findFirst()
+                .orElse(Motion.STILL);
+    }
+
+    private static Sweep sweep(SweepContext sweep) {
+        return switch (sweep.getChild(1).getText().toLowerCase(Locale.ROOT)) {
+            case "as" -> Sweep.DOT;
+            case "filled" -> Sweep.FILL;
+            case "from" -> Sweep.MIDDLE;
+            default -> Sweep.BOTH;
+        };
     }
 
     private static Takeover takeover(TakeoverContext takeover) {

@@ -170,6 +170,7 @@ public final class SentenceWriter {
                 + (look.words().isEmpty() ? "" : " saying " + Spelling.quoted(look.words()))
                 + (look.colour().isEmpty() ? "" : " in " + Spelling.quoted(look.colour()))
                 + (look.brightness() == 100 ? "" : " at " + look.brightness() + " %")
+                + (look.sweep() == null ? "" : " drawn " + look.sweep().words())
                 + (look.motion() == Motion.STILL ? "" : " " + look.motion().words());
     }
 

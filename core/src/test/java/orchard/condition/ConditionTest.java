@@ -62,6 +62,14 @@ class ConditionTest {
                         "Surf › Cutoff is between 400 Hz and 800 Hz",
                         "Surf › Cutoff is not between 400 Hz and 800 Hz"),
                 Arguments.of(new Known(CUTOFF), "Surf › Cutoff is known", "Surf › Cutoff is not known"),
+                Arguments.of(
+                        new AtDefault(CUTOFF),
+                        "Surf › Cutoff is at its default",
+                        "Surf › Cutoff is not at its default"),
+                Arguments.of(
+                        new ChangedLast(CUTOFF),
+                        "Surf › Cutoff was changed last",
+                        "Surf › Cutoff was not changed last"),
                 Arguments.of(new Struck(Is.ABOVE, 100, 100), "its number is above 100", "its number is not above 100"),
                 Arguments.of(
                         new PageOpen("desk", "", "page1"),

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
 import orchard.action.Choose;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.DevicePresent;
 import orchard.condition.Known;
@@ -17,7 +19,10 @@ import orchard.gear.Swatch;
 import orchard.gear.Traits;
 import orchard.light.Led;
 import orchard.light.Light;
+import orchard.light.Mark;
 import orchard.light.Motion;
+import orchard.light.Ring;
+import orchard.light.Sweep;
 import orchard.mapping.Actions;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
@@ -25,6 +30,10 @@ import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.Show.Rule;
 import orchard.mapping.When;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Darkness;
 import orchard.rig.Edit;
 import orchard.rig.MappingCopier;
@@ -323,5 +332,121 @@ class LightRulesTest {
         assertThat(words()).endsWith("Quiet now");
         tell("mute", 0);
         assertThat(words()).endsWith("off");
+    }
+
+    private static Message ring(int sweep, int value) {
+        return new MidiMessage.ControlChange(1, 48 + 8 * sweep, value);
+    }
+
+    private static Device boxWithRing() {
+        Device box = box();
+        List<Light> lights = new ArrayList<>(box.profile().lights());
+        lights.removeIf(light -> light.id().equals("k1.ring"));
+        lights.add(new Light("k1.ring", "Ring 1", "k1", new Ring(1, 48, 8)));
+        lights.add(new Light("k1.mark", "Mark 1", "k1", new Mark(1, 80)));
+        return box.with(box.profile().withLights(lights));
+    }
+
+    private void openRing(Show.Answer... answers) {
+        rig = Rig.of(List.of(new Part.OfDevice(boxWithRing()), new Part.OfDevice(Gear.desk())));
+        rig = rig.apply(Edit.add(
+                "mapping",
+                new Part.OfMapping(Gear.mapping("m1", "k1", "turn", "volume").with(new Show(List.of(answers))))));
+        bench = new Bench(rig);
+    }
+
+    /** The device draws what it was told, also after a hand turned its ring: what is believed of it keeps the way it is drawn. */
+    @Test
+    void aRingIsDrawnAsItsRuleSaysAlsoAfterAHandTurnedIt() {
+        openRing(on(
+                "k1.ring",
+                Rule.VALUE,
+                Look.USUAL,
+                new Rung(above(0), Rule.VALUE, Look.USUAL.drawn(Sweep.FILL)),
+                new Rung(new LayerOn("none"), Rule.VALUE, Look.USUAL)));
+        tell("volume", 3);
+        Message filled = shown().get(0);
+        assertThat(((MidiMessage.ControlChange) filled).number()).as("filled").isEqualTo(56);
+        int at = ((MidiMessage.ControlChange) filled).value();
+        tell("volume", -10);
+        Message dot = shown().get(0);
+        assertThat(((MidiMessage.ControlChange) dot).number()).as("a dot").isEqualTo(48);
+        tell("volume", 3);
+        assertThat(shown()).containsExactly(ring(1, at));
+    }
+
+    @Test
+    void whatGoesAsFarBelowZeroAsAboveIsDrawnFromTheMiddle() {
+        assertThat(Look.USUAL.sweepOf(parameter(-100, 100))).isEqualTo(Sweep.MIDDLE);
+        assertThat(Look.USUAL.sweepOf(parameter(-60, 6))).isEqualTo(Sweep.DOT);
+        assertThat(Look.USUAL.drawn(Sweep.BOTH).sweepOf(parameter(-100, 100))).isEqualTo(Sweep.BOTH);
+    }
+
+    private static Parameter parameter(double low, double high) {
+        return new Parameter(
+                "x", "", "X", new Range(low, high, "%"), new Law.Linear(), low, new Binding.Kept(false), true);
+    }
+
+    @Test
+    void aMarkIsTakenOffWhereNobodyKnowsItsPlaceOrItsRuleSaysDark() {
+        openRing(on(
+                "k1.mark",
+                Rule.VALUE,
+                Look.USUAL.about(VOLUME),
+                new Rung(new Compared(MUTE, Compared.Is.AT, 1, 0), Rule.OFF, Look.USUAL)));
+        assertThat(shown()).isEmpty();
+        tell("volume", 6);
+        assertThat(shown()).containsExactly(new MidiMessage.ControlChange(1, 80, 127));
+        tell("mute", 1);
+        assertThat(shown()).containsExactly(new MidiMessage.ControlChange(1, 80, 0));
+        tell("mute", 0);
+        assertThat(shown()).containsExactly(new MidiMessage.ControlChange(1, 80, 127));
+        rig = rig.apply(Edit.remove("gone", new Part.OfMapping(rig.mappings().get(0))));
+        bench.edit(rig);
+        bench.pass(50);
+        assertThat(shown())
+                .as("nothing is shown by it any more")
+                .containsExactly(new MidiMessage.ControlChange(1, 80, 0));
+    }
+
+    /** On the beat: bright in its first half; a new tempo goes on from where the beat is. */
+    @Test
+    void aLampBlinksOnTheBeatOfTheRig() {
+        open(null, pad("m1", 2, "mute", on("p2.led", Rule.ON_OFF, RED.with(Motion.IN_TIME))));
+        tell("mute", 1);
+        shown();
+        for (int i = 0; i < 1_000; i++) {
+            bench.pass(5);
+        } // at 120 beats a minute, for none is chosen
+        List<Message> blinks = shown();
+        assertThat(blinks).hasSizeBetween(19, 21);
+        for (int i = 1; i < blinks.size(); i++) {
+            assertThat(blinks.get(i)).as("in turns").isNotEqualTo(blinks.get(i - 1));
+        }
+    }
+
+    @Test
+    void theOneThatWasChangedLastAndWhatStandsAtItsDefaultAreLit() {
+        open(
+                null,
+                Gear.mapping("k", "k1", "turn", "volume"),
+                pad(
+                        "m1",
+                        1,
+                        "mute",
+                        on("p1.led", Rule.OFF, Look.USUAL, new Rung(new ChangedLast(VOLUME), Rule.ON, RED))),
+                pad(
+                        "m2",
+                        2,
+                        "mute",
+                        on("p2.led", Rule.OFF, Look.USUAL, new Rung(new AtDefault(VOLUME), Rule.ON, AMBER))));
+        tell("volume", 0);
+        assertThat(shown()).as("its desk said so, nobody changed it").containsExactly(lit(1, 37, 9));
+        bench.knob(21, 10);
+        bench.pass(50);
+        assertThat(shown()).contains(lit(1, 36, 7), lit(1, 37, 0));
+        bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
+        bench.pass(50);
+        assertThat(shown()).as("muted was the last").contains(lit(1, 36, 0));
     }
 }

@@ -108,6 +108,7 @@ final class World {
     private final Map<String, Float> desk = new TreeMap<>();
     private final Map<String, Boolean> sounding = new HashMap<>();
     private final Map<String, Object> shown = new TreeMap<>();
+    private int sweep;
     private final boolean[] down = new boolean[WorldRig.PADS];
     private final double[] lastHeard = {Double.NaN, Double.NaN};
     private Engine engine;
@@ -360,7 +361,7 @@ final class World {
         if (boxThere) {
             lastHeard[hand] = value / 127.0;
             if (controller == WorldRig.KNOB) {
-                shown.put("ring", value);
+                shown.put("ring", sweep * 1000 + value);
             }
         }
     }
@@ -487,8 +488,14 @@ final class World {
         if (!boxThere) {
             return;
         }
-        if (message instanceof MidiMessage.ControlChange cc && cc.number() == WorldRig.KNOB) {
-            shown.put("ring", cc.value());
+        if (message instanceof MidiMessage.ControlChange cc && cc.number() == WorldRig.MARK) {
+            shown.put("mark", cc.value());
+        } else if (message instanceof MidiMessage.ControlChange cc
+                && cc.number() >= WorldRig.KNOB
+                && (cc.number() - WorldRig.KNOB) % WorldRig.SWEEPS == 0
+                && cc.number() < WorldRig.KNOB + 4 * WorldRig.SWEEPS) {
+            sweep = (cc.number() - WorldRig.KNOB) / WorldRig.SWEEPS;
+            shown.put("ring", sweep * 1000 + cc.value());
         } else if (message instanceof MidiMessage.NoteOn on) {
             shown.put("led" + on.note(), on.velocity() == 0 ? 0 : on.channel() * 1000 + on.velocity());
         } else if (message instanceof MidiMessage.SysEx sysEx && sysEx.length() > 6) {

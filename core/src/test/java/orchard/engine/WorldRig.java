@@ -33,6 +33,8 @@ import orchard.action.Wait;
 import orchard.condition.All;
 import orchard.condition.Always;
 import orchard.condition.Any;
+import orchard.condition.AtDefault;
+import orchard.condition.ChangedLast;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
@@ -65,9 +67,11 @@ import orchard.gear.Wire;
 import orchard.light.Led;
 import orchard.light.Letters;
 import orchard.light.Light;
+import orchard.light.Mark;
 import orchard.light.Motion;
 import orchard.light.Motor;
 import orchard.light.Ring;
+import orchard.light.Sweep;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.Cases;
@@ -127,6 +131,11 @@ public final class WorldRig {
 
     static final int FIRST_PAD = 36;
     static final int KNOB = 21;
+
+    /** So far apart are the controllers of its ring's ways to be drawn. */
+    static final int SWEEPS = 17;
+
+    static final int MARK = 119;
     static final int ENDLESS = 22;
     static final int FADER = 7;
     static final int TOUCH_NOTE = 104;
@@ -242,7 +251,8 @@ public final class WorldRig {
                     List.of(new Dimension("gate", new MessagePattern.NoteGate(2, i))),
                     FACE));
         }
-        lights.add(new Light("ring", "Ring", "knob", new Ring(1, KNOB)));
+        lights.add(new Light("ring", "Ring", "knob", new Ring(1, KNOB, SWEEPS)));
+        lights.add(new Light("mark", "Mark", "knob", new Mark(1, MARK)));
         lights.add(new Light("text", "Text", "knob", new Letters(new byte[] {0x7D, 1, 0x20, 1}, 8)));
         lights.add(new Light("motor", "Motor", "motor", new Motor(1)));
         PageGroup pads =
@@ -422,7 +432,7 @@ public final class WorldRig {
                 : isLookUp ? new Shape(List.of(new LookUp(List.of("a", "b")))) : shape(random, parameter);
         List<Show.Answer> answers = new ArrayList<>();
         if (random.nextInt(3) == 0) {
-            String light = new String[] {"ring", "text", "motor", "led0", "led2"}[random.nextInt(5)];
+            String light = new String[] {"ring", "text", "motor", "led0", "led2", "mark"}[random.nextInt(6)];
             Show.Rule usual = light.startsWith("led") ? Show.Rule.ON_OFF : Show.Rule.VALUE;
             List<Rung> rungs = IntStream.range(0, random.nextInt(4))
                     .mapToObj(i -> new Rung(asked(random), rule(random), look(random, light)))
@@ -481,7 +491,8 @@ public final class WorldRig {
                 colours[random.nextInt(colours.length)],
                 40 + random.nextInt(3) * 30,
                 motion,
-                random.nextInt(4) == 0 ? "Words" : "");
+                random.nextInt(4) == 0 ? "Words" : "",
+                random.nextBoolean() ? null : Sweep.values()[random.nextInt(4)]);
     }
 
     private static Trigger also(Random random) {
@@ -514,7 +525,12 @@ public final class WorldRig {
             case 0 -> new LayerOn(LAYERS.get(random.nextInt(LAYERS.size())));
             case 1 -> new Compared(parameter("mode"), Compared.Is.AT, random.nextInt(4), 0);
             case 2 -> new Compared(parameter("blend"), Compared.Is.BETWEEN, 20, 70);
-            case 3 -> new Known(parameter("cutoff"));
+            case 3 ->
+                switch (random.nextInt(3)) {
+                    case 0 -> new Known(parameter("cutoff"));
+                    case 1 -> new AtDefault(parameter("mode"));
+                    default -> new ChangedLast(parameter(random.nextBoolean() ? "blend" : "cutoff"));
+                };
             case 4 -> new Struck(Compared.Is.values()[random.nextInt(4)], 64, 100);
             case 5 -> random.nextBoolean() ? new PageOpen("box", "pads", "2") : new PageOpen("desk", "", "two");
             case 6 -> new PresetRecalled("desk", "dusk");

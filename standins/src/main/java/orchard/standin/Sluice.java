@@ -30,6 +30,11 @@ public final class Sluice extends MidiStandIn {
     private static final int FIRST_PUSH = 32;
     private static final int FIRST_KEY = 90;
     private static final int FIRST_RING = 48;
+    private static final int FIRST_MARK = 80;
+
+    /** How rings are drawn, by the eight controllers on which they are told. */
+    private static final String[] DRAWN = {"", "filled", "from the middle", "both ways"};
+
     private static final int LETTERS = 10;
     private static final byte TEXT = 0x20;
     private static final int STEP_MILLIS = 10;
@@ -72,6 +77,7 @@ public final class Sluice extends MidiStandIn {
             panel.show("fader" + strip, faders[strip - 1], "");
             panel.show("touch" + strip, 0, "");
             panel.show("encoder" + strip, 0, "");
+            panel.show("mark" + strip, -1, "");
             panel.show("upper" + strip, 0, "");
             panel.show("lower" + strip, 0, "");
         }
@@ -151,9 +157,17 @@ public final class Sluice extends MidiStandIn {
         } else if (message instanceof MidiMessage.ControlChange ring
                 && ring.channel() == 1
                 && ring.number() >= FIRST_RING
-                && ring.number() < FIRST_RING + STRIPS) {
-            limits.told("ring " + (ring.number() - FIRST_RING + 1));
-            panel.show("encoder" + (ring.number() - FIRST_RING + 1), ring.value() / 127.0, "");
+                && ring.number() < FIRST_MARK) {
+            int strip = (ring.number() - FIRST_RING) % STRIPS + 1;
+            limits.told("ring " + strip);
+            panel.show("encoder" + strip, ring.value() / 127.0, DRAWN[(ring.number() - FIRST_RING) / STRIPS]);
+        } else if (message instanceof MidiMessage.ControlChange mark
+                && mark.channel() == 1
+                && mark.number() >= FIRST_MARK
+                && mark.number() < FIRST_MARK + STRIPS) {
+            int strip = mark.number() - FIRST_MARK + 1;
+            limits.told("mark " + strip);
+            panel.show("mark" + strip, mark.value() == 0 ? -1 : (mark.value() - 1) / 126.0, "");
         } else if (message instanceof MidiMessage.NoteOn on) {
             light(on.note(), on.velocity());
         } else if (message instanceof MidiMessage.NoteOff off) {

@@ -21,12 +21,13 @@ import orchard.signal.OscMessage;
  *
  * <p>Habits: the meters and the position move only while it plays; a marker keeps the place at which it was set, and a jump to an empty one
  * goes nowhere; it records only while it plays; while automation is on touch, a volume goes back to where it was when the finger
- * leaves; its modulator moves blend knob 6 thirty times a second; a device can be replaced, and then its parameters are others.
+ * leaves; its modulator moves blend knob 6 thirty times a second, or what is heard of it around where that stands; a device can be replaced, and then its parameters are others.
  */
 public final class Wherry extends OscDesk {
 
     private static final int TRACKS = 24;
     private static final int ROWS = 8;
+    private static final String MODULATED = "/wherry/blend/6";
     private static final String AT = "/wherry/";
     private static final int NARRATOR = 4;
     private static final String FILTER = AT + "track/" + NARRATOR + "/device/1/";
@@ -336,8 +337,15 @@ public final class Wherry extends OscDesk {
     }
 
     private synchronized void modulate() {
-        if (values.get(AT + "modulator") == 1) {
-            set(AT + "blend/6", (float) (50 + 40 * Math.sin(System.nanoTime() / 4e8)));
+        double swing = Math.sin(System.nanoTime() / 4e8);
+        float modulator = values.get(AT + "modulator");
+        if (modulator == 1) {
+            set(MODULATED, (float) (50 + 40 * swing));
+        }
+        float set = values.get(MODULATED);
+        float now = modulator == 2 ? (float) Math.rint(Math.max(0, Math.min(100, set + 15 * swing))) : set;
+        if (now != values.get(MODULATED + "/now")) {
+            set(MODULATED + "/now", now);
         }
     }
 

@@ -19,6 +19,7 @@ import orchard.gear.Ref;
 import orchard.light.Colours;
 import orchard.light.Light;
 import orchard.light.Motion;
+import orchard.light.Sweep;
 import orchard.mapping.LightSet;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
@@ -134,7 +135,8 @@ class LightRuleActions {
                 colour.equals("other") ? text(typed, "other") : colour,
                 percent(text(typed, "brightness")),
                 oneOf(typed, "motion", Motion.class),
-                text(typed, "words"));
+                text(typed, "words"),
+                text(typed, "sweep").isEmpty() ? null : oneOf(typed, "sweep", Sweep.class));
     }
 
     private static int percent(String typed) {

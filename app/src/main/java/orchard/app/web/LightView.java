@@ -227,7 +227,7 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
         String rgb = Colours.rgb(look.colour()).orElse(null);
         int index = colours.index(rgb, kind.usual(), look.brightness() / 100.0);
         String shown = colours.look(index).orElse("");
-        String says = new Look(look.of(), "", 100, Motion.STILL, look.words()).words(rule, names);
+        String says = new Look(look.of(), "", 100, Motion.STILL, look.words(), look.sweep()).words(rule, names);
         String called = look.colour().isEmpty()
                 ? ""
                 : (look.brightness() < 100 ? look.brightness() + " % " : "")

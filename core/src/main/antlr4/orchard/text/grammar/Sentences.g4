@@ -55,6 +55,8 @@ state
   | 'layer' layer 'is' 'not'? 'on'                                # layerOn
   | parameter 'is' 'not'? comparison                              # compared
   | parameter 'is' 'not'? 'known'                                 # known
+  | parameter 'is' 'not'? 'at' 'its' 'default'                    # atDefault
+  | parameter 'was' 'not'? 'changed' 'last'                       # changedLast
   | 'it' 'is' 'not'? comparison                                   # struck
   | 'page' page 'is' 'not'? 'open'                                # pageOpen
   | 'preset' preset 'was' 'not'? 'recalled' 'last'                # presetRecalled
@@ -152,7 +154,11 @@ shown : what ('of' parameter)? look ;
 
 what : 'its' 'value' | 'its' 'name' | 'on' 'or' 'off' | 'lit' | 'dark' ;
 
-look : ('saying' STRING)? ('in' STRING)? ('at' percent)? ('blinking' | 'breathing')? ;
+look : ('saying' STRING)? colour? ('at' percent)? sweep? ('blinking' | 'breathing' | 'in' 'time')? ;
+
+colour : 'in' STRING ;
+
+sweep : 'drawn' ('as' 'a' 'dot' | 'filled' | 'from' 'the' 'middle' | 'both' 'ways') ;
 
 takeover : 'it' ('jumps' | 'is' 'picked' 'up' | 'converges') ;
 
