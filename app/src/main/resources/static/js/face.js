@@ -72,8 +72,18 @@ function squeeze(text) {
   }
 }
 
-/** A display of the device shows something else. */
+/** A lamp is lit in a colour, and may move; what is dark has no colour of its own. */
+function light(lamp, lit) {
+  const [colour, how] = lit.split(" ");
+  lamp.toggleAttribute("data-on", colour.startsWith("#"));
+  if (colour.startsWith("#")) lamp.setAttribute("fill", colour);
+  else lamp.removeAttribute("fill");
+  lamp.dataset.how = how ?? "";
+}
+
+/** A lamp or display of the device shows something else. */
 export function faceText(key, words) {
+  document.querySelectorAll(`.face .lamp[data-lamp="${CSS.escape(key)}"]`).forEach((lamp) => light(lamp, words));
   document.querySelectorAll(`.face .display[data-display="${CSS.escape(key)}"] text`).forEach((text) => {
     text.textContent = words;
     squeeze(text);
@@ -82,6 +92,7 @@ export function faceText(key, words) {
 
 export function mountFace(face) {
   face.querySelectorAll(".control").forEach((control) => draw(control, Number(control.dataset.value)));
+  face.querySelectorAll(".lamp").forEach((lamp) => light(lamp, lamp.dataset.lit ?? ""));
   document.fonts.ready.then(() => face.querySelectorAll("[data-fit]").forEach(fit));
   face.querySelectorAll(".control[data-fields]").forEach((control) => {
     [0, 1].forEach((index) => drawField(control, index, 0.5));

@@ -24,6 +24,7 @@ public final class Check {
             new LightGone(),
             new LightShared(),
             new SlowWire(),
+            new LightsAstray(),
             new Blocked(),
             new Round(),
             new EmptyFocus(),

@@ -52,7 +52,9 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
         /** Lets a mapping act again. */
         FREE,
         /** Takes another OSC address. */
-        ADDRESS
+        ADDRESS,
+        /** Lets some lights of a device answer no more. */
+        THIN
     }
 
     /**

@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Set;
 import orchard.gear.Directory;
+import orchard.gear.Ref;
 import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 
@@ -17,6 +18,7 @@ import orchard.rig.Rig;
  * @param deaf what to do about devices that are there and do not answer, by id
  * @param loops what is the matter with mappings that go round without end, by id
  * @param spoken what devices on OSC speak to and have, by id
+ * @param astray lights that are known to show something else than is believed
  */
 public record Scene(
         Rig rig,
@@ -26,7 +28,8 @@ public record Scene(
         Map<String, String> memories,
         Map<String, String> deaf,
         Map<String, String> loops,
-        Map<String, Spoken> spoken) {
+        Map<String, Spoken> spoken,
+        Set<Ref.ToLight> astray) {
 
     /**
      * What is known of the OSC addresses of a device.
@@ -57,7 +60,7 @@ public record Scene(
             Map<String, String> memories,
             Map<String, String> deaf,
             Map<String, String> loops) {
-        this(rig, names, absent, halves, memories, deaf, loops, Map.of());
+        this(rig, names, absent, halves, memories, deaf, loops, Map.of(), Set.of());
     }
 
     /** How many mappings listen to a device, set something on it, or show something there. */

@@ -1,10 +1,12 @@
 package orchard.check;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import orchard.gear.Device;
@@ -77,7 +79,8 @@ record SlowWire() implements Surprise {
                                         .formatted(turn.what(), device.name(), millis),
                                 "Its wire carries %,d baud, and %d lights are told at once: let fewer answer, words first."
                                         .formatted(device.profile().traits().baud(), lights.size()),
-                                new Finding.Place(Finding.Page.CONNECT, device.id(), "")));
+                                new Finding.Place(Finding.Page.CONNECT, device.id(), ""),
+                                Optional.of(thin(device, lights))));
                     }
                 }));
         return findings;
@@ -86,6 +89,25 @@ record SlowWire() implements Surprise {
     private static void add(Map<Turn, Set<Ref.ToLight>> turns, Ref.ToLight light, String what) {
         turns.computeIfAbsent(new Turn(light.device(), what), turn -> new LinkedHashSet<>())
                 .add(light);
+    }
+
+    /** Lets lights answer no more, those first that take the most, until the rest is borne. */
+    private static Finding.Fix thin(Device device, Set<Ref.ToLight> lights) {
+        Set<Ref.ToLight> left = new LinkedHashSet<>(lights);
+        List<Ref.ToLight> heaviest = lights.stream()
+                .sorted(Comparator.comparing((Ref.ToLight light) -> -millis(device, Set.of(light))))
+                .toList();
+        List<String> taken = new ArrayList<>();
+        for (Ref.ToLight light : heaviest) {
+            if (millis(device, left) > BEARABLE) {
+                left.remove(light);
+                taken.add(light.light());
+            }
+        }
+        String label = taken.size() == 1
+                ? "Let " + device.profile().light(taken.get(0)).orElseThrow().name() + " answer no more"
+                : "Let " + taken.size() + " of them answer no more";
+        return new Finding.Fix(label, Finding.Remedy.THIN, device.id(), String.join(" ", taken));
     }
 
     /** How long its wire needs for what lights are told. */

@@ -4,10 +4,14 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import orchard.light.Colours;
+import orchard.light.LightKind;
 import orchard.light.Palette;
+import orchard.signal.Message;
 
 /** The colours of one device's lamps, as its colour table and the performer say. */
 public final class DeviceColours {
+
+    private static final String UNSAID = "#f4f0e6";
 
     private final Palette palette;
     /** What is sent for colours that the performer chose, by {@code #rrggbb}. */
@@ -49,6 +53,14 @@ public final class DeviceColours {
     /** How an entry of the colour table looks, as {@code #rrggbb}; empty if nobody said. */
     public Optional<String> look(int index) {
         return Optional.ofNullable(looks.get(index));
+    }
+
+    /** The colour in which a lamp is lit after a message, as {@code #rrggbb}, one whose colour nobody said in cream; "" if it is dark. */
+    public String lit(LightKind kind, Message message) {
+        return kind.lit(message)
+                .filter(lit -> lit.index() > 0 && !message.equals(kind.dark("")))
+                .map(lit -> look(lit.index()).orElse(UNSAID))
+                .orElse("");
     }
 
     /** Whether there are colours to choose from. */

@@ -53,7 +53,8 @@ class PastAddressTest {
                 Map.of(),
                 Map.of(),
                 Map.of(),
-                Map.of("desk", new Scene.Spoken(unheard, strangers, said, has)));
+                Map.of("desk", new Scene.Spoken(unheard, strangers, said, has)),
+                Set.of());
         return new PastAddress().look(scene);
     }
 

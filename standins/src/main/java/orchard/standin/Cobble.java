@@ -244,7 +244,7 @@ public final class Cobble extends MidiStandIn {
     @Override
     void arrived(Message message) {
         if (message instanceof MidiMessage.SysEx sysEx && isMine(sysEx)) {
-            sysEx(sysEx.data());
+            sysEx(sysEx.data(), message);
         } else if (message instanceof MidiMessage.NoteOn on) {
             light(on.note(), on.channel(), on.velocity());
         } else if (message instanceof MidiMessage.NoteOff off) {
@@ -258,7 +258,7 @@ public final class Cobble extends MidiStandIn {
         }
     }
 
-    private void sysEx(byte[] data) {
+    private void sysEx(byte[] data, Message message) {
         if (data.length < 3) {
             return;
         }
@@ -276,7 +276,7 @@ public final class Cobble extends MidiStandIn {
             }
             case 0x20 -> {
                 if (data.length > 4 && data[3] >= 1 && data[3] <= KNOBS) {
-                    limits.told("display " + data[3]);
+                    limits.told("display " + data[3], message);
                     if (data.length - 4 > LETTERS) {
                         limits.broke("it was sent " + (data.length - 4) + " letters for a display of " + LETTERS);
                     }
@@ -343,7 +343,7 @@ public final class Cobble extends MidiStandIn {
 
     private void light(int note, int channel, int palette) {
         if (note >= FIRST_PAD && note < FIRST_PAD + PADS && channel <= 3 && !programme.lightsPads()) {
-            limits.told("pad " + (note - FIRST_PAD + 1));
+            limits.told("pad " + (note - FIRST_PAD + 1), new MidiMessage.NoteOn(channel, note, palette));
             String how = channel == 1 ? "lit" : channel == 2 ? "blinking" : "breathing";
             panel.show(
                     "pad" + (note - FIRST_PAD + 1),

@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import orchard.signal.Message;
 
 /** What a device was told that it cannot bear: counted, and kept in words. Safe for several threads. */
 final class Limits {
@@ -18,6 +19,7 @@ final class Limits {
 
     private final List<String> broken = new ArrayList<>();
     private final Map<String, Deque<Long>> told = new HashMap<>();
+    private final Map<String, Message> shown = new HashMap<>();
     private final Panel panel;
     private int count;
 
@@ -35,8 +37,19 @@ final class Limits {
         panel.show("limits", 1, count + " × more than it bears: " + what);
     }
 
+    /** Whether a light shows what this message told, and nothing that came after it. */
+    synchronized boolean shows(Message message) {
+        return shown.containsValue(message);
+    }
+
+    /** All lights went dark. */
+    synchronized void dark() {
+        shown.clear();
+    }
+
     /** A light was told something. */
-    synchronized void told(String light) {
+    synchronized void told(String light, Message message) {
+        shown.put(light, message);
         long now = System.nanoTime();
         Deque<Long> times = told.computeIfAbsent(light, l -> new ArrayDeque<>());
         times.add(now);

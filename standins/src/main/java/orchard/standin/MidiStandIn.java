@@ -81,6 +81,7 @@ abstract class MidiStandIn implements StandIn {
             case "wake" -> {
                 if (!cable.isUp() && !cable.isPulled() && !cable.isHeld()) {
                     cable.show(panel, Cable.Condition.PLUGGED);
+                    limits.dark();
                     unplugged();
                 }
             }
@@ -111,6 +112,7 @@ abstract class MidiStandIn implements StandIn {
         if (!cable.isPulled()) {
             midi.close();
             cable.show(panel, Cable.Condition.PULLED);
+            limits.dark();
             unplugged();
         }
     }
@@ -194,6 +196,11 @@ abstract class MidiStandIn implements StandIn {
     @Override
     public final List<String> violations() {
         return limits.broken();
+    }
+
+    @Override
+    public final boolean shows(Message message) {
+        return limits.shows(message);
     }
 
     @Override

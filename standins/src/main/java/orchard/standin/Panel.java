@@ -25,7 +25,7 @@ public final class Panel {
     }
 
     /** Shows something; watchers are told only if it differs from before. */
-    void show(String part, double value, String text) {
+    public void show(String part, double value, String text) {
         PanelState reading = new PanelState(part, value, text);
         synchronized (readings) {
             if (reading.equals(readings.put(part, reading))) {

@@ -147,7 +147,7 @@ public final class Sluice extends MidiStandIn {
     void arrived(Message message) {
         if (message instanceof MidiMessage.PitchBend bend && bend.channel() <= STRIPS) {
             int strip = bend.channel() - 1;
-            limits.told("motor " + bend.channel());
+            limits.told("motor " + bend.channel(), message);
             if (!touched[strip]) {
                 motors[strip] = Resolution.position(bend.bend(), 14);
             } else if (System.nanoTime() - touchedNanos[strip] > CROSSING_NANOS
@@ -159,33 +159,34 @@ public final class Sluice extends MidiStandIn {
                 && ring.number() >= FIRST_RING
                 && ring.number() < FIRST_MARK) {
             int strip = (ring.number() - FIRST_RING) % STRIPS + 1;
-            limits.told("ring " + strip);
+            limits.told("ring " + strip, message);
             panel.show("encoder" + strip, ring.value() / 127.0, DRAWN[(ring.number() - FIRST_RING) / STRIPS]);
         } else if (message instanceof MidiMessage.ControlChange mark
                 && mark.channel() == 1
                 && mark.number() >= FIRST_MARK
                 && mark.number() < FIRST_MARK + STRIPS) {
             int strip = mark.number() - FIRST_MARK + 1;
-            limits.told("mark " + strip);
+            limits.told("mark " + strip, message);
             panel.show("mark" + strip, mark.value() == 0 ? -1 : (mark.value() - 1) / 126.0, "");
         } else if (message instanceof MidiMessage.NoteOn on) {
             light(on.note(), on.velocity());
         } else if (message instanceof MidiMessage.NoteOff off) {
             light(off.note(), 0);
         } else if (message instanceof MidiMessage.SysEx sysEx && isMine(sysEx)) {
-            text(sysEx.data());
+            text(sysEx.data(), message);
         }
     }
 
     private void light(int note, int velocity) {
         if (note >= FIRST_KEY && note < FIRST_KEY + KEYS) {
+            limits.told("key " + (note - FIRST_KEY + 1), new MidiMessage.NoteOn(1, note, velocity));
             panel.show("key" + (note - FIRST_KEY + 1), velocity > 0 ? 1 : 0, velocity > 0 ? "lit" : "");
         }
     }
 
-    private void text(byte[] data) {
+    private void text(byte[] data, Message message) {
         if (data.length > 5 && data[2] == TEXT && data[3] <= 1 && data[4] < STRIPS) {
-            limits.told("text " + (data[4] + 1) + " in row " + (data[3] + 1));
+            limits.told("text " + (data[4] + 1) + " in row " + (data[3] + 1), message);
             if (data.length - 5 > LETTERS) {
                 limits.broke("it was sent " + (data.length - 5) + " letters for a row of " + LETTERS);
             }

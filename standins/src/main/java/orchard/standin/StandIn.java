@@ -2,6 +2,7 @@ package orchard.standin;
 
 import java.util.List;
 import java.util.function.Consumer;
+import orchard.signal.Message;
 
 /**
  * A simulated device with a front panel. A hand on the panel comes in through {@link #play}; what the panel shows goes out
@@ -37,6 +38,11 @@ public interface StandIn extends AutoCloseable {
     /** What it was told that it cannot bear, in words: too much, too often, against a finger. */
     default List<String> violations() {
         return List.of();
+    }
+
+    /** Whether one of its lights shows what this message tells. */
+    default boolean shows(Message message) {
+        return true;
     }
 
     /** Forgets what it was told that it cannot bear. */

@@ -283,7 +283,9 @@ public final class LiveHub {
             Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
             mappings.put(view.getKey(), view.getValue());
         } else if (outcome instanceof LightShown shown) {
-            lights.put(shown.light().key(), shown.text());
+            String key = shown.light().key();
+            String lamp = values.lamp(key);
+            lights.put(key, lamp.isEmpty() ? shown.text() : lamp);
         } else if (outcome instanceof PageOpened opened) {
             Selector.Owner pages = opened.pages();
             if (pages.kind() == Selector.Kind.SONGS) {

@@ -12,12 +12,14 @@ import java.util.stream.IntStream;
 import orchard.engine.Event;
 import orchard.engine.Trace;
 import orchard.gear.Device;
+import orchard.gear.DeviceColours;
 import orchard.gear.Dimension;
 import orchard.gear.Focus;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Through;
 import orchard.light.Light;
+import orchard.light.LightKind;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.FocusMoved;
 import orchard.outcome.LayersTurned;
@@ -72,6 +74,9 @@ public final class Values {
     }
 
     private final Map<String, String> displays = new ConcurrentHashMap<>();
+    private final Map<String, String> lamps = new ConcurrentHashMap<>();
+    private Device coloursOf;
+    private DeviceColours colours;
     private final Map<String, Message> lights = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
@@ -89,6 +94,34 @@ public final class Values {
     /** What a display shows, by {@code device/light}; "" if nothing is known. */
     public String shown(String display) {
         return displays.getOrDefault(display, "");
+    }
+
+    /** How a lamp is lit, as {@code #rrggbb} and how that moves, {@code dark}, or "" if it is no lamp or nothing is known. */
+    public String lamp(String light) {
+        return lamps.getOrDefault(light, "");
+    }
+
+    private void lamp(Rig rig, LightShown shown) {
+        rig.device(shown.light().device())
+                .ifPresent(device -> device.profile()
+                        .light(shown.light().light())
+                        .map(Light::kind)
+                        .filter(LightKind::onOff)
+                        .ifPresent(kind -> {
+                            String colour = colours(device).lit(kind, shown.message());
+                            String motion = kind.lit(shown.message())
+                                    .map(lit -> lit.motion().words())
+                                    .orElse("");
+                            lamps.put(shown.light().key(), colour.isEmpty() ? "dark" : (colour + " " + motion).strip());
+                        }));
+    }
+
+    private DeviceColours colours(Device device) {
+        if (!device.equals(coloursOf)) {
+            coloursOf = device;
+            colours = new DeviceColours(device);
+        }
+        return colours;
     }
 
     /** The message that a light was shown last, by {@code device/light}; null if none was. */
@@ -173,6 +206,7 @@ public final class Values {
                 follow(trace.rig(), shown).ifPresent(moves::add);
                 displays.put(shown.light().key(), shown.text());
                 lights.put(shown.light().key(), shown.message());
+                lamp(trace.rig(), shown);
             }
             if (outcome instanceof PageOpened opened) {
                 pages.put(opened.pages(), opened.page());

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import orchard.app.live.EngineRoom;
 import orchard.app.store.RigKeeper;
 import orchard.check.Effect;
@@ -13,8 +15,11 @@ import orchard.check.Finding;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
 import orchard.gear.Profile;
+import orchard.gear.Ref;
 import orchard.gear.Roots;
 import orchard.gear.Seat;
+import orchard.mapping.Mapping;
+import orchard.mapping.Show;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.rig.Edit;
@@ -92,6 +97,34 @@ class CheckPage {
     @PostMapping("/check/free")
     ResponseEntity<Void> free(@RequestParam String mapping) {
         engine.free(mapping);
+        return Replies.go("/check");
+    }
+
+    /** Lights of a device answer no more, so that its wire bears the others. */
+    @PostMapping("/check/thin")
+    ResponseEntity<Void> thin(@RequestParam String device, @RequestParam String lights) {
+        Set<Ref.ToLight> quiet = Stream.of(lights.split(" "))
+                .map(light -> new Ref.ToLight(device, light))
+                .collect(Collectors.toSet());
+        keeper.commit(rig -> {
+            List<Edit.Change> changes = new ArrayList<>();
+            for (Mapping before : rig.mappings()) {
+                List<Show.Answer> left = before.show().answers().stream()
+                        .filter(answer -> !quiet.contains(answer.light()))
+                        .toList();
+                if (left.size() < before.show().answers().size()) {
+                    changes.add(new Edit.Change(
+                            new Part.OfMapping(before), new Part.OfMapping(before.with(new Show(left)))));
+                }
+            }
+            if (changes.isEmpty()) {
+                throw Replies.gone();
+            }
+            return new Edit(
+                    quiet.size() + " lights of "
+                            + rig.device(device).map(Device::name).orElse(device) + " answer no more",
+                    changes);
+        });
         return Replies.go("/check");
     }
 

@@ -68,7 +68,9 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
             String display,
             String text,
             int letters,
-            String fields) {
+            String fields,
+            String lamp,
+            String lit) {
 
         /** The control's name and state in words, for who cannot see the drawing. */
         public String spoken() {
@@ -196,6 +198,10 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
         Optional<Light> display = device.profile().lightsOn(control.id()).stream()
                 .filter(light -> light.kind().letters() > 0)
                 .findFirst();
+        Optional<String> lamp = device.profile().lightsOn(control.id()).stream()
+                .filter(light -> light.kind().onOff())
+                .map(light -> device.id() + "/" + light.id())
+                .findFirst();
         return new Spot(
                 control.id(),
                 control.name(),
@@ -221,6 +227,8 @@ record FaceView(Device device, int width, int height, List<Spot> spots) {
                 control.dimension("x").isPresent() && control.dimension("y").isPresent()
                         ? new Ref.ToControl(device.id(), control.id(), "x").key() + " "
                                 + new Ref.ToControl(device.id(), control.id(), "y").key()
-                        : "");
+                        : "",
+                lamp.orElse(""),
+                lamp.map(values::lamp).orElse(""));
     }
 }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import orchard.app.demo.LightsAstray;
 import orchard.app.live.Addresses;
 import orchard.app.live.Learn;
 import orchard.app.live.Loops;
@@ -57,6 +58,7 @@ class Frame {
     private final Loops loops;
     private final Values values;
     private final Addresses addresses;
+    private final LightsAstray astray;
 
     Frame(
             RigKeeper keeper,
@@ -66,7 +68,9 @@ class Frame {
             Memories memories,
             Loops loops,
             Values values,
-            Addresses addresses) {
+            Addresses addresses,
+            LightsAstray astray) {
+        this.astray = astray;
         this.values = values;
         this.addresses = addresses;
         this.loops = loops;
@@ -177,7 +181,17 @@ class Frame {
                 .filter(device -> ports.standing(device.id()).state() == Standing.State.DEAF)
                 .forEach(device -> deaf.put(device.id(), Standing.State.DEAF.help()));
         return Check.of(
-                new Scene(rig, names, absent, halves, matters, deaf, loops.muted(), addresses.of(rig)), ofRig.of(rig));
+                new Scene(
+                        rig,
+                        names,
+                        absent,
+                        halves,
+                        matters,
+                        deaf,
+                        loops.muted(),
+                        addresses.of(rig),
+                        astray.found().keySet()),
+                ofRig.of(rig));
     }
 
     private static String light(HttpServletRequest request, String cookieName, String standard) {

@@ -100,10 +100,9 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
     private static Now now(Ref.ToLight ref, DeviceColours colours, Light light, Message message, String text) {
         LightKind kind = light.kind();
         Optional<LightKind.Lit> lit = message == null ? Optional.empty() : kind.lit(message);
-        boolean isLit = lit.isPresent()
-                && !message.equals(kind.message(0, ""))
-                && lit.get().index() > 0;
-        String rgb = isLit ? colours.look(lit.get().index()).orElse("#f4f0e6") : kind.onOff() ? DARK : "";
+        String colour = message == null ? "" : colours.lit(kind, message);
+        boolean isLit = !colour.isEmpty();
+        String rgb = isLit ? colour : kind.onOff() ? DARK : "";
         String motion = lit.map(LightKind.Lit::motion).orElse(Motion.STILL).words();
         String words = kind.onOff() ? isLit ? motion.isEmpty() ? "lit" : motion : "dark" : text;
         return new Now(ref.key(), light.name(), rgb, words, motion);
