@@ -648,7 +648,9 @@ public final class Engine {
         }
         Group group = device.named(message);
         if (group != null && message instanceof OscMessage osc && !osc.text(0).isBlank()) {
-            cycle.note(new GroupNamed(device.state().id, group.id(), Position.shorten(osc.text(0))));
+            String name = Position.shorten(osc.text(0));
+            cycle.note(new GroupNamed(device.state().id, group.id(), name));
+            lights.renamed(device.state(), group.id(), name);
         }
         return heard.length > 0 || parameter != null || group != null;
     }

@@ -2,13 +2,17 @@ package orchard.engine;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import orchard.engine.Plan.LightPlan;
 import orchard.engine.Plan.LightRule;
 import orchard.engine.Plan.Shown;
+import orchard.light.Apart;
 import orchard.light.Fit;
 import orchard.light.LightKind;
 import orchard.light.Motion;
@@ -18,6 +22,7 @@ import orchard.mapping.Look;
 import orchard.mapping.Show;
 import orchard.outcome.LightShown;
 import orchard.outcome.Refused;
+import orchard.parameter.Group;
 import orchard.signal.Message;
 
 /**
@@ -61,6 +66,8 @@ final class Lights {
     private final State state;
     private final Cycle cycle;
     private final Tempo tempo;
+    private final Consumer<State.OfLight> decide = this::decide;
+    private final Consumer<State.OfLight> tell = this::tell;
     private long due = Long.MAX_VALUE;
     private long lastNanos = Long.MIN_VALUE / 2;
 
@@ -197,12 +204,94 @@ final class Lights {
                 continue;
             }
             light.dirty = false;
-            try {
-                tell(light);
-            } catch (Throwable t) {
-                cycle.note(new Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
-            }
+            guarded(light, decide);
+            state.telling.add(light);
         }
+        keepNamesApart();
+        for (int i = 0; i < state.telling.size(); i++) {
+            guarded(state.telling.get(i), tell);
+        }
+        state.telling.clear();
+    }
+
+    private void guarded(State.OfLight light, Consumer<State.OfLight> work) {
+        try {
+            work.accept(light);
+        } catch (Throwable t) {
+            cycle.note(new Refused(light.ref.light() + " cannot be shown: " + Fence.words(t)));
+        }
+    }
+
+    /** What it shows from now on. */
+    private void decide(State.OfLight light) {
+        LightRule rule = rule(light);
+        Shown shown = rule == null ? null : rule.shown();
+        if (shown != light.showing) {
+            light.showing = shown;
+            light.showingNanos = cycle.now;
+            light.valueUntil = Long.MIN_VALUE;
+        }
+        boolean isName = shown != null
+                && shown.rule() == Show.Rule.NAME
+                && shown.look().words().isEmpty();
+        State.OfParameter named = isName ? shown.parameter() : null;
+        if (named != light.named) {
+            if (light.named == null) {
+                state.named.add(light);
+            } else if (named == null) {
+                state.named.remove(light);
+            }
+            light.named = named;
+            state.namesMoved = true;
+        }
+    }
+
+    /** A device said that something on it is called otherwise. */
+    void renamed(State.OfDevice device, String group, String name) {
+        if (!name.equals(device.groupNames.put(group, name))) {
+            state.namesMoved = true;
+            state.named.forEach(this::changed);
+        }
+    }
+
+    /** Names that stand on one device beside others are shortened together; whoever shows another one then is told too. */
+    private void keepNamesApart() {
+        if (!state.namesMoved) {
+            return;
+        }
+        state.namesMoved = false;
+        Map<State.OfDevice, Map<Integer, List<State.OfLight>>> beside = new LinkedHashMap<>();
+        state.named.forEach(light -> beside.computeIfAbsent(light.device, d -> new LinkedHashMap<>())
+                .computeIfAbsent(light.plan.kind().letters(), l -> new ArrayList<>())
+                .add(light));
+        beside.values()
+                .forEach(byLetters -> byLetters.forEach((letters, lights) -> {
+                    List<String> names =
+                            Apart.of(lights.stream().map(Lights::called).toList(), letters);
+                    for (int i = 0; i < names.size(); i++) {
+                        State.OfLight light = lights.get(i);
+                        if (!names.get(i).equals(light.name)) {
+                            light.name = names.get(i);
+                            if (!state.telling.contains(light)) {
+                                changed(light);
+                            }
+                        }
+                    }
+                }));
+    }
+
+    private static Apart.Called called(State.OfLight light) {
+        State.OfParameter of = light.named;
+        String group = of.parameter.group();
+        String told = of.device.groupNames.get(group);
+        String name = told != null || of.device.plan == null
+                ? told
+                : of.device.plan.device().profile().groups().stream()
+                        .filter(one -> one.id().equals(group))
+                        .map(Group::name)
+                        .findFirst()
+                        .orElse("");
+        return new Apart.Called(name == null ? "" : name, of.parameter.name());
     }
 
     private void tell(State.OfLight light) {
@@ -211,13 +300,7 @@ final class Lights {
         if (underFinger || !light.device.present) {
             return; // told when the finger leaves, or the device comes
         }
-        LightRule rule = rule(light);
-        Shown shown = rule == null ? null : rule.shown();
-        if (shown != light.showing) {
-            light.showing = shown;
-            light.showingNanos = cycle.now;
-            light.valueUntil = Long.MIN_VALUE;
-        }
+        Shown shown = light.showing;
         boolean known = shown != null && shown.isKnown();
         int letters = plan.kind().letters();
         String text = shown == null ? Fit.of(plan.idle(), "", letters) : text(light, shown, known, letters);
@@ -330,7 +413,7 @@ final class Lights {
         }
         if (shown.rule() == Show.Rule.NAME && shown.parameter() != null) {
             if (light.valueUntil <= cycle.now) {
-                return Fit.of(shown.parameter().parameter.name(), "", letters);
+                return light.name;
             }
             again(light, light.valueUntil);
         }

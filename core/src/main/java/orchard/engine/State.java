@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.function.DoubleUnaryOperator;
@@ -129,6 +131,12 @@ final class State {
         OfParameter parameter;
     }
 
+    /** The lights that show names, whether these have to be kept apart anew, and the lights that are told in this turn. */
+    final List<OfLight> named = new ArrayList<>();
+
+    boolean namesMoved;
+    final List<OfLight> telling = new ArrayList<>();
+
     /** What a trigger remembers. */
     static final class OfTrigger {
         /** Where its value stood, and how often its address had moved then. */
@@ -246,6 +254,8 @@ final class State {
         int ofBeat;
 
         int ticked;
+        /** What it said that its groups are called, by their ids. */
+        final Map<String, String> groupNames = new HashMap<>();
         /** The notes that Orchard keeps sounding on it, and those it said that sound. */
         final BitSet sounding = new BitSet(128);
 
@@ -456,6 +466,10 @@ final class State {
         String colour;
 
         double brightness = Double.NaN;
+        /** The parameter whose name it shows, or null; and that name among those of its neighbours. */
+        OfParameter named;
+
+        String name = "";
         /** How a ring was drawn last. */
         Sweep sweep = Sweep.DOT;
 

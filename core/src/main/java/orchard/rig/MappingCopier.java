@@ -180,8 +180,18 @@ public final class MappingCopier {
     public List<Show.Answer> answers(Ref.ToControl trigger) {
         return lightsOn(trigger).stream()
                 .filter(light -> !(light.kind() instanceof Mark))
-                .map(light -> new Show.Answer(new Ref.ToLight(trigger.device(), light.id()), Show.Rule.usual(light)))
+                .map(light -> new Show.Answer(
+                        new Ref.ToLight(trigger.device(), light.id()),
+                        isUpperRow(light, trigger) ? Show.Rule.NAME : Show.Rule.usual(light)))
                 .toList();
+    }
+
+    /** Whether it is the first of two or more rows of letters on a control: it has the name, and the next one the value. */
+    private boolean isUpperRow(Light light, Ref.ToControl trigger) {
+        List<Light> rows = lightsOn(trigger).stream()
+                .filter(one -> one.kind().letters() > 0)
+                .toList();
+        return rows.size() > 1 && rows.get(0).equals(light);
     }
 
     /**

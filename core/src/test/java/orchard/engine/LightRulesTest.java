@@ -2,6 +2,7 @@ package orchard.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import orchard.Gear;
@@ -14,10 +15,12 @@ import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
 import orchard.gear.Device;
+import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Swatch;
 import orchard.gear.Traits;
 import orchard.light.Led;
+import orchard.light.Letters;
 import orchard.light.Light;
 import orchard.light.Mark;
 import orchard.light.Motion;
@@ -31,6 +34,7 @@ import orchard.mapping.Show;
 import orchard.mapping.Show.Rule;
 import orchard.mapping.When;
 import orchard.parameter.Binding;
+import orchard.parameter.Group;
 import orchard.parameter.Law;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
@@ -42,6 +46,7 @@ import orchard.rig.Rig;
 import orchard.rig.Settings;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
+import orchard.signal.OscMessage;
 import org.junit.jupiter.api.Test;
 
 /** What a light shows: the first of its rules that holds, in the colours its device has. */
@@ -448,5 +453,60 @@ class LightRulesTest {
         bench.arrive("box", new MidiMessage.NoteOn(1, 36, 100));
         bench.pass(50);
         assertThat(shown()).as("muted was the last").contains(lit(1, 36, 0));
+    }
+
+    /** Two displays that show names of one sort show what these are of, also when that is called otherwise. */
+    @Test
+    void namesOnOneDeviceAreKeptApart() {
+        Device box = box();
+        List<Light> lights = new ArrayList<>(box.profile().lights());
+        lights.add(new Light("k2.text", "Display 2", "k2", new Letters(new byte[] {0x7D, 1, 0x20, 2}, 12)));
+        Device desk = Gear.desk();
+        List<Group> groups =
+                List.of(new Group("t1", "", "Surf", "/desk/1/name"), new Group("t2", "", "Harp", "/desk/2/name"));
+        List<Parameter> levels = List.of(level("t1"), level("t2"));
+        rig = Rig.of(List.of(
+                new Part.OfDevice(box.with(box.profile().withLights(lights))),
+                new Part.OfDevice(desk.with(
+                        new Profile(List.of(), groups, levels, List.of(), List.of(), List.of(), List.of())))));
+        Mapping first = named("m1", "k1", "t1");
+        Mapping second = named("m2", "k2", "t2");
+        rig = rig.apply(Edit.add("first", new Part.OfMapping(first)));
+        bench = new Bench(rig);
+        rig = rig.apply(Edit.add("second", new Part.OfMapping(second)));
+        bench.edit(rig);
+        bench.pass(50);
+        assertThat(said()).containsExactlyInAnyOrder("Surf", "Harp");
+        bench.arrive("desk", OscMessage.of("/desk/1/name", "Low tide"));
+        bench.pass(50);
+        assertThat(said()).containsExactly("Low tide");
+        rig = rig.apply(Edit.remove("second", new Part.OfMapping(second)));
+        bench.edit(rig);
+        bench.pass(50);
+        assertThat(said()).containsExactlyInAnyOrder("Level", "");
+    }
+
+    private static Parameter level(String group) {
+        return new Parameter(
+                group + ".level",
+                group,
+                "Level",
+                new Range(0, 100, "%"),
+                new Law.Linear(),
+                0,
+                new Binding.Osc("/desk/" + group + "/level", ""),
+                true);
+    }
+
+    private static Mapping named(String id, String knob, String group) {
+        return Gear.mapping(id, knob, "turn", group + ".level")
+                .with(new Show(List.of(on(knob + ".text", Rule.NAME, Look.USUAL))));
+    }
+
+    private List<String> said() {
+        return shown().stream()
+                .map(message ->
+                        new String(((MidiMessage.SysEx) message).data(), 4, 12, StandardCharsets.US_ASCII).strip())
+                .toList();
     }
 }
