@@ -272,8 +272,9 @@ final class Lights {
                         State.OfLight light = lights.get(i);
                         if (!names.get(i).equals(light.name)) {
                             light.name = names.get(i);
-                            if (!state.telling.contains(light)) {
-                                changed(light);
+                            if (!light.dirty && !state.telling.contains(light)) {
+                                state.telling.add(
+                                        light); // what is dirty still is told when the hand that moved it has stopped
                             }
                         }
                     }
@@ -331,7 +332,7 @@ final class Lights {
     private Outlet.Urgency urgency(State.OfLight light, Shown shown) {
         light.restless = cycle.now - light.shownNanos < RESTLESS_NANOS ? light.restless + 1 : 0;
         if (light.plan.kind().letters() > 0) {
-            return Outlet.Urgency.WORDS;
+            return light.restless > RESTLESS ? Outlet.Urgency.METER : Outlet.Urgency.WORDS;
         } else if (cycle.from == light.device || cycle.now - light.handUntil < UNDER_HAND_NANOS) {
             return Outlet.Urgency.HAND;
         }

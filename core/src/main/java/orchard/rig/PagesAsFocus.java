@@ -24,6 +24,7 @@ import orchard.gear.Neighbours;
 import orchard.gear.ParameterPage;
 import orchard.gear.Ref;
 import orchard.gear.Through;
+import orchard.light.Mark;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
 import orchard.mapping.Gesture;
@@ -187,6 +188,7 @@ public record PagesAsFocus(Focus focus, List<ParameterPage> pages, boolean repla
         private List<Show.Answer> shown(Ref.ToControl control) {
             return rig.device(control.device()).stream()
                     .flatMap(on -> on.profile().lightsOn(control).stream())
+                    .filter(light -> !(light.kind() instanceof Mark))
                     .map(light ->
                             new Show.Answer(new Ref.ToLight(control.device(), light.id()), Show.Rule.usual(light)))
                     .toList();

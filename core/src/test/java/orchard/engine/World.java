@@ -647,7 +647,7 @@ final class World {
                 edit(rig.apply(Edit.remove("untimed", new Part.OfMapping(mapping))));
             }
         }
-        pass(2_000);
+        settle();
         checkHeld();
         if (engine.holdsLayers() && engine.held().isEmpty()) {
             boolean forNext = WorldRig.SWITCHED.stream().noneMatch(engine::holdsForNext);
@@ -664,6 +664,16 @@ final class World {
             }
         });
         return wrong;
+    }
+
+    /** Waits until nothing changes any more that is shown: presses that come one after another may take long, and a value gives way to its name after a moment. */
+    private void settle() {
+        Map<String, Object> before;
+        int times = 0;
+        do {
+            before = new TreeMap<>(shown);
+            pass(2_000);
+        } while (!before.equals(shown) && ++times < 30);
     }
 
     private void checkHeld() {

@@ -54,6 +54,11 @@ final class OutQueue implements AutoCloseable {
         return fold instanceof Outlet.OnLight light ? 1 + light.urgency().ordinal() : 0;
     }
 
+    private static final int METERS = 1 + Outlet.Urgency.METER.ordinal();
+
+    /** What moves all the time by itself takes so much of a slow wire at most. */
+    private static final int METERS_PERCENT = 78;
+
     /** So much goes out ahead of what a slow wire has carried, so that it never rests. */
     private static final long AHEAD_NANOS = 8_000_000;
 
@@ -162,7 +167,7 @@ final class OutQueue implements AutoCloseable {
             waiting--;
             sending = true;
             if (baud > 0) {
-                wireFree = Math.max(System.nanoTime(), wireFree) + Traffic.bytes(entry.message) * NANOS_A_BYTE / baud;
+                wireFree = Math.max(System.nanoTime(), wireFree) + nanos(entry);
             }
             if (entry.fold != null) {
                 folds.remove(entry.fold);
@@ -172,6 +177,12 @@ final class OutQueue implements AutoCloseable {
         } finally {
             lock.unlock();
         }
+    }
+
+    /** How long the wire is given to one message; meters leave some of it free, for the hand that comes any moment. */
+    private long nanos(Entry entry) {
+        long carried = Traffic.bytes(entry.message) * NANOS_A_BYTE / baud;
+        return entry.lane == METERS ? carried * 100 / METERS_PERCENT : carried;
     }
 
     /** How long the wire is still busy with what went out, but for a little. */
@@ -199,6 +210,7 @@ final class OutQueue implements AutoCloseable {
     /** What the wire carries from now on, in bits a second; 0 for as many as it takes. */
     void pace(int bits) {
         baud = bits;
+        traffic.carries(bits);
     }
 
     private void run() {

@@ -34,7 +34,7 @@ final class Traffic {
     /** What is no light, and lights as urgent as they are. */
     private static final int KINDS = 1 + Outlet.Urgency.values().length;
 
-    private final int capacity;
+    private volatile int capacity;
     private final boolean inBytes;
     private final LongAdder in = new LongAdder();
     private final LongAdder out = new LongAdder();
@@ -77,6 +77,13 @@ final class Traffic {
     /** Of anything else: load is counted in messages. */
     static Traffic osc() {
         return new Traffic(OSC_CAPACITY, false);
+    }
+
+    /** What the wire carries in bits a second, ten to a byte; 0 for what wires of its kind usually do. */
+    void carries(int bits) {
+        if (inBytes) {
+            capacity = bits == 0 ? MIDI_CAPACITY : bits / 10;
+        }
     }
 
     void in(Message message) {

@@ -83,6 +83,19 @@ public final class OscPeer implements AutoCloseable {
                         java.util.Objects::nonNull);
     }
 
+    /** The same without a pause between two looks, for who takes the time. */
+    public OscMessage hearAtOnce(Predicate<OscMessage> wanted) {
+        long end = System.nanoTime() + Duration.ofSeconds(5).toNanos();
+        while (System.nanoTime() < end) {
+            OscMessage message = heard.poll();
+            if (message != null && wanted.test(message)) {
+                return message;
+            }
+            Thread.onSpinWait();
+        }
+        throw new IllegalStateException("it was not heard");
+    }
+
     @Override
     public void close() {
         socket.close();

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.locks.LockSupport;
 import orchard.engine.Outlet;
 import orchard.gear.Ref;
 import orchard.signal.MidiMessage;
@@ -53,6 +54,22 @@ class OutQueueTest {
         queue.offer(value(1, 4), "light");
         wire.release();
         Awaitility.await().until(() -> sent.size() == 4);
+    }
+
+    /** What moves by itself leaves a fifth of the wire to whatever comes. */
+    @Test
+    void metersNeverFillTheWire() {
+        queue.pace(3_000); // ten milliseconds a message
+        wire.release(10_000);
+        Outlet.OnLight meter = new Outlet.OnLight(new Ref.ToLight("d", "meter"), Outlet.Urgency.METER);
+        long begun = System.nanoTime();
+        for (int i = 0; System.nanoTime() - begun < 2_000_000_000L; i++) {
+            queue.offer(value(1, i % 128), meter);
+            queue.offer(value(2, i % 128), new Outlet.OnLight(new Ref.ToLight("d", "other"), Outlet.Urgency.METER));
+            LockSupport.parkNanos(1_000_000);
+        }
+        assertThat(sent).as("of the 200 that the wire carries").hasSizeBetween(60, 162);
+        Awaitility.await().until(() -> !queue.isBusy());
     }
 
     @Test
