@@ -253,6 +253,7 @@ public final class Cobble extends MidiStandIn {
                 && cc.channel() == 1
                 && cc.number() >= FIRST_KNOB
                 && cc.number() < FIRST_KNOB + KNOBS) {
+            limits.told("ring " + (cc.number() - FIRST_KNOB + 1), cc);
             knobs[cc.number() - FIRST_KNOB] = cc.value();
             showKnob(cc.number() - FIRST_KNOB);
         }

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -66,7 +67,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class ModulationBench {
 
     private static final int MOVED = 100;
-    private static final int MOVES = 3_000;
+    private static final int MOVES = 2_000;
+    private static final int ROUNDS = 5;
     private static final int BAUD = 31_250;
 
     @Test
@@ -77,21 +79,31 @@ class ModulationBench {
             List<Ref.ToLight> lights = rig(orchard, software.port());
             Map<String, Object> figures = new LinkedHashMap<>();
             hand(orchard, hand, software); // warm
-            double[] quiet = hand(orchard, hand, software);
+            AtomicBoolean isMoving = new AtomicBoolean();
             ScheduledExecutorService moving = Executors.newSingleThreadScheduledExecutor();
             int[] beat = {0};
             moving.scheduleAtFixedRate(
                     () -> {
                         beat[0]++;
-                        for (int i = 1; i <= MOVED; i++) {
+                        for (int i = 1; i <= MOVED && isMoving.get(); i++) {
                             software.say(orchard.oscPort(), "/mods/" + i, (float) ((beat[0] * 7 + i * 13) % 101));
                         }
                     },
                     0,
                     33,
                     TimeUnit.MILLISECONDS);
-            LockSupport.parkNanos(2_000_000_000L);
-            double[] moved = hand(orchard, hand, software);
+            List<double[]> still = new ArrayList<>();
+            List<double[]> all = new ArrayList<>();
+            for (int round = 0; round < ROUNDS; round++) {
+                isMoving.set(false);
+                LockSupport.parkNanos(500_000_000L);
+                still.add(hand(orchard, hand, software));
+                isMoving.set(true);
+                LockSupport.parkNanos(1_500_000_000L);
+                all.add(hand(orchard, hand, software));
+            }
+            double[] quiet = median(still);
+            double[] moved = median(all);
             int sluice = load(orchard, "sluice");
             int cobble = load(orchard, "cobble");
             moving.shutdown();
@@ -142,6 +154,18 @@ class ModulationBench {
                 .mapToInt(load -> load)
                 .max()
                 .orElse(-1);
+    }
+
+    /** The medians over several rounds. */
+    private static double[] median(List<double[]> rounds) {
+        return IntStream.range(0, 2)
+                .mapToDouble(i -> rounds.stream()
+                        .mapToDouble(round -> round[i])
+                        .sorted()
+                        .skip(rounds.size() / 2)
+                        .findFirst()
+                        .orElseThrow())
+                .toArray();
     }
 
     /** Median and p99 in milliseconds of a move of a hand until the software hears it. */
