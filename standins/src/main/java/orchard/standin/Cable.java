@@ -29,6 +29,10 @@ final class Cable {
         return condition == Condition.PLUGGED;
     }
 
+    boolean isAsleep() {
+        return condition == Condition.ASLEEP;
+    }
+
     boolean isHeld() {
         return condition == Condition.HELD;
     }

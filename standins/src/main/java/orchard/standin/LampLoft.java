@@ -54,7 +54,7 @@ public final class LampLoft extends OscDesk {
 
     /** Something came in on MIDI; it is not said back. */
     private synchronized void hear(MidiMessage message) {
-        if (!isUp()) {
+        if (!isAwake()) {
             return;
         }
         hearing = true;
@@ -167,7 +167,7 @@ public final class LampLoft extends OscDesk {
     void changed(DeskParameter parameter, float value) {
         String address = parameter.address();
         MidiMessage message = onMidi(address, value);
-        if (message != null && !hearing && midi != null && isUp()) {
+        if (message != null && !hearing && midi != null && isAwake()) {
             midi.send(message);
         }
         int bank = Math.round(values.get(AT + "bank")) - 1;

@@ -126,6 +126,11 @@ abstract class OscDesk implements StandIn {
         return cable.isUp();
     }
 
+    /** Whether it is on, also while its network cable is pulled: what it has on MIDI goes on. */
+    final boolean isAwake() {
+        return !cable.isAsleep();
+    }
+
     /** Whether a parameter goes back to where it was when the finger leaves it. */
     boolean returns(DeskParameter parameter) {
         return false;
