@@ -75,6 +75,8 @@ socket.on("live", (message) => {
   "ports",
   "presence",
   "song",
+  "brief",
+  "chord",
   "learn",
   "touched",
   "opened",

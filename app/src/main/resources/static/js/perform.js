@@ -1,6 +1,9 @@
 // Perform: two steps and a stop. Every press counts, also while the one before is still on its way; other browsers follow.
 import { post, say } from "./replies.js";
 
+const LARGE = 900; // CSS pixels
+const STAYS = 2500;
+
 let presses = Promise.resolve();
 
 function step(by) {
@@ -21,7 +24,38 @@ function show(html) {
   if (id) document.getElementById(id)?.focus({ preventScroll: true });
 }
 
+/** Whether what was just changed stands here in large letters: on wide screens, unless somebody said otherwise. */
+const isLarge = () => (localStorage.getItem("large-values") ?? String(innerWidth >= LARGE)) === "true";
+
+function large(on) {
+  document.getElementById("large").setAttribute("aria-pressed", on);
+  document.getElementById("brief").hidden = !on;
+}
+
+let fading = 0;
+
+/** A hand changed something. */
+export function brief({ name, text }) {
+  const box = document.getElementById("brief");
+  box.querySelector(".briefname").textContent = name;
+  box.querySelector(".briefvalue").textContent = text;
+  box.dataset.shown = "yes";
+  clearTimeout(fading);
+  fading = setTimeout(() => delete box.dataset.shown, STAYS);
+}
+
+/** Other notes are held. */
+export function chord({ key, text }) {
+  const shown = document.querySelector(`[data-chord="${CSS.escape(key)}"]`);
+  if (shown) shown.textContent = text;
+}
+
 export function mount(main) {
+  large(isLarge());
+  main.querySelector("#large").addEventListener("click", () => {
+    localStorage.setItem("large-values", String(!isLarge()));
+    large(isLarge());
+  });
   main.querySelector(".now")?.scrollIntoView({ block: "center" });
   main.addEventListener("click", (event) => {
     const button = event.target.closest("[data-by]");

@@ -1,4 +1,5 @@
 // A layout being played, on a tablet or any browser. A finger rules its own element; everything else follows Orchard.
+import * as brief from "./brief.js";
 import * as button from "./elements/button.js";
 import * as clock from "./elements/clock.js";
 import * as choices from "./elements/choices.js";
@@ -39,7 +40,11 @@ screens.mount(board);
 fingers.whenLifted(screens.lifted);
 
 socket.on("shown", (message) => {
-  Object.entries(message.elements).forEach(([part, news]) => elements.get(part.split(".")[0])?.told(news, part));
+  Object.entries(message.elements).forEach(([part, news]) => {
+    const one = elements.get(part.split(".")[0]);
+    one?.told(news, part);
+    if (one) brief.said(one.element, news);
+  });
   (message.taken ?? []).forEach((id) => {
     const one = elements.get(id);
     if (one?.taken) one.taken(id);

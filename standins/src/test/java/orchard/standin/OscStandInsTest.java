@@ -141,7 +141,7 @@ class OscStandInsTest {
                             1,
                             0));
             assertThat(hear(m -> m.address().equals("/wherry/dumped")).number(0))
-                    .isEqualTo(24 * 10 + 4 + 6 + 12 + 17);
+                    .isEqualTo(24 * 10 + 4 + 7 + 12 + 17);
             say(wherry, OscMessage.of("/wherry/track/25/volume", 1f));
             assertThat(hear(m -> m.address().equals("/wherry/refused")).text(0)).isEqualTo("/wherry/track/25/volume");
             say(wherry, OscMessage.of("/wherry/track/1/volume", Float.NaN));

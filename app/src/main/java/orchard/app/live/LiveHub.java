@@ -9,12 +9,14 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.stream.Stream;
 import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
@@ -41,6 +43,7 @@ import orchard.outcome.PresetRecalled;
 import orchard.outcome.SilenceChanged;
 import orchard.outcome.Stopped;
 import orchard.outcome.VariableSet;
+import orchard.parameter.Binding;
 import orchard.rig.FineControls;
 import orchard.rig.Rig;
 import orchard.rig.Song;
@@ -179,6 +182,7 @@ public final class LiveHub {
         huesNews = false;
         queue.drainTo(traces);
         Set<String> unheardFrom = new LinkedHashSet<>();
+        Map<String, Object> brief = null;
         for (Trace trace : traces) {
             log.take(trace);
             learn.take(trace);
@@ -200,6 +204,7 @@ public final class LiveHub {
                 rows.add(row);
             }
             performance.take(trace);
+            brief = brief(trace).orElse(brief);
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             for (Outcome outcome : trace.outcomes()) {
@@ -226,6 +231,9 @@ public final class LiveHub {
             all.put("lights", lights);
             all.put("hits", hits);
             socket.tellLive(all, few);
+        }
+        if (brief != null) {
+            socket.tellPage("perform", brief);
         }
         if (namesNews) {
             surfaces.renamed();
@@ -255,6 +263,31 @@ public final class LiveHub {
         }
     }
 
+    /** What a hand changed just now, in words. */
+    private Optional<Map<String, Object>> brief(Trace trace) {
+        boolean byHand =
+                trace.outcomes().stream().anyMatch(outcome -> outcome instanceof ControlMoved moved && moved.byHand());
+        return trace.outcomes().stream()
+                .filter(outcome -> byHand)
+                .flatMap(outcome -> outcome instanceof ParameterSet set
+                        ? Stream.of(set.parameter())
+                        : outcome instanceof VariableSet set ? Stream.of(set.parameter()) : Stream.empty())
+                .filter(parameter -> values.parameters().containsKey(parameter.key()))
+                .reduce((first, last) -> last)
+                .map(parameter -> Map.of(
+                        "type", "brief",
+                        "name", names.words(parameter),
+                        "text", values.parameters().get(parameter.key()).text()));
+    }
+
+    private void chord(ParameterTold told, Rig rig) {
+        rig.parameter(told.parameter())
+                .filter(parameter -> parameter.binding() instanceof Binding.Held)
+                .ifPresent(parameter -> socket.tellPage(
+                        "perform",
+                        Map.of("type", "chord", "key", told.parameter().key(), "text", told.text())));
+    }
+
     private void collect(
             Outcome outcome,
             Trace trace,
@@ -273,6 +306,7 @@ public final class LiveHub {
             String key = told.parameter().key();
             huesNews |= isHue(told.parameter());
             parameters.put(key, values.parameters().get(key));
+            chord(told, trace.rig());
         } else if (outcome instanceof ParameterForgotten forgotten) {
             parameters.put(forgotten.parameter().key(), UNKNOWN);
         } else if (outcome instanceof GroupNamed named) {

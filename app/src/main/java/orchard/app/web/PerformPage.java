@@ -9,7 +9,9 @@ import orchard.app.port.PortRoom;
 import orchard.app.port.Standing;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Ref;
 import orchard.gear.Selector;
+import orchard.parameter.Binding;
 import orchard.rig.Song;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -40,8 +42,26 @@ class PerformPage {
     String page(Model model) {
         show(model);
         showGear(model);
+        model.addAttribute("chords", chords());
         model.addAttribute("stack", LayerView.of(keeper.rig(), keeper.rig(), values));
         return "perform/page";
+    }
+
+    /** The notes that are held on something, and what they are together. */
+    record Chord(String key, String name, String text) {}
+
+    private List<Chord> chords() {
+        return keeper.rig().devices().stream()
+                .flatMap(device -> device.profile().parameters().stream()
+                        .filter(parameter -> parameter.binding() instanceof Binding.Held)
+                        .map(parameter -> new Ref.ToParameter(device.id(), parameter.id()))
+                        .map(ref -> new Chord(
+                                ref.key(),
+                                device.name(),
+                                values.parameters().containsKey(ref.key())
+                                        ? values.parameters().get(ref.key()).text()
+                                        : "–")))
+                .toList();
     }
 
     private void show(Model model) {
