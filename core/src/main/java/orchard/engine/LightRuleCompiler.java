@@ -20,6 +20,7 @@ import orchard.layout.Layout;
 import orchard.light.Colours;
 import orchard.light.Light;
 import orchard.mapping.Branch;
+import orchard.mapping.Choice;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Rung;
@@ -64,7 +65,9 @@ final class LightRuleCompiler {
             boolean paged = mover != null
                     && mover.page() != null
                     && trigger.device().equals(shower.get().id());
-            Shown own = own(rig, mapping, Math.max(0, mapping.placeOf(answer.light(), rig)));
+            int place = Math.max(0, mapping.placeOf(answer.light(), rig));
+            Shown own = own(rig, mapping, place);
+            String choice = Choice.name(mapping, place, rig);
             answers.add(new LightRule(
                     cells.mapping(mapping.id()),
                     cells.light(answer.light()),
@@ -72,22 +75,22 @@ final class LightRuleCompiler {
                     mover == null ? 1 : mover.pageNumber(),
                     answer.rank(),
                     answer.rungs().stream()
-                            .map(rung -> rung(rig, rung, own, Played.of(mapping, answer.light(), rig, cells)))
+                            .map(rung -> rung(rig, rung, own, choice, Played.of(mapping, answer.light(), rig, cells)))
                             .toArray(RungPlan[]::new),
-                    shown(rig, answer.rule(), answer.look(), own)));
+                    shown(rig, answer.rule(), answer.look(), own, choice)));
         }
         return answers;
     }
 
-    private RungPlan rung(Rig rig, Rung rung, Shown own, Played played) {
+    private RungPlan rung(Rig rig, Rung rung, Shown own, String choice, Played played) {
         return new RungPlan(
                 new ConditionCompiler(rig, cells, null, played).holding(rung.during()),
                 ConditionSources.of(rung.during(), rig, cells, played),
-                shown(rig, rung.rule(), rung.look(), own));
+                shown(rig, rung.rule(), rung.look(), own, choice));
     }
 
     /** What a rule shows: what its mapping is about, or another parameter. */
-    private Shown shown(Rig rig, Show.Rule rule, Look look, Shown own) {
+    private Shown shown(Rig rig, Show.Rule rule, Look look, Shown own, String choice) {
         Optional<Parameter> other = Optional.ofNullable(look.of()).flatMap(rig::parameter);
         Shown about = other.isEmpty()
                 ? own
@@ -104,7 +107,8 @@ final class LightRuleCompiler {
                         null);
         boolean wantsHue = look.colour().equals(Colours.OWN) && about.address() != null;
         Look how = look.sweep() == null ? look.drawn(about.look().sweep()) : look;
-        return about.as(rule, how, wantsHue ? hue(rig, about.address()) : null);
+        Shown shown = about.as(rule, how, wantsHue ? hue(rig, about.address()) : null);
+        return rule == Show.Rule.CHOICE ? shown.labelled(choice) : shown;
     }
 
     /** The hue that is told beside a parameter, by place of its focus where it goes through one. */

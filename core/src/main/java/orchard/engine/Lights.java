@@ -57,6 +57,9 @@ final class Lights {
     /** What is said in place of a value that nobody knows. */
     private static final String UNKNOWN = "?";
 
+    /** Stands before the one of several that is chosen. */
+    private static final String CHOSEN = ">";
+
     /** How bright a lamp that breathes and cannot do so by itself is while it is not bright. */
     private static final double DIM = 0.3;
 
@@ -418,6 +421,9 @@ final class Lights {
             }
             again(light, light.valueUntil);
         }
+        if (shown.rule() == Show.Rule.CHOICE) {
+            return Fit.of((shown.isOn() ? CHOSEN : "") + shown.label(), "", letters);
+        }
         return Fit.of(shown.label(), known ? words(shown) : UNKNOWN, letters);
     }
 
@@ -498,6 +504,8 @@ final class Lights {
                 return 1;
             case OFF:
                 return 0;
+            case CHOICE:
+                return shown.isOn() ? 1 : 0;
             default:
                 break;
         }

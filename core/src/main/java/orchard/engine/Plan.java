@@ -676,6 +676,16 @@ public final class Plan {
             return new Shown(other, how, rgb, ofHue, lit, shape, label, address, source, on);
         }
 
+        /** The same with other words on a display. */
+        Shown labelled(String words) {
+            return new Shown(rule, look, colour, hue, lit, shape, words, address, source, on);
+        }
+
+        /** Whether what it is about is on, or stands where its mapping puts it. */
+        boolean isOn() {
+            return address == null ? on.getAsBoolean() : address.now != null && lit.test(address.now.position);
+        }
+
         /** What it answers now. */
         State.OfParameter parameter() {
             return address == null ? null : address.now;
@@ -688,7 +698,11 @@ public final class Plan {
 
         /** Whether it says the same whatever any parameter does. */
         private boolean isFixed() {
-            return rule == Show.Rule.ON || rule == Show.Rule.OFF || rule == Show.Rule.NAME || address == null;
+            return rule == Show.Rule.ON
+                    || rule == Show.Rule.OFF
+                    || rule == Show.Rule.NAME
+                    || rule == Show.Rule.CHOICE
+                    || address == null;
         }
 
         /** Whether what it shows is known. */

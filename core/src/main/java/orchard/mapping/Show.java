@@ -135,7 +135,9 @@ public record Show(List<Answer> answers) {
         /** Dark. */
         OFF("dark"),
         /** The parameter's name, and its value while it is moved and for a moment after. */
-        NAME("its name");
+        NAME("its name"),
+        /** What its control chooses, with a mark while that is chosen. */
+        CHOICE("its choice");
 
         private final String words;
 

@@ -64,6 +64,6 @@ record Row() implements Recipe {
                 .with(new When(row, Gesture.MOVE, of.mapping().when().also()))
                 .with(new Actions(List.of(new Choose(of.target(), values, null))))
                 .with(new Show(List.of()));
-        return made.with(new Show(copier.lamps(made)));
+        return made.with(new Show(copier.choices(made)));
     }
 }

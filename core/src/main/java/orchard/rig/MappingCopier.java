@@ -3,6 +3,7 @@ package orchard.rig;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import orchard.action.Action;
@@ -18,6 +19,7 @@ import orchard.light.Light;
 import orchard.light.Mark;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
+import orchard.mapping.Choice;
 import orchard.mapping.LightSet;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
@@ -99,7 +101,8 @@ public final class MappingCopier {
                 .flatMap(device -> device.profile().light(ref.light()))
                 .orElseThrow(() -> EditRefused.invalid(
                         mapping.id(), "light", "There is no light “" + ref.key() + "”; choose another."));
-        Show.Answer plain = new Show.Answer(ref, Show.Rule.usual(light));
+        boolean namesChoice = light.kind().letters() > 0 && Choice.isOf(mapping, rig);
+        Show.Answer plain = new Show.Answer(ref, namesChoice ? Show.Rule.CHOICE : Show.Rule.usual(light));
         return hasColours(ref)
                 ? LightSet.usual(mapping, rig)
                         .map(set -> set.of(plain, mapping, rig))
@@ -107,13 +110,22 @@ public final class MappingCopier {
                 : plain;
     }
 
+    /** The answers of all lamps and displays on the controls of a row that chooses, by the rules that suit it. */
+    public List<Show.Answer> choices(Mapping mapping) {
+        return answers(mapping, light -> light.kind().onOff() || light.kind().letters() > 0);
+    }
+
     /** The answers of all lamps on the controls of a mapping, by the rules that suit it. */
     public List<Show.Answer> lamps(Mapping mapping) {
+        return answers(mapping, light -> light.kind().onOff());
+    }
+
+    private List<Show.Answer> answers(Mapping mapping, Predicate<Light> meant) {
         return mapping.when().triggers().stream()
                 .flatMap(trigger -> answers(trigger).stream())
                 .map(Show.Answer::light)
                 .distinct()
-                .filter(light -> light(light).filter(one -> one.kind().onOff()).isPresent())
+                .filter(light -> light(light).filter(meant).isPresent())
                 .map(light -> answer(mapping, light))
                 .toList();
     }

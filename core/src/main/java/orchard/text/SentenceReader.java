@@ -176,6 +176,7 @@ record SentenceReader(NameReader read) {
         return switch (words) {
             case "its value" -> Show.Rule.VALUE;
             case "its name" -> Show.Rule.NAME;
+            case "its choice" -> Show.Rule.CHOICE;
             case "on off" -> Show.Rule.ON_OFF;
             case "lit" -> Show.Rule.ON;
             default -> Show.Rule.OFF;

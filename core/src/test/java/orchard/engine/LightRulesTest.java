@@ -509,4 +509,23 @@ class LightRulesTest {
                         new String(((MidiMessage.SysEx) message).data(), 4, 12, StandardCharsets.US_ASCII).strip())
                 .toList();
     }
+
+    /** A row that chooses names on the displays beside its controls what each chooses, and marks the one that is chosen. */
+    @Test
+    void displaysNameWhatCanBeChosenAndMarkWhatIs() {
+        Mapping row = Gear.mapping("m1", "k1", "turn", "cutoff")
+                .with(new When(List.of(new Ref.ToControl("box", "k1", "turn"), new Ref.ToControl("box", "p1", "gate"))))
+                .with(new Actions(
+                        List.of(new Choose(new Ref.ToParameter("desk", "cutoff"), List.of(200.0, 1000.0), null))))
+                .with(new Show(List.of(on("k1.text", Rule.CHOICE, Look.USUAL))));
+        assertThat(new MappingCopier(Gear.rig(row)).choices(row))
+                .anySatisfy(answer -> assertThat(answer.rule()).isEqualTo(Rule.CHOICE));
+        open(null, row);
+        tell("cutoff", 1000);
+        assertThat(said()).as("it names its own from the beginning").isEmpty();
+        tell("cutoff", 200);
+        assertThat(said()).containsExactly(">200 Hz");
+        tell("cutoff", 1000);
+        assertThat(said()).containsExactly("200 Hz");
+    }
 }

@@ -67,6 +67,35 @@ class PerformTest {
     }
 
     @Test
+    void whatAHandChangedStandsLargeForAMomentUnlessSomebodySaysOtherwise(TestOrchard orchard, Browser browser) {
+        browser.size(1280, 800);
+        browser.go("/perform");
+        assertThat(browser.attribute("#large", "aria-pressed")).isEqualTo("true");
+        orchard.standIn("cobble").play("knob1", "turn", -9);
+        browser.until(() -> browser.text("#brief").contains("Filter › Cutoff"));
+        browser.until(() -> browser.text("#brief").endsWith(orchard.shows("cobble", "knob1")));
+        assertThat(orchard.shows("cobble", "knob1")).endsWith("Hz");
+        browser.until(() -> browser.text("#brief").isEmpty());
+        browser.click("#large");
+        orchard.standIn("cobble").play("knob1", "turn", 9);
+        browser.until(() -> browser.text("#tickernow, .ticker").contains("Knob 1"));
+        assertThat(browser.find("#brief").isDisplayed()).isFalse();
+        browser.click("#large");
+        browser.size(800, 800);
+        browser.go("/perform");
+        assertThat(browser.attribute("#large", "aria-pressed"))
+                .as("it was said")
+                .isEqualTo("true");
+        browser.ask("localStorage.removeItem('large-values')");
+        browser.go("/perform");
+        assertThat(browser.attribute("#large", "aria-pressed"))
+                .as("small screens have it off")
+                .isEqualTo("false");
+        browser.size(1280, 800);
+        orchard.putBack("wherry", "track4.filter.cutoff");
+    }
+
+    @Test
     void panicStopsTheSoftware(TestOrchard orchard, Browser browser) {
         orchard.standIn("wherry").play("play", "hit", 1);
         browser.go("/perform");

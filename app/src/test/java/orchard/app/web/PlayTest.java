@@ -139,6 +139,21 @@ class PlayTest {
     }
 
     @Test
+    void whatAFingerMovesStandsLargeOverTheLayout(TestOrchard orchard, Browser browser) {
+        open(orchard, browser);
+        Fingers fingers = browser.fingers().down(1, fader(2), 0.5, 0.5).by(1, 0, -40);
+        browser.until(() -> browser.text("#brief").contains(software(orchard, 2)));
+        fingers.lift();
+        browser.until(() -> !browser.find("#brief").isDisplayed());
+        browser.click("#large");
+        fingers = browser.fingers().down(1, fader(2), 0.5, 0.5).by(1, 0, -40);
+        agree(orchard, browser, 2);
+        assertThat(browser.find("#brief").isDisplayed()).isFalse();
+        fingers.lift();
+        browser.ask("localStorage.removeItem('large-values-touched')");
+    }
+
+    @Test
     void everyFingerHasItsOwnElementAlsoWhenItLeavesIt(TestOrchard orchard, Browser browser) {
         open(orchard, browser);
         double way = way(browser);

@@ -152,7 +152,7 @@ answer : ('while' condition ',' shown ',' 'otherwise')* shown 'on' light ('asked
 
 shown : what ('of' parameter)? look ;
 
-what : 'its' 'value' | 'its' 'name' | 'on' 'or' 'off' | 'lit' | 'dark' ;
+what : 'its' 'value' | 'its' 'name' | 'its' 'choice' | 'on' 'or' 'off' | 'lit' | 'dark' ;
 
 look : ('saying' STRING)? colour? ('at' percent)? sweep? ('blinking' | 'breathing' | 'in' 'time')? ;
 
