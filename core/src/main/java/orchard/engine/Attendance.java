@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import orchard.engine.Plan.LightPlan;
 import orchard.gear.Profile;
 import orchard.outcome.Doubted;
+import orchard.outcome.LeftAlone;
 import orchard.outcome.PresenceChanged;
 import orchard.outcome.Said;
 import orchard.signal.Message;
@@ -76,7 +77,10 @@ final class Attendance {
         }
         if (present) {
             of.comings += before ? 0 : 1;
-            if (before) {
+            boolean isFirst = !before && of.comings == 1;
+            if (isFirst && device.device().profile().choices().leftAlone()) {
+                cycle.note(new LeftAlone(of.id));
+            } else if (before) {
                 doubt(device, "it may have forgotten everything");
             } else {
                 greet(device);

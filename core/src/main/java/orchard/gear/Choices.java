@@ -20,6 +20,7 @@ import orchard.mistake.Mistake;
  * @param takeover what its absolute controls do that stand elsewhere; null for what the rig says
  * @param parameterPages its parameters in orders of the performer's, to lie under rows of controls
  * @param colours what is sent for a colour, where the nearest of its colour table is not the right one; by the colour's name or {@code #rrggbb}
+ * @param leftAlone whether nothing is said to it when it comes for the first time: it is as somebody left it, and is told only what changes
  */
 public record Choices(
         List<Feel> feels,
@@ -27,13 +28,14 @@ public record Choices(
         List<List<String>> clusters,
         Takeover takeover,
         List<ParameterPage> parameterPages,
-        Map<String, Integer> colours) {
+        Map<String, Integer> colours,
+        boolean leftAlone) {
 
     /** Lights as bright as a dark house takes. */
     public static final int MODEST = 40;
 
     /** Nothing chosen yet. */
-    public static final Choices NONE = new Choices(List.of(), MODEST, List.of(), null, List.of(), Map.of());
+    public static final Choices NONE = new Choices(List.of(), MODEST, List.of(), null, List.of(), Map.of(), false);
 
     public Choices {
         feels = feels == null ? List.of() : List.copyOf(feels);
@@ -63,27 +65,32 @@ public record Choices(
         List<Feel> others = feels.stream().filter(f -> f.kind() != feel.kind()).collect(Collectors.toList());
         others.add(feel);
         others.sort(Comparator.comparing(Feel::kind));
-        return new Choices(others, brightness, clusters, takeover, parameterPages, colours);
+        return new Choices(others, brightness, clusters, takeover, parameterPages, colours, leftAlone);
     }
 
     /** The same, lit differently. */
     public Choices lit(int percent) {
-        return new Choices(feels, percent, clusters, takeover, parameterPages, colours);
+        return new Choices(feels, percent, clusters, takeover, parameterPages, colours, leftAlone);
     }
 
     /** The same with other clusters. */
     public Choices withClusters(List<List<String>> other) {
-        return new Choices(feels, brightness, other, takeover, parameterPages, colours);
+        return new Choices(feels, brightness, other, takeover, parameterPages, colours, leftAlone);
     }
 
     /** The same with another way to take over. */
     public Choices with(Takeover other) {
-        return new Choices(feels, brightness, clusters, other, parameterPages, colours);
+        return new Choices(feels, brightness, clusters, other, parameterPages, colours, leftAlone);
     }
 
     /** The same with other parameter pages. */
     public Choices withParameterPages(List<ParameterPage> other) {
-        return new Choices(feels, brightness, clusters, takeover, other, colours);
+        return new Choices(feels, brightness, clusters, takeover, other, colours, leftAlone);
+    }
+
+    /** The same, left alone when it comes, or told everything. */
+    public Choices leftAlone(boolean alone) {
+        return new Choices(feels, brightness, clusters, takeover, parameterPages, colours, alone);
     }
 
     /** The same, sending something else for a colour; null for the nearest. */
@@ -94,7 +101,7 @@ public record Choices(
         } else {
             others.put(colour, value);
         }
-        return new Choices(feels, brightness, clusters, takeover, parameterPages, others);
+        return new Choices(feels, brightness, clusters, takeover, parameterPages, others, leftAlone);
     }
 
     /**
@@ -128,7 +135,8 @@ public record Choices(
                 chosen(Choices::clusters, suggested),
                 chosen(Choices::takeover, suggested),
                 chosen(Choices::parameterPages, suggested),
-                chosen(Choices::colours, suggested));
+                chosen(Choices::colours, suggested),
+                leftAlone);
     }
 
     private <T> T chosen(Function<Choices, T> of, Choices suggested) {

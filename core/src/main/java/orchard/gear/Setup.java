@@ -36,7 +36,8 @@ public record Setup(Traits traits, Choices choices) {
             Boolean noteOffs,
             List<Dump> dumps,
             @JsonInclude(JsonInclude.Include.NON_EMPTY) List<Sent> colours,
-            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int baud) {}
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) int baud,
+            @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean leftAlone) {}
 
     /** What is sent for a colour. */
     record Sent(String colour, int value) {}
@@ -58,7 +59,8 @@ public record Setup(Traits traits, Choices choices) {
                         from.clusters,
                         from.takeover,
                         from.parameterPages,
-                        colours(from.colours)));
+                        colours(from.colours),
+                        from.leftAlone));
     }
 
     /** How it is stored. */
@@ -78,7 +80,8 @@ public record Setup(Traits traits, Choices choices) {
                 choices.colours().entrySet().stream()
                         .map(entry -> new Sent(entry.getKey(), entry.getValue()))
                         .toList(),
-                traits.baud());
+                traits.baud(),
+                choices.leftAlone());
     }
 
     private static Map<String, Integer> colours(List<Sent> colours) {

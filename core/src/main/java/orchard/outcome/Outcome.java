@@ -19,6 +19,7 @@ public sealed interface Outcome
                 GroupNamed,
                 Joined,
                 LayersTurned,
+                LeftAlone,
                 LightShown,
                 LoopCut,
                 LoopFreed,

@@ -528,4 +528,36 @@ class LightRulesTest {
         tell("cutoff", 1000);
         assertThat(said()).containsExactly("200 Hz");
     }
+
+    /** What is left alone is told nothing when it comes, then what changes; after a gap it is told everything, as all are. */
+    @Test
+    void aDeviceThatIsLeftAloneIsToldOnlyWhatChanges() {
+        Device box = box();
+        Mapping first = pad("m1", 1, "mute", on("p1.led", Rule.ON_OFF, RED));
+        Mapping second = pad("m2", 2, "volume", on("p2.led", Rule.ON, AMBER));
+        rig = Rig.of(List.of(
+                new Part.OfDevice(
+                        box.with(box.profile().with(box.profile().choices().leftAlone(true)))),
+                new Part.OfDevice(Gear.desk()),
+                new Part.OfMapping(first),
+                new Part.OfMapping(second)));
+        bench = new Bench(rig);
+        bench.gone("box");
+        Engine fresh = new Engine(
+                new Compiler().compile(rig),
+                (device, message) -> bench.sent.add(new Bench.Sent(device, message)),
+                null);
+        bench.sent.clear();
+        fresh.handle(new Event.Presence(1, "desk", true));
+        fresh.handle(new Event.Presence(2, "box", true));
+        fresh.advance(500_000_000);
+        assertThat(shown()).isEmpty();
+        fresh.handle(new Event.Arrived(600_000_000, "desk", OscMessage.of("/desk/mute", 1f, "on")));
+        fresh.advance(700_000_000);
+        assertThat(shown()).containsExactly(lit(1, 36, 7));
+        fresh.handle(new Event.Presence(800_000_000, "box", false));
+        fresh.handle(new Event.Presence(900_000_000, "box", true));
+        fresh.advance(1_500_000_000);
+        assertThat(shown()).contains(lit(1, 36, 7), lit(1, 37, 9));
+    }
 }

@@ -160,6 +160,7 @@ class ConnectActions {
             @RequestParam(defaultValue = "false") boolean receive,
             @RequestParam(defaultValue = "") List<Integer> channel,
             @RequestParam Optional<Integer> baud,
+            @RequestParam(defaultValue = "false") boolean alone,
             @RequestParam(defaultValue = "false") boolean asksChord,
             @RequestParam(defaultValue = "false") boolean chord) {
         keeper.commit(id, seen, rig -> {
@@ -177,7 +178,8 @@ class ConnectActions {
             Profile profile = before.profile();
             Profile paced = baud.map(bits -> profile.with(profile.traits().withBaud(bits)))
                     .orElse(profile);
-            Profile wired = asksChord ? withChord(paced, chord) : paced;
+            Profile left = paced.with(paced.choices().leftAlone(alone));
+            Profile wired = asksChord ? withChord(left, chord) : left;
             Device after = new Device(id, name.strip(), role.strip(), seat, wired);
             return Edit.change("Change " + before.name(), new Part.OfDevice(before), new Part.OfDevice(after));
         });
