@@ -2,9 +2,12 @@ package orchard.engine;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import orchard.outcome.DumpHeard;
 import orchard.outcome.DumpLost;
 import orchard.outcome.Said;
+import orchard.parameter.Parameter;
+import orchard.signal.Checksum;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 
@@ -157,6 +160,7 @@ final class Dumps {
             }
             return true;
         }
+        dump.last = message;
         boolean isAwaited = state.asking.contains(dump);
         if (isAwaited && dump.asked < TIMES && isEarlier(plan, message)) {
             return true; // the answer to what is asked for is still to come
@@ -173,6 +177,61 @@ final class Dumps {
             cycle.note(new DumpHeard(device.state().id, dump.name, told));
         }
         return true;
+    }
+
+    /**
+     * Sets parameters of one device by telling it a whole dump, as it was heard last with these values and those that are known since; false if it takes none in which
+     * all of them stand, or something in it is not known. It is asked for afterwards: what it says is what counts.
+     */
+    boolean tell(State.OfDevice device, State.OfParameter[] parameters, double[] positions) {
+        DumpPlan plan = taken(device, parameters, positions);
+        if (plan == null) {
+            return false;
+        }
+        for (int i = 0; i < parameters.length; i++) {
+            this.parameters.setByDump(parameters[i], positions[i]);
+        }
+        byte[] data = plan.state().last.data();
+        for (int i = 0; i < plan.told().length; i++) {
+            Parameter of = plan.told()[i].parameter;
+            plan.places()[i].put(data, of.real(plan.told()[i].position), of.range());
+        }
+        Checksum checksum = plan.dump().checksum();
+        if (checksum != null) {
+            data[checksum.at()] = (byte) checksum.of(new MidiMessage.SysEx(data));
+        }
+        MidiMessage.SysEx message = new MidiMessage.SysEx(data);
+        cycle.send(device.id, message);
+        cycle.note(new Said(device.id, "values as one " + plan.state().name, message));
+        plan.state().last = message;
+        ask(plan, CROSSED_NANOS);
+        return true;
+    }
+
+    private static DumpPlan taken(State.OfDevice device, State.OfParameter[] parameters, double[] positions) {
+        for (DumpPlan plan : device.plan.dumps()) {
+            boolean isReady = plan.dump().taken()
+                    && parameters.length > 1
+                    && plan.state().last != null
+                    && plan.isKnown()
+                    && Stream.of(plan.told()).noneMatch(told -> told.doubted)
+                    && Stream.of(parameters).allMatch(plan::tells)
+                    && (parameters.length == plan.told().length || !putsElsewhere(plan, parameters, positions));
+            if (isReady) {
+                return plan;
+            }
+        }
+        return null;
+    }
+
+    /** Whether one of these chooses where all the others of the dump stand: then those are not as they are known now. */
+    private static boolean putsElsewhere(DumpPlan plan, State.OfParameter[] parameters, double[] positions) {
+        for (int i = 0; i < parameters.length; i++) {
+            if (plan.isAfter(parameters[i]) && Math.abs(parameters[i].position - positions[i]) >= Position.SAME) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static DumpPlan find(DevicePlan device, MidiMessage.SysEx message) {

@@ -98,7 +98,7 @@ public final class Engine {
         this.layers = new Layers(state, cycle, lights, this::retouched);
         this.payments = new Payments(state, cycle, fence, parameters, layers);
         this.pages = new Pages(state, cycle, lights, layers);
-        this.presets = new Presets(cycle, parameters, pages);
+        this.presets = new Presets(cycle, parameters, pages, dumps);
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.ramps = new Ramps(state, cycle, parameters);
         this.ticks = new Ticks(state, cycle, parameters, tempo);

@@ -71,6 +71,16 @@ final class Parameters {
         return put(parameter, position);
     }
 
+    /** Its device is told where it stands by a message that tells others too. */
+    void setByDump(State.OfParameter parameter, double position) {
+        parameter.sets++;
+        moved(parameter, settled(parameter.parameter, position));
+        parameter.sentNanos = cycle.now;
+        parameter.confirmed = false;
+        parameter.doubted = false;
+        parameter.goesBack = false;
+    }
+
     /** The same without being the one that was changed last. */
     private boolean put(State.OfParameter parameter, double position) {
         parameter.sets++;

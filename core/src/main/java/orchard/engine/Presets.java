@@ -12,8 +12,10 @@ final class Presets {
     private final Cycle cycle;
     private final Parameters parameters;
     private final Pages pages;
+    private final Dumps dumps;
 
-    Presets(Cycle cycle, Parameters parameters, Pages pages) {
+    Presets(Cycle cycle, Parameters parameters, Pages pages, Dumps dumps) {
+        this.dumps = dumps;
         this.cycle = cycle;
         this.parameters = parameters;
         this.pages = pages;
@@ -36,7 +38,7 @@ final class Presets {
         }
     }
 
-    /** Sets everything a preset has, in its order, and opens its page. */
+    /** Sets everything a preset has, as one dump where its device takes that, else in its order, and opens its page. */
     void recall(PresetPlan preset) {
         Preset what = preset.preset();
         if (!preset.device().present) {
@@ -46,8 +48,10 @@ final class Presets {
         preset.recalled().current = what.id();
         preset.recalled().at = preset.number();
         cycle.note(new PresetRecalled(what.device(), what.id()));
-        for (int i = 0; i < preset.parameters().length; i++) {
-            parameters.set(preset.parameters()[i], preset.positions()[i]);
+        if (!dumps.tell(preset.device(), preset.parameters(), preset.positions())) {
+            for (int i = 0; i < preset.parameters().length; i++) {
+                parameters.set(preset.parameters()[i], preset.positions()[i]);
+            }
         }
         if (preset.page() > 0) {
             pages.turnTo(preset.pages(), preset.page());

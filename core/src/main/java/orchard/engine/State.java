@@ -25,6 +25,7 @@ import orchard.light.Sweep;
 import orchard.parameter.Parameter;
 import orchard.signal.Message;
 import orchard.signal.MidiJoiner;
+import orchard.signal.MidiMessage;
 
 /**
  * All that changes in the engine: one small object for each thing of the rig, and what waits. The compiler makes the objects, gives
@@ -77,6 +78,8 @@ final class State {
 
         long askedNanos = Long.MIN_VALUE / 2;
         long due;
+        /** As it was heard last, or null. */
+        MidiMessage.SysEx last;
 
         OfDump(OfDevice device, String name) {
             this.device = device;

@@ -1,5 +1,6 @@
 package orchard.gear;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
@@ -24,6 +25,7 @@ import orchard.signal.Packing;
  * @param checksum null for none
  * @param after ids of the parameters with which the device puts all its others elsewhere, such as the patch; they are not known from then on until it told
  * @param waitMillis how long after such a change it is asked, 0–5,000
+ * @param taken whether the device takes such a message as well as it says it, and stands then as it says
  */
 public record Dump(
         String name,
@@ -33,7 +35,8 @@ public record Dump(
         List<Place> places,
         Checksum checksum,
         List<String> after,
-        int waitMillis) {
+        int waitMillis,
+        @JsonInclude(JsonInclude.Include.NON_DEFAULT) boolean taken) {
 
     /** The most bytes of a dump that is understood. */
     public static final int LONGEST = 16_384;
@@ -59,11 +62,30 @@ public record Dump(
             return at < other.at + other.packing.size() && other.at < at + packing.size();
         }
 
+        /** Puts a real value into the bytes of a message. */
+        public void put(byte[] data, double real, Range range) {
+            double number = plain ? real - range.low() : range.place(real) * packing.most();
+            packing.put(data, at, (int) Math.rint(Math.max(0, Math.min(packing.most(), number))));
+        }
+
         /** The real value in a message. */
         public double real(MidiMessage.SysEx message, Range range) {
             int number = packing.number(message, at);
             return plain ? range.low() + number : range.at((double) number / packing.most());
         }
+    }
+
+    /** One that its device only says. */
+    public Dump(
+            String name,
+            String head,
+            int length,
+            List<Message> ask,
+            List<Place> places,
+            Checksum checksum,
+            List<String> after,
+            int waitMillis) {
+        this(name, head, length, ask, places, checksum, after, waitMillis, false);
     }
 
     public Dump {
@@ -119,22 +141,27 @@ public record Dump(
     }
 
     private Dump placed(List<Place> other) {
-        return new Dump(name, head, length, ask, other, checksum, after, waitMillis);
+        return new Dump(name, head, length, ask, other, checksum, after, waitMillis, taken);
     }
 
     /** The same, asked for by other messages. */
     public Dump ask(List<Message> other) {
-        return new Dump(name, head, length, other, places, checksum, after, waitMillis);
+        return new Dump(name, head, length, other, places, checksum, after, waitMillis, taken);
     }
 
     /** The same with another checksum. */
     public Dump with(Checksum other) {
-        return new Dump(name, head, length, ask, places, other, after, waitMillis);
+        return new Dump(name, head, length, ask, places, other, after, waitMillis, taken);
     }
 
     /** The same, asked for after other parameters were chosen. */
     public Dump after(List<String> other) {
-        return new Dump(name, head, length, ask, places, checksum, other, waitMillis);
+        return new Dump(name, head, length, ask, places, checksum, other, waitMillis, taken);
+    }
+
+    /** The same, which its device takes, or only says. */
+    public Dump taken(boolean isTaken) {
+        return new Dump(name, head, length, ask, places, checksum, after, waitMillis, isTaken);
     }
 
     /** The bytes it begins with. */

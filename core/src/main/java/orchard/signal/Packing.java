@@ -38,6 +38,25 @@ public enum Packing {
         return most;
     }
 
+    /** Puts a number into the bytes of a message. */
+    public void put(byte[] data, int at, int number) {
+        data[at] = (byte)
+                switch (this) {
+                    case SEVEN -> number;
+                    case COARSE, FOURTEEN -> number >> 7;
+                    case FOURTEEN_FINE_FIRST -> number & 0x7F;
+                    case NIBBLES -> number >> 4;
+                };
+        if (size > 1) {
+            data[at + 1] = (byte)
+                    switch (this) {
+                        case FOURTEEN -> number & 0x7F;
+                        case FOURTEEN_FINE_FIRST -> number >> 7;
+                        default -> number & 0xF;
+                    };
+        }
+    }
+
     /** The number in a message. */
     public int number(MidiMessage.SysEx message, int at) {
         int first = message.at(at);

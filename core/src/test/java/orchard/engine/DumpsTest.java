@@ -59,7 +59,7 @@ class DumpsTest {
             }
         }
 
-        static Device device() {
+        static Device device(boolean isTaken) {
             List<Parameter> parameters = new ArrayList<>();
             parameters.add(parameter("patch", 7, new Law.Stepped(8), new Binding.Program(1)));
             List<Dump.Place> places = new ArrayList<>(List.of(new Dump.Place("patch", 3, Packing.SEVEN, true)));
@@ -78,14 +78,15 @@ class DumpsTest {
                         0));
             }
             dumps.add(new Dump(
-                    "patch dump",
-                    "7D 55 41",
-                    5 + VALUES,
-                    List.of(ASK),
-                    places,
-                    new Checksum(Checksum.Kind.NEGATIVE_SUM, 3, 4 + VALUES),
-                    List.of("patch"),
-                    20));
+                            "patch dump",
+                            "7D 55 41",
+                            5 + VALUES,
+                            List.of(ASK),
+                            places,
+                            new Checksum(Checksum.Kind.NEGATIVE_SUM, 3, 4 + VALUES),
+                            List.of("patch"),
+                            20)
+                    .taken(isTaken));
             Profile profile = Profile.BLANK.withParameters(parameters).with(Traits.PLAIN.withDumps(dumps));
             return new Device("deep", "Deep", "", new Seat(Wire.MIDI, "Deep", "Deep"), profile);
         }
@@ -93,6 +94,8 @@ class DumpsTest {
         private static Parameter parameter(String id, int high, Law law, Binding binding) {
             return new Parameter(id, "", id, new Range(0, high, ""), law, 0, binding, true);
         }
+
+        int dumpsTaken;
 
         MidiMessage dump() {
             byte[] data = new byte[5 + VALUES];
@@ -115,6 +118,12 @@ class DumpsTest {
                 patch = program.program() % 8;
             } else if (message instanceof MidiMessage.ControlChange change && change.number() >= 20) {
                 patches[patch][change.number() - 20] = change.value();
+            } else if (message instanceof MidiMessage.SysEx sysEx && sysEx.length() == 5 + VALUES) {
+                dumpsTaken++;
+                patch = sysEx.at(3);
+                for (int i = 0; i < VALUES; i++) {
+                    patches[patch][i] = sysEx.at(4 + i);
+                }
             } else if (message.equals(ASK)) {
                 return dump();
             }
@@ -132,9 +141,13 @@ class DumpsTest {
         boolean noisy;
 
         Wired(long seed, Mapping... mappings) {
+            this(seed, false, mappings);
+        }
+
+        Wired(long seed, boolean isTaken, Mapping... mappings) {
             instrument = new Instrument(new Random(seed));
             synth = new Synth();
-            synth.edit(synth.rig.apply(Edit.add("add", new Part.OfDevice(Instrument.device()))));
+            synth.edit(synth.rig.apply(Edit.add("add", new Part.OfDevice(Instrument.device(isTaken)))));
             for (Mapping mapping : mappings) {
                 synth.edit(synth.rig.apply(Edit.add("add", new Part.OfMapping(mapping))));
             }
@@ -187,6 +200,10 @@ class DumpsTest {
 
         void set(String parameter, double position) {
             synth.bench.engine.handle(new Event.Touched(synth.bench.nanos, "deep", parameter, position));
+        }
+
+        void recall(String preset) {
+            synth.bench.engine.handle(new Event.Recalled(synth.bench.nanos, preset));
         }
 
         void choose(int patch) {
@@ -462,6 +479,42 @@ class DumpsTest {
         assertThat(wired.all()).isEqualTo(wired.really());
     }
 
+    private static Preset some(String id, Random random) {
+        List<Preset.Setting> settings = new ArrayList<>();
+        if (random.nextBoolean()) {
+            settings.add(new Preset.Setting("patch", random.nextInt(8)));
+        }
+        for (int i = 0; i < VALUES; i++) {
+            if (settings.size() < 2 || random.nextBoolean()) {
+                settings.add(new Preset.Setting("v" + i, random.nextInt(128)));
+            }
+        }
+        return new Preset(id, "deep", id, "", "", Marks.NONE, settings);
+    }
+
+    /** A preset is told as the instrument's own dump where that takes it: one message, what the preset does not have stays, and what it says afterwards counts. */
+    @Test
+    void aPresetIsToldAsTheOwnDumpOfItsInstrument() {
+        Wired wired = new Wired(12, true);
+        int stays = wired.instrument.patches[wired.instrument.patch][1];
+        wired.synth.edit(wired.synth.rig.apply(Edit.add(
+                "add",
+                new Part.OfPreset(new Preset(
+                        "preset9",
+                        "deep",
+                        "Deep one",
+                        "",
+                        "",
+                        Marks.NONE,
+                        List.of(new Preset.Setting("v0", 100), new Preset.Setting("v5", 3)))))));
+        wired.recall("preset9");
+        wired.settle();
+        assertThat(wired.instrument.dumpsTaken).isEqualTo(1);
+        int[] now = wired.instrument.patches[wired.instrument.patch];
+        assertThat(List.of(now[0], now[1], now[5])).containsExactly(100, stays, 3);
+        assertThat(wired.all()).isEqualTo(wired.really());
+    }
+
     /** Patches from both sides, values from both sides, edits, cables, answers that get lost, come broken, come late: in the end both sides agree. */
     @Test
     void whateverHappensBothSidesAgreeOnceItIsQuiet() {
@@ -476,12 +529,15 @@ class DumpsTest {
                             "pad2",
                             "gate",
                             new Actions(List.of(new Hold(new Ref.ToParameter("deep", "v1"), new Value.Fixed(127))))));
-            Wired wired = new Wired(seed, knob, held);
+            Wired wired = new Wired(seed, seed % 2 == 1, knob, held);
+            wired.synth.edit(wired.synth.rig.apply(Edit.add("add", new Part.OfPreset(some("preset1", random)))));
+            wired.synth.edit(wired.synth.rig.apply(Edit.add("add", new Part.OfPreset(some("preset2", random)))));
             boolean down = false;
             boolean there = true;
             for (int step = 0; step < 60; step++) {
-                switch (random.nextInt(12)) {
+                switch (random.nextInt(13)) {
                     case 0 -> wired.choose(random.nextInt(8));
+                    case 11 -> wired.recall("preset" + (1 + random.nextInt(2)));
                     case 1 -> {
                         wired.instrument.patch = random.nextInt(8);
                         wired.answers.add(new MidiMessage.ProgramChange(1, wired.instrument.patch));

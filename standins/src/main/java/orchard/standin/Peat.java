@@ -76,6 +76,7 @@ public final class Peat extends MidiStandIn {
     private static final byte PANEL = 0x10;
     private static final byte ASK = 0x40;
     private static final byte DUMP = 0x41;
+    private static final int FIRST_VALUE = 4;
 
     private static final int VOICES = 8;
     private static final NoteName NAMES = new NoteName(4);
@@ -215,6 +216,28 @@ public final class Peat extends MidiStandIn {
                 && sysEx.length() == 3
                 && sysEx.at(2) == ASK) {
             dump();
+        } else if (message instanceof MidiMessage.SysEx sysEx && isMine(sysEx) && sysEx.at(2) == DUMP) {
+            take(sysEx);
+        }
+    }
+
+    /** Stands as a dump says, if that arrived whole; the patch it tells is chosen and has these values from now on. */
+    private void take(MidiMessage.SysEx dump) {
+        int last = FIRST_VALUE + 2 * Knob.values().length;
+        int sum = 0;
+        for (int i = FIRST_VALUE - 1; i <= last && i < dump.length(); i++) {
+            sum += dump.at(i);
+        }
+        if (dump.length() != last + 1 || (sum & 0x7F) != 0 || dump.at(FIRST_VALUE - 1) >= patches.length) {
+            limits.broke("a dump that is no dump of its");
+            return;
+        }
+        if (dump.at(FIRST_VALUE - 1) != patch) {
+            choose(dump.at(FIRST_VALUE - 1));
+        }
+        for (Knob knob : Knob.values()) {
+            int at = FIRST_VALUE + 2 * knob.ordinal();
+            set(knob, dump.at(at) << 7 | dump.at(at + 1));
         }
     }
 
