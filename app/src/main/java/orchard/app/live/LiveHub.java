@@ -204,9 +204,9 @@ public final class LiveHub {
                 rows.add(row);
             }
             performance.take(trace);
-            brief = brief(trace).orElse(brief);
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
+            brief = brief(trace).orElse(brief);
             for (Outcome outcome : trace.outcomes()) {
                 collect(outcome, trace, parameters, groups, mappings, lights);
                 fine(outcome, trace.rig());

@@ -58,8 +58,17 @@ class DumpsPage {
      *
      * @param ask what asks for it, in words
      * @param after titles of the parameters after which it is asked for, with commas
+     * @param taken whether presets are told with it
      */
-    record Known(String name, String head, int length, boolean checked, String ask, String after, List<Told> places) {}
+    record Known(
+            String name,
+            String head,
+            int length,
+            boolean checked,
+            String ask,
+            String after,
+            boolean taken,
+            List<Told> places) {}
 
     /** A parameter in it. */
     record Told(String parameter, String title, String where, String packing) {}
@@ -133,6 +142,7 @@ class DumpsPage {
                 dump.checksum() != null,
                 dump.ask().stream().map(Message::words).collect(Collectors.joining(", ")),
                 dump.after().stream().map(id -> titles.getOrDefault(id, id)).collect(Collectors.joining(", ")),
+                dump.taken(),
                 dump.places().stream()
                         .map(place -> new Told(
                                 place.parameter(),
@@ -265,7 +275,8 @@ class DumpsPage {
             @PathVariable String name,
             @RequestParam long seen,
             @RequestParam String ask,
-            @RequestParam String after) {
+            @RequestParam String after,
+            @RequestParam(defaultValue = "false") boolean taken) {
         List<Message> question = ask.isBlank() ? List.of() : List.of(question(id, ask));
         return changed(id, seen, name, "Change how the " + name + " is asked for", profile -> {
             List<String> chosen = new ArrayList<>();
@@ -275,7 +286,8 @@ class DumpsPage {
                 }
             }
             Dump dump = profile.traits().dump(name).orElseThrow(Replies::gone);
-            return profile.with(profile.traits().with(dump.ask(question).after(chosen)));
+            return profile.with(
+                    profile.traits().with(dump.ask(question).after(chosen).taken(taken)));
         });
     }
 

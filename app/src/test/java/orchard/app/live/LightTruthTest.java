@@ -24,9 +24,11 @@ import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.light.Light;
 import orchard.light.LightKind;
+import orchard.light.Mark;
 import orchard.light.Motion;
 import orchard.light.Motor;
 import orchard.light.Ring;
+import orchard.light.Sweep;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Rung;
@@ -165,7 +167,8 @@ class LightTruthTest {
                 COLOURS[random.nextInt(COLOURS.length)],
                 15 + 85 * random.nextInt(2),
                 Motion.values()[random.nextInt(3)],
-                random.nextInt(4) == 0 ? "Hush" : "");
+                random.nextInt(4) == 0 ? "Hush" : "",
+                random.nextBoolean() ? null : Sweep.values()[random.nextInt(4)]);
     }
 
     private static List<String> wrong(TestOrchard orchard) {
@@ -209,9 +212,15 @@ class LightTruthTest {
         } else if (light.kind() instanceof Motor && believed instanceof MidiMessage.PitchBend bend) {
             expected = "%.2f".formatted(Resolution.position(bend.bend(), 14));
             shown = "%.2f".formatted(part.value());
-        } else if (light.kind() instanceof Ring && believed instanceof MidiMessage.ControlChange change) {
-            expected = "%.2f".formatted(change.value() / 127.0);
-            shown = "%.2f".formatted(part.value());
+        } else if (light.kind() instanceof Ring ring && believed instanceof MidiMessage.ControlChange change) {
+            Sweep sweep = Sweep.values()[ring.step() == 0 ? 0 : (change.number() - ring.number()) / ring.step()];
+            expected = "%.2f %s".formatted(change.value() / 127.0, sweep == Sweep.DOT ? "" : sweep.words());
+            shown = "%.2f %s".formatted(part.value(), ring.step() == 0 ? "" : part.text());
+        } else if (light.kind() instanceof Mark && believed instanceof MidiMessage.ControlChange change) {
+            expected = "%.2f".formatted(change.value() == 0 ? -1 : (change.value() - 1) / 126.0);
+            shown = "%.2f"
+                    .formatted(panel.get(light.control().replace("encoder", "mark"))
+                            .value());
         } else {
             MidiMessage.SysEx sysEx = (MidiMessage.SysEx) believed;
             byte[] data = sysEx.data();

@@ -7,10 +7,14 @@ import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
+import orchard.app.live.EngineRoom;
+import orchard.app.live.SignalLog;
 import orchard.app.live.Values;
 import orchard.gear.Device;
 import orchard.gear.Dump;
+import orchard.gear.Preset;
 import orchard.gear.Ref;
+import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.signal.Checksum;
@@ -125,5 +129,49 @@ class DumpsPageTest {
         browser.see(".dumpsview", "tells 30 parameters");
         browser.chordOn("#page", Keys.CONTROL, "z");
         browser.see(".dumpsview", "tells 31 parameters");
+    }
+
+    /** Peat takes its dump: a preset goes out as one message, and stands on its panel. */
+    @Test
+    void aPresetIsToldInOneMessage(TestOrchard orchard, Browser browser) {
+        browser.until(() -> orchard.bean(Values.class).parameters().containsKey("peat/filter.cutoff"));
+        orchard.keeper()
+                .commit(rig -> Edit.add(
+                        "Preset",
+                        new Part.OfPreset(new Preset(
+                                "preset9",
+                                "peat",
+                                "Far lamp",
+                                "",
+                                "",
+                                Marks.NONE,
+                                List.of(
+                                        new Preset.Setting("filter.cutoff", 20_000),
+                                        new Preset.Setting("filter.resonance", 127))))));
+        orchard.bean(EngineRoom.class).recall("preset9");
+        browser.until(() -> reading(orchard, "cutoff") > 0.99 && reading(orchard, "resonance") > 0.99);
+        assertThat(orchard.bean(SignalLog.class).after(0).stream()
+                        .filter(entry -> entry.direction() == SignalLog.Direction.OUT
+                                && entry.device().equals("peat")
+                                && entry.message().words().contains("7D 04 41")))
+                .hasSize(1);
+        assertThat(orchard.standIn("peat").violations()).isEmpty();
+        browser.go("/describe?device=peat&view=dumps");
+        assertThat(browser.find("[name=taken]").isSelected()).isTrue();
+        browser.click("[name=taken]");
+        browser.click(".dumpsview [type=submit]");
+        browser.until(() -> !dumpOfAll(orchard).taken());
+    }
+
+    private static Dump dumpOfAll(TestOrchard orchard) {
+        return peat(orchard).profile().traits().dump("patch dump").orElseThrow();
+    }
+
+    private static double reading(TestOrchard orchard, String part) {
+        return orchard.standIn("peat").readings().stream()
+                .filter(state -> state.part().equals(part))
+                .findFirst()
+                .orElseThrow()
+                .value();
     }
 }
