@@ -57,6 +57,9 @@ final class Lights {
     /** What is said in place of a value that nobody knows. */
     private static final String UNKNOWN = "?";
 
+    /** What is drawn and moves in no colour that anybody said. */
+    private static final String UNSAID = "#e0a030";
+
     /** Stands before the one of several that is chosen. */
     private static final String CHOSEN = ">";
 
@@ -432,6 +435,9 @@ final class Lights {
         LightKind kind = light.plan.kind();
         double place = place(shown);
         if (!kind.onOff()) {
+            if (kind.shines()) {
+                return drawn(light, shown, place, text);
+            }
             light.sweep = Objects.requireNonNullElse(shown.look().sweep(), Sweep.DOT);
             return shown.rule() == Show.Rule.OFF && kind.goesDark() && kind.letters() == 0
                     ? kind.dark(text)
@@ -454,6 +460,26 @@ final class Lights {
         return isBright
                 ? lit(kind, place, text, index)
                 : motion == Motion.BREATHING && dim != index ? lit(kind, place, text, dim) : kind.message(0, text);
+    }
+
+    /** The message for what is drawn on a screen: in any colour, which the screen lets move but for what goes with the beat. */
+    private Message drawn(State.OfLight light, Shown shown, double place, String text) {
+        String rgb = colour(shown);
+        Motion motion = shown.look().motion();
+        if (rgb == null && motion == Motion.STILL || shown.rule() == Show.Rule.OFF) {
+            return light.plan.kind().message(place, text);
+        }
+        double bright = brightness() * shown.look().brightness() / 100;
+        boolean isOnTheBeat = motion == Motion.IN_TIME;
+        return light.plan
+                .kind()
+                .drawn(
+                        place,
+                        text,
+                        rgb == null ? UNSAID : rgb,
+                        isOnTheBeat && !isBright(light, motion) ? 0 : bright,
+                        isOnTheBeat ? Motion.STILL : motion)
+                .orElseGet(() -> light.plan.kind().message(place, text));
     }
 
     /** Whether what moves by itself is bright now; all that move in one way are bright together. */

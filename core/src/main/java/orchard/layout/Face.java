@@ -56,6 +56,11 @@ public sealed interface Face
         return List.of(id);
     }
 
+    /** The id of the control that a part that shows something sits on; "" for none. */
+    default String control(String id, String part) {
+        return hand().isPresent() ? id : "";
+    }
+
     /** Where numbers go when the last finger leaves, by their names; those that are not named stay. */
     default List<Rest> rests() {
         return List.of();

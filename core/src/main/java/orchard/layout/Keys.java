@@ -97,9 +97,15 @@ public record Keys(int first, int last, Strike strike, boolean slides) implement
                 .toList();
     }
 
+    /** Each key for itself. */
     @Override
     public List<String> shows(String id) {
-        return List.of();
+        return notes().stream().map(note -> key(id, note)).toList();
+    }
+
+    @Override
+    public String control(String id, String part) {
+        return part;
     }
 
     @Override

@@ -101,7 +101,7 @@ public record Layout(String id, String name, List<Page> pages, List<Element> ele
                         .map(part -> new Light(
                                 part,
                                 part.equals(e.id()) ? e.name() : e.name() + " " + part.substring(e.id().length() + 1),
-                                e.face().hand().isPresent() ? e.id() : "",
+                                e.face().control(e.id(), part),
                                 new Drawn(part))))
                 .toList();
         return new Device(

@@ -1,6 +1,7 @@
 package orchard.light;
 
 import com.fasterxml.jackson.annotation.JsonTypeName;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import orchard.signal.Message;
@@ -11,9 +12,24 @@ import orchard.signal.TouchMessage;
 @JsonTypeName("Element")
 public record Drawn(String element) implements LightKind {
 
+    /** So faint may a colour be that is to be seen. */
+    private static final double FLOOR = 0.15;
+
     @Override
     public Message message(double value, String text) {
         return new TouchMessage(element, value, text);
+    }
+
+    @Override
+    public boolean shines() {
+        return true;
+    }
+
+    @Override
+    public Optional<Message> drawn(double value, String text, String rgb, double brightness, Motion motion) {
+        int alpha = (int) Math.rint(255 * Math.max(FLOOR, brightness));
+        String look = (rgb + HexFormat.of().toHexDigits((byte) alpha) + " " + motion.words()).strip();
+        return Optional.of(new TouchMessage(element, value, text, look));
     }
 
     @Override

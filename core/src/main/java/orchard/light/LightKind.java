@@ -67,6 +67,21 @@ public sealed interface LightKind permits Led, ControllerLed, Ring, Mark, Motor,
         return Optional.empty();
     }
 
+    /** Whether it can be lit in any colour at all: a lamp, or what is drawn. */
+    default boolean shines() {
+        return onOff();
+    }
+
+    /**
+     * The message that shows a value in a colour that needs no palette; empty for what has one, or none.
+     *
+     * @param rgb as {@code #rrggbb}
+     * @param brightness of it, 0..1
+     */
+    default Optional<Message> drawn(double value, String text, String rgb, double brightness, Motion motion) {
+        return Optional.empty();
+    }
+
     /** The colour a message shows on it, and how that moves; empty if the message is not about it, or it has no colours. */
     default Optional<Lit> lit(Message message) {
         return Optional.empty();

@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import orchard.action.PlayNotes;
 import orchard.condition.Always;
+import orchard.condition.NoteSounds;
 import orchard.gear.Device;
 import orchard.gear.Ref;
 import orchard.layout.Element;
@@ -17,7 +18,9 @@ import orchard.layout.Layout;
 import orchard.layout.Phrase;
 import orchard.mapping.Actions;
 import orchard.mapping.Branch;
+import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
 import orchard.mistake.Mistake;
@@ -36,6 +39,8 @@ public final class Keyboards {
     public Optional<Mapping> plays(Layout layout, Element keys) {
         return all(layout, keys).findFirst();
     }
+
+    private static final String SOUNDING = "sounding";
 
     private Stream<Mapping> all(Layout layout, Element keys) {
         List<Ref.ToControl> triggers = triggers(layout, keys);
@@ -77,12 +82,21 @@ public final class Keyboards {
                 IntStream.rangeClosed(1, 16)
                         .mapToObj(n -> new Phrase.Option(String.valueOf(n), String.valueOf(n)))
                         .toList())));
+        plays(layout, element).ifPresent(mapping -> {
+            String lit = lit(mapping, lights(layout, element));
+            List<Phrase.Option> options = new ArrayList<>(
+                    List.of(new Phrase.Option("", "dark"), new Phrase.Option(SOUNDING, "lit by what sounds")));
+            if (lit.equals("own")) {
+                options.add(new Phrase.Option(lit, "lit by rules of their own"));
+            }
+            phrases.add(new Phrase("and are", "lit", lit, options));
+        });
         return phrases;
     }
 
     /** Whether it is one of the phrases that are about what keys play, and not about the keys themselves. */
     public static boolean isAboutMapping(String phrase) {
-        return phrase.equals("plays") || phrase.equals("channel");
+        return phrase.equals("plays") || phrase.equals("channel") || phrase.equals("lit");
     }
 
     /**
@@ -121,6 +135,19 @@ public final class Keyboards {
                     was.get(),
                     new PlayNotes(now.device(), Integer.parseInt(value), now.first()));
         }
+        if (phrase.equals("lit")) {
+            Mapping mapping = was.orElseThrow(() -> new Mistake(phrase, "They play nothing that could sound"));
+            List<Ref.ToLight> lights = lights(layout, element);
+            Stream<Show.Answer> others =
+                    mapping.show().answers().stream().filter(answer -> !lights.contains(answer.light()));
+            Stream<Show.Answer> own =
+                    value.equals(SOUNDING) ? lights.stream().map(Keyboards::sounding) : Stream.empty();
+            return Edit.change(
+                    "What the keys of " + element.name() + " show",
+                    new Part.OfMapping(mapping),
+                    new Part.OfMapping(
+                            mapping.with(new Show(Stream.concat(others, own).toList()))));
+        }
         if (value.isEmpty()) {
             return new Edit(
                     label + "nothing",
@@ -142,6 +169,42 @@ public final class Keyboards {
                         Shape.WHOLE,
                         new Actions(List.of(new PlayNotes(device.id(), 1, keys.first()))),
                         new Show(List.of()))));
+    }
+
+    /** The lights of its keys, in their order. */
+    private static List<Ref.ToLight> lights(Layout layout, Element keys) {
+        return keys.face().controls(keys).stream()
+                .map(control -> new Ref.ToLight(layout.id(), control.id()))
+                .toList();
+    }
+
+    /** What other keys show: where all had one rule they have it too, and what is gone shows nothing. */
+    private static Show lit(Mapping mapping, List<Ref.ToLight> before, List<Ref.ToLight> after) {
+        List<Show.Answer> others = mapping.show().answers().stream()
+                .filter(answer -> !before.contains(answer.light()))
+                .toList();
+        List<Show.Answer> own = mapping.show().answers().stream()
+                .filter(answer -> before.contains(answer.light()))
+                .toList();
+        Stream<Show.Answer> now = own.size() == before.size()
+                ? after.stream().map(light -> own.get(0).on(light))
+                : own.stream().filter(answer -> after.contains(answer.light()));
+        return new Show(Stream.concat(others.stream(), now).toList());
+    }
+
+    /** What the keys show: nothing, what sounds on the instrument, or something else that was said elsewhere. */
+    private static String lit(Mapping mapping, List<Ref.ToLight> lights) {
+        List<Show.Answer> own = mapping.show().answers().stream()
+                .filter(answer -> lights.contains(answer.light()))
+                .toList();
+        boolean isSounding =
+                own.size() == lights.size() && own.stream().allMatch(answer -> answer.equals(sounding(answer.light())));
+        return own.isEmpty() ? "" : isSounding ? SOUNDING : "own";
+    }
+
+    private static Show.Answer sounding(Ref.ToLight light) {
+        return new Show.Answer(light, Show.Rule.OFF)
+                .with(List.of(new Rung(new NoteSounds(), Show.Rule.ON, Look.in("green"))));
     }
 
     private static Edit change(String label, Mapping mapping, PlayNotes play) {
@@ -189,7 +252,8 @@ public final class Keyboards {
                                 .with(new When(
                                         triggers(after, element),
                                         mapping.when().gesture(),
-                                        mapping.when().also()));
+                                        mapping.when().also()))
+                                .with(lit(mapping, lights(before, was), lights(after, element)));
                     })));
         }
         return moved;

@@ -112,12 +112,23 @@ public final class MappingCopier {
 
     /** The answers of all lamps and displays on the controls of a row that chooses, by the rules that suit it. */
     public List<Show.Answer> choices(Mapping mapping) {
-        return answers(mapping, light -> light.kind().onOff() || light.kind().letters() > 0);
+        return answers(mapping, light -> isLamp(mapping, light) || light.kind().letters() > 0);
     }
 
     /** The answers of all lamps on the controls of a mapping, by the rules that suit it. */
     public List<Show.Answer> lamps(Mapping mapping) {
-        return answers(mapping, light -> light.kind().onOff());
+        return answers(mapping, light -> isLamp(mapping, light));
+    }
+
+    /** Whether it is lit or dark: a lamp, or what is drawn where one presses. */
+    private boolean isLamp(Mapping mapping, Light light) {
+        return light.kind().onOff()
+                || light.kind().shines()
+                        && mapping.when().triggers().stream()
+                                .filter(trigger ->
+                                        Control.placeOf(trigger.control()).equals(light.control()))
+                                .flatMap(trigger -> control(trigger).stream())
+                                .anyMatch(control -> control.kind().pressed());
     }
 
     private List<Show.Answer> answers(Mapping mapping, Predicate<Light> meant) {
@@ -127,6 +138,12 @@ public final class MappingCopier {
                 .distinct()
                 .filter(light -> light(light).filter(meant).isPresent())
                 .map(light -> answer(mapping, light))
+                .map(answer -> answer.follows()
+                                && light(answer.light())
+                                        .filter(one -> isLamp(mapping, one))
+                                        .isPresent()
+                        ? answer.otherwise(Show.Rule.ON_OFF, answer.look())
+                        : answer)
                 .toList();
     }
 

@@ -8,14 +8,21 @@ import java.util.Locale;
  * @param element id of the element on its layout
  * @param value position 0..1, 0 at the bottom; how far it went, −1..1, for what has no ends
  * @param text what stands beside it, empty on the way in
+ * @param look its colour as {@code #rrggbbaa} and perhaps how that moves: {@code #d0402fff blinking}; "" for its own
  */
-public record TouchMessage(String element, double value, String text) implements Message {
+public record TouchMessage(String element, double value, String text, String look) implements Message {
+
+    /** In its own colour. */
+    public TouchMessage(String element, double value, String text) {
+        this(element, value, text, "");
+    }
 
     @Override
     public String words() {
-        return text.isEmpty()
+        return text.isEmpty() && look.isEmpty()
                 ? String.format(Locale.ROOT, "touch %s = %.3f", element, value)
-                : String.format(Locale.ROOT, "show %s = %.3f “%s”", element, value, text);
+                : String.format(Locale.ROOT, "show %s = %.3f “%s” %s", element, value, text, look)
+                        .strip();
     }
 
     @Override

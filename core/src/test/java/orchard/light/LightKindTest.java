@@ -42,6 +42,8 @@ class LightKindTest {
         assertThat(new Led(2, 40, 0, 96).message(0.49, "off")).isEqualTo(new MidiMessage.NoteOn(2, 40, 0));
         assertThat(new Ring(1, 21).message(1, "")).isEqualTo(new MidiMessage.ControlChange(1, 21, 127));
         assertThat(new Drawn("e1").message(0.5, "half")).isEqualTo(new TouchMessage("e1", 0.5, "half"));
+        assertThat(new Drawn("e1").drawn(1, "on", "#d0402f", 0.5, Motion.BLINKING))
+                .contains(new TouchMessage("e1", 1, "on", "#d0402f80 blinking"));
     }
 
     @Test

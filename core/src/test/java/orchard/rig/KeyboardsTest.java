@@ -51,11 +51,31 @@ class KeyboardsTest {
         assertThat(plays(rig)).isEqualTo(new PlayNotes("box", 1, 60));
         assertThat(new Keyboards(rig).phrases(LAYOUT, KEYS))
                 .extracting(Phrase::value)
-                .containsExactly("C4", "C5", "box", "1");
+                .containsExactly("C4", "C5", "box", "1", "");
         Rig other = rig.apply(new Keyboards(rig).played(LAYOUT, KEYS, "channel", "7"));
         assertThat(plays(other)).isEqualTo(new PlayNotes("box", 7, 60));
         Rig none = other.apply(new Keyboards(other).played(LAYOUT, KEYS, "plays", ""));
         assertThat(none.mappings()).isEmpty();
+    }
+
+    /** Keys that are lit stay so when they are others, and none is left that shows something and is gone. */
+    @Test
+    void keysAreLitByWhatSoundsWhicheverTheyAre() {
+        Rig rig = playing();
+        Rig lit = rig.apply(new Keyboards(rig).played(LAYOUT, KEYS, "lit", "sounding"));
+        assertThat(lit.mappings().get(0).show().answers()).hasSize(13);
+        assertThat(new Keyboards(lit).phrases(LAYOUT, KEYS))
+                .extracting(Phrase::value)
+                .endsWith("sounding");
+        Layout other = LAYOUT.with(KEYS.as(new Keyboards(lit).with(OCTAVE, "from", "c3")));
+        Rig after = lit.apply(new Rows(lit).edit("lower", LAYOUT, other));
+        assertThat(after.mappings().get(0).show().answers())
+                .hasSize(25)
+                .allSatisfy(answer -> assertThat(
+                                other.device().profile().light(answer.light().light()))
+                        .isPresent());
+        Rig dark = lit.apply(new Keyboards(lit).played(LAYOUT, KEYS, "lit", ""));
+        assertThat(dark.mappings()).isEqualTo(rig.mappings());
     }
 
     @Test

@@ -34,18 +34,18 @@ final class Surfaces {
     /** So long lies between two messages to one page, but for those that a finger's move brings. */
     private static final int APART_MILLIS = 20;
 
-    /** What one element shows: where it stands, NaN where nobody knows; what it says of that, what is its name, and its hue in degrees; null where that did not change. */
-    record Shown(Double value, String text, String name, Integer hue) {
+    /** What one element shows: where it stands, NaN where nobody knows; what it says of that, what is its name, its hue in degrees, and its colour as a rule says; null where that did not change. */
+    record Shown(Double value, String text, String name, Integer hue, String look) {
         static Shown at(double value) {
-            return new Shown(value, null, null, null);
+            return new Shown(value, null, null, null, null);
         }
 
         static Shown named(String name) {
-            return new Shown(null, null, name, null);
+            return new Shown(null, null, name, null, null);
         }
 
         static Shown coloured(int hue) {
-            return new Shown(null, null, null, hue);
+            return new Shown(null, null, null, hue, null);
         }
 
         Shown then(Shown later) {
@@ -53,7 +53,8 @@ final class Surfaces {
                     later.value == null ? value : later.value,
                     later.text == null ? text : later.text,
                     later.name == null ? name : later.name,
-                    later.hue == null ? hue : later.hue);
+                    later.hue == null ? hue : later.hue,
+                    later.look == null ? look : later.look);
         }
     }
 
@@ -243,7 +244,10 @@ final class Surfaces {
 
     /** An element has to show something; the page whose finger is on it keeps the finger's own place. */
     void show(String layout, TouchMessage message) {
-        tell(layout, message.element(), new Shown(message.value(), message.text(), null, null));
+        Shown before = standings.getOrDefault(layout, Map.of()).get(message.element());
+        String was = before == null || before.look == null ? "" : before.look;
+        String look = message.look().equals(was) ? null : message.look();
+        tell(layout, message.element(), new Shown(message.value(), message.text(), null, null, look));
     }
 
     private void tell(String layout, String element, Shown shown) {

@@ -11,11 +11,16 @@ import java.util.Set;
 final class Untold {
 
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    private record News(Double value, Boolean unknown, String text, String name, Integer hue) {
+    private record News(Double value, Boolean unknown, String text, String name, Integer hue, String look) {
         static News of(Surfaces.Shown shown) {
             boolean isUnknown = shown.value() != null && shown.value().isNaN();
             return new News(
-                    isUnknown ? null : shown.value(), isUnknown ? true : null, shown.text(), shown.name(), shown.hue());
+                    isUnknown ? null : shown.value(),
+                    isUnknown ? true : null,
+                    shown.text(),
+                    shown.name(),
+                    shown.hue(),
+                    shown.look());
         }
     }
 

@@ -6,6 +6,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import orchard.app.live.Values;
 import orchard.condition.Compared;
@@ -222,10 +223,10 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
             DeviceColours colours,
             Directory names) {
         LightKind kind = light.kind();
-        boolean isLamp = kind.onOff() && rule != Show.Rule.OFF;
+        boolean isLamp = kind.shines() && rule != Show.Rule.OFF;
         String rgb = Colours.rgb(look.colour()).orElse(null);
         int index = colours.index(rgb, kind.usual(), look.brightness() / 100.0);
-        String shown = colours.look(index).orElse("");
+        String shown = kind.onOff() ? colours.look(index).orElse("") : Objects.requireNonNullElse(rgb, "");
         String says = new Look(look.of(), "", 100, Motion.STILL, look.words(), look.sweep()).words(rule, names);
         String called = look.colour().isEmpty()
                 ? ""

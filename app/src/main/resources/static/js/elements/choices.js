@@ -13,8 +13,8 @@ export function mount(element) {
   const mark = isList ? "aria-selected" : "aria-checked";
   let chosen = null;
 
-  const at = standing(({ value, unknown, name, hue }) => {
-    show(element, { name, unknown, hue });
+  const at = standing(({ value, unknown, name, hue, look }) => {
+    show(element, { name, unknown, hue, look });
     if (unknown) {
       chosen?.setAttribute(mark, "false");
       chosen = null;

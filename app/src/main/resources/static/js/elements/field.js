@@ -94,7 +94,7 @@ export function mount(element) {
       const direction = part.split(".")[1];
       if (direction) parts.get(direction)?.told(news);
       if (direction && (news.unknown || news.value !== undefined)) element.classList.toggle("unknown", Boolean(news.unknown));
-      else told({ name: news.name, hue: news.hue }, part);
+      else told({ name: news.name, hue: news.hue, look: news.look }, part);
     },
   });
 }

@@ -4,7 +4,7 @@ import { listens } from "../fingers.js";
 import { came, left, moved } from "../outbox.js";
 import { tapped } from "../tap.js";
 import { LOW, isBlack, lay } from "./keyboard.js";
-import { show } from "./touched.js";
+import { show, tinted } from "./touched.js";
 
 const SOFTEST = 1 / 127;
 const LARGEST = 60; // pixels of a contact that strikes as hard as can be
@@ -124,7 +124,12 @@ export function mount(element) {
 
   return {
     ids: [...byNote.keys()].map(control),
-    told: ({ name }, part) => part === id && show(element, { name }),
+    told(news, part) {
+      if (part === id) return show(element, { name: news.name });
+      const key = byNote.get(Number(part.slice(id.length + 1)));
+      if (news.look !== undefined) tinted(key, news.look);
+      if (news.value !== undefined) key.classList.toggle("lit", news.value >= 0.5);
+    },
     goesOn: false,
     began: (_, finger) => under.set(finger, struck(at(finger), hardness(finger, at(finger) ?? Number(keys[0].dataset.note)))),
     moved(_, finger) {

@@ -42,8 +42,20 @@ export function touched(element, { rules = true, draw = () => {}, began = () => 
   };
 }
 
+/** A rule gives it a colour, which may move; without one it has its own again. */
+export function tinted(part, look) {
+  part.dataset.ownTint ??= part.dataset.tint ?? "";
+  const [colour, how] = look.split(" ");
+  part.dataset.tint = colour ? "ruled" : part.dataset.ownTint;
+  if (!part.dataset.tint) delete part.dataset.tint;
+  if (colour) part.style.setProperty("--tint", colour);
+  else part.style.removeProperty("--tint");
+  part.dataset.how = how ?? "";
+}
+
 /** What every element draws: its place on the way, what it says of that, and its name. */
-export function show(element, { value, unknown, text, name, hue }) {
+export function show(element, { value, unknown, text, name, hue, look }) {
+  if (look !== undefined) tinted(element, look);
   if (hue !== undefined) element.style.setProperty("--hue", hue);
   if (unknown) element.classList.add("unknown");
   if (value !== undefined) {

@@ -65,6 +65,22 @@ class KeysTest {
     }
 
     @Test
+    void keysAreLitByWhatSounds(TestOrchard orchard, Browser browser) {
+        Layout layout = orchard.keeper().rig().layout(ID).orElseThrow();
+        orchard.keeper()
+                .commit(rig ->
+                        new Keyboards(rig).played(layout, layout.element("e1").orElseThrow(), "lit", "sounding"));
+        browser.go(PATH);
+        Fingers fingers = browser.fingers().down(1, key(60), 0.5, 0.9);
+        browser.until(() -> !browser.all(".key.lit" + key(60)).isEmpty());
+        assertThat(browser.attribute(key(60), "data-tint")).isEqualTo("ruled");
+        assertThat(browser.all(".key.lit")).hasSize(1);
+        fingers.lift();
+        browser.until(() -> browser.all(".key.lit").isEmpty());
+        allIsLetGo(orchard, browser);
+    }
+
+    @Test
     void fiveFingersPlayFiveKeysEachInItsOctave(TestOrchard orchard, Browser browser) {
         browser.go(PATH);
         Fingers fingers = browser.fingers();

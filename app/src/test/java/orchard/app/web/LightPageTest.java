@@ -11,7 +11,9 @@ import orchard.app.harness.TestOrchard;
 import orchard.app.live.EngineRoom;
 import orchard.app.live.Values;
 import orchard.condition.Always;
+import orchard.condition.Compared;
 import orchard.gear.Ref;
+import orchard.light.Motion;
 import orchard.mapping.Actions;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
@@ -175,6 +177,39 @@ class LightPageTest {
         orchard.standIn("peat").play("cable", "plug", 0);
         lamp(orchard, 8, "lit cyan");
         assertThat(orchard.standIn("cobble").violations()).isEmpty();
+    }
+
+    /** What is drawn takes any colour, as its rules say, and has its own again where none holds. */
+    @Test
+    void anElementOfALayoutIsColouredByItsRules(TestOrchard orchard, Browser browser) {
+        orchard.keeper().commit(rig -> {
+            Mapping fader = rig.mapping("m6").orElseThrow();
+            Ref.ToParameter volume = fader.target().orElseThrow();
+            return Edit.change(
+                    "Loud is red",
+                    new Part.OfMapping(fader),
+                    new Part.OfMapping(fader.with(new Show(List.of(fader.show()
+                            .answers()
+                            .get(0)
+                            .with(List.of(new Rung(
+                                    new Compared(volume, Compared.Is.ABOVE, 0, 0),
+                                    Show.Rule.VALUE,
+                                    Look.in("red").with(Motion.BLINKING)))))))));
+        });
+        browser.go("/play/layout1");
+        String element = "[data-element=e2]";
+        Ref.ToParameter volume =
+                orchard.keeper().rig().mapping("m6").orElseThrow().target().orElseThrow();
+        orchard.bean(EngineRoom.class).set(volume.device(), volume.parameter(), 1);
+        browser.until(() -> "ruled".equals(browser.attribute(element, "data-tint")));
+        assertThat(browser.attribute(element, "style")).contains("--tint: #");
+        assertThat(browser.attribute(element, "data-how")).isEqualTo("blinking");
+        orchard.bean(EngineRoom.class).set(volume.device(), volume.parameter(), 0.2);
+        browser.until(() -> !"ruled".equals(browser.attribute(element, "data-tint")));
+        browser.go("/describe/light?light=layout1/e2");
+        browser.see(".rungs", "its value in red");
+        assertThat(browser.barriers()).isEmpty();
+        orchard.putBack(volume.device(), volume.parameter());
     }
 
     /** Roots, scale and what sounds on the lamps of pads that play; the chord that is held, named on a display. */
