@@ -26,6 +26,7 @@ public sealed interface Condition
                 Compared,
                 DevicePresent,
                 FocusAt,
+                IsOn,
                 Known,
                 LayerOn,
                 Not,
@@ -54,6 +55,7 @@ public sealed interface Condition
         FOCUS("a focus stands somewhere", names -> new FocusAt("", "")),
         SONG("a song is current", names -> new SongIs("")),
         DEVICE("a device is there", names -> new DevicePresent("")),
+        ON("it is on", names -> new IsOn()),
         SCALE("its note is in a scale", names -> new NoteInScale(Ref.ToParameter.NONE, Ref.ToParameter.NONE)),
         SOUNDS("its note sounds", names -> new NoteSounds());
 
@@ -72,7 +74,7 @@ public sealed interface Condition
 
         /** Whether only lights can ask so. */
         public boolean ofLights() {
-            return this == SCALE || this == SOUNDS;
+            return this == ON || this == SCALE || this == SOUNDS;
         }
 
         /** Those that whatever acts can ask. */
@@ -163,6 +165,8 @@ public sealed interface Condition
         R devicePresent(DevicePresent condition);
 
         R focusAt(FocusAt condition);
+
+        R isOn(IsOn condition);
 
         R known(Known condition);
 

@@ -10,6 +10,7 @@ import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
 import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -33,14 +34,16 @@ import orchard.signal.Scales;
  *
  * @param trigger the number of the control that sets off what they are for, or null
  * @param played the note that the control of a light plays, or null
+ * @param own what a light is about that asks whether that is on, or null
  */
-record ConditionCompiler(Rig rig, Cells cells, Dimension trigger, Played played) implements Condition.Visitor<Holding> {
+record ConditionCompiler(Rig rig, Cells cells, Dimension trigger, Played played, Plan.Shown own)
+        implements Condition.Visitor<Holding> {
 
     private static final Holding NEVER = number -> false;
 
     /** Those of whatever acts. */
     ConditionCompiler(Rig rig, Cells cells, Dimension trigger) {
-        this(rig, cells, trigger, null);
+        this(rig, cells, trigger, null, null);
     }
 
     /** The same to be asked, or null for none. */
@@ -135,6 +138,11 @@ record ConditionCompiler(Rig rig, Cells cells, Dimension trigger, Played played)
         State.OfFocus of = cells.focus(condition.focus());
         int place = focus.places().indexOf(condition.place());
         return number -> of.plan != null && Foci.isUnder(of, place);
+    }
+
+    @Override
+    public Holding isOn(IsOn condition) {
+        return own == null ? NEVER : number -> own.isOn();
     }
 
     @Override

@@ -11,6 +11,7 @@ import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
 import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -25,11 +26,12 @@ import orchard.gear.Selector;
 import orchard.rig.Rig;
 
 /** Finds what conditions depend on: whoever shows whether one holds asks again when any of it changes, and only then. */
-record ConditionSources(Rig rig, Cells cells, Played played, Set<Object> found) implements Condition.Visitor<Void> {
+record ConditionSources(Rig rig, Cells cells, Played played, Plan.Shown own, Set<Object> found)
+        implements Condition.Visitor<Void> {
 
     /** The addresses and sources a condition depends on. */
-    static Set<Object> of(Condition condition, Rig rig, Cells cells, Played played) {
-        ConditionSources sources = new ConditionSources(rig, cells, played, new LinkedHashSet<>());
+    static Set<Object> of(Condition condition, Rig rig, Cells cells, Played played, Plan.Shown own) {
+        ConditionSources sources = new ConditionSources(rig, cells, played, own, new LinkedHashSet<>());
         condition.accept(sources);
         return sources.found;
     }
@@ -87,6 +89,14 @@ record ConditionSources(Rig rig, Cells cells, Played played, Set<Object> found) 
     @Override
     public Void focusAt(FocusAt condition) {
         return rig.focus(condition.focus()).isPresent() ? add(cells.focus(condition.focus())) : null;
+    }
+
+    @Override
+    public Void isOn(IsOn condition) {
+        if (own != null) {
+            own.asks().forEach(found::add);
+        }
+        return null;
     }
 
     @Override

@@ -84,8 +84,8 @@ final class LightRuleCompiler {
 
     private RungPlan rung(Rig rig, Rung rung, Shown own, String choice, Played played) {
         return new RungPlan(
-                new ConditionCompiler(rig, cells, null, played).holding(rung.during()),
-                ConditionSources.of(rung.during(), rig, cells, played),
+                new ConditionCompiler(rig, cells, null, played, own).holding(rung.during()),
+                ConditionSources.of(rung.during(), rig, cells, played, own),
                 shown(rig, rung.rule(), rung.look(), own, choice));
     }
 

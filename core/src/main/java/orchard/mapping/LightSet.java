@@ -4,16 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import orchard.action.Action;
 import orchard.action.Choose;
-import orchard.action.Hold;
-import orchard.action.SetTo;
-import orchard.action.Value;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
-import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
-import orchard.condition.LayerOn;
 import orchard.condition.Not;
 import orchard.condition.NoteInScale;
 import orchard.condition.NoteSounds;
@@ -64,7 +59,9 @@ public enum LightSet {
     /** The one that suits what a sentence does, by the name of what it sets; empty where none is usual. */
     public static Optional<LightSet> usual(Mapping mapping, Directory names) {
         if (mapping.target().isEmpty()) {
-            return lit(mapping, names, 0).map(condition -> condition instanceof LayerOn ? LAYER : CHOSEN);
+            boolean isLayer = mapping.everyAction()
+                    .anyMatch(action -> !action.layers(names).isEmpty());
+            return lit(mapping, names).map(condition -> isLayer ? LAYER : CHOSEN);
         }
         Parameter parameter = mapping.target().flatMap(names::parameter).orElse(null);
         if (parameter == null || !parameter.hasNames() && mapping.everyAction().noneMatch(Choose.class::isInstance)) {
@@ -117,7 +114,7 @@ public enum LightSet {
             rungs.add(new Rung(above(one, parameter, 0.02), Rule.ON, Look.in(on)));
             return answer.with(rungs).otherwise(Rule.OFF, Look.USUAL);
         }
-        Condition lit = lit(mapping, names, Math.max(0, mapping.placeOf(answer.light(), names)))
+        Condition lit = lit(mapping, names)
                 .orElseThrow(
                         () -> new Mistake("it does nothing that could be on or off, so that these rules say nothing"));
         rungs.add(new Rung(lit, Rule.ON, Look.in(on)));
@@ -128,40 +125,12 @@ public enum LightSet {
         return new Compared(ref, Compared.Is.ABOVE, parameter.real(share), 0);
     }
 
-    /** When what a sentence does is done: its parameter stands where it puts it, or its layer is on, or its place lies under the focus. */
-    private static Optional<Condition> lit(Mapping mapping, Directory names, int place) {
-        Optional<Ref.ToParameter> target = mapping.target();
-        if (target.isPresent()) {
-            Optional<Double> fixed = mapping.everyAction()
-                    .filter(action -> target.get().equals(action.parameter()))
-                    .findFirst()
-                    .flatMap(action ->
-                            fixed(action, names.parameter(target.get()).orElse(null), place));
-            return names.parameter(target.get())
-                    .map(parameter -> fixed.map(real -> new Compared(target.get(), Compared.Is.AT, real, 0))
-                            .orElseGet(() -> parameter.hasNames() && parameter.count() == 2
-                                    ? new Compared(
-                                            target.get(),
-                                            Compared.Is.AT,
-                                            parameter.range().high(),
-                                            0)
-                                    : above(target.get(), parameter, 0.499)));
-        }
-        Optional<Condition> layer = mapping.everyAction()
-                .flatMap(action -> action.layers(names).stream())
-                .findFirst()
-                .map(LayerOn::new);
-        return layer.or(() -> mapping.everyAction()
-                .flatMap(action -> action.bringsUnder(names).stream())
-                .findFirst()
-                .map(at -> new FocusAt(at.focus(), at.place())));
-    }
-
-    private static Optional<Double> fixed(Action action, Parameter parameter, int place) {
-        if (action instanceof Choose choose && parameter != null) {
-            return choose.choice(parameter, place);
-        }
-        Value value = action instanceof SetTo set ? set.value() : action instanceof Hold hold ? hold.value() : null;
-        return value instanceof Value.Fixed fixed ? Optional.of(fixed.real()) : Optional.empty();
+    /** When what a sentence does is done; empty if it does nothing that could be. */
+    private static Optional<Condition> lit(Mapping mapping, Directory names) {
+        boolean sets = mapping.target().flatMap(names::parameter).isPresent();
+        boolean switches = mapping.everyAction()
+                .anyMatch(action -> !action.layers(names).isEmpty()
+                        || action.bringsUnder(names).isPresent());
+        return sets || switches ? Optional.of(new IsOn()) : Optional.empty();
     }
 }

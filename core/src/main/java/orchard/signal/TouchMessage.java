@@ -1,5 +1,6 @@
 package orchard.signal;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.Locale;
 
 /**
@@ -10,7 +11,15 @@ import java.util.Locale;
  * @param text what stands beside it, empty on the way in
  * @param look its colour as {@code #rrggbbaa} and perhaps how that moves: {@code #d0402fff blinking}; "" for its own
  */
-public record TouchMessage(String element, double value, String text, String look) implements Message {
+public record TouchMessage(
+        String element,
+        double value,
+        String text,
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) String look) implements Message {
+
+    public TouchMessage {
+        look = look == null ? "" : look;
+    }
 
     /** In its own colour. */
     public TouchMessage(String element, double value, String text) {

@@ -12,6 +12,7 @@ import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
 import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -34,6 +35,7 @@ import orchard.text.grammar.SentencesParser.ConjunctionContext;
 import orchard.text.grammar.SentencesParser.DevicePresentContext;
 import orchard.text.grammar.SentencesParser.FocusAtContext;
 import orchard.text.grammar.SentencesParser.InBracketsContext;
+import orchard.text.grammar.SentencesParser.IsOnContext;
 import orchard.text.grammar.SentencesParser.KnownContext;
 import orchard.text.grammar.SentencesParser.LayerOnContext;
 import orchard.text.grammar.SentencesParser.NotStateContext;
@@ -129,6 +131,11 @@ final class ConditionReader extends SentencesBaseVisitor<Condition> {
     @Override
     public Condition visitChangedLast(ChangedLastContext state) {
         return unless(state, new ChangedLast(read.parameter(state.parameter())));
+    }
+
+    @Override
+    public Condition visitIsOn(IsOnContext state) {
+        return unless(state, new IsOn());
     }
 
     @Override

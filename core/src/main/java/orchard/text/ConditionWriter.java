@@ -13,6 +13,7 @@ import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
 import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -134,6 +135,11 @@ final class ConditionWriter implements Condition.Visitor<String> {
     @Override
     public String changedLast(ChangedLast condition) {
         return rolls.written(condition.parameter()) + " was " + not() + "changed last";
+    }
+
+    @Override
+    public String isOn(IsOn condition) {
+        return "it is " + not() + "on";
     }
 
     @Override

@@ -91,6 +91,7 @@ class ConditionTest {
                         new NoteInScale(CUTOFF, Ref.ToParameter.NONE),
                         "its note is the root Surf › Cutoff",
                         "its note is not the root Surf › Cutoff"),
+                Arguments.of(new IsOn(), "it is on", "it is not on"),
                 Arguments.of(new NoteSounds(), "its note sounds", "its note does not sound"));
     }
 
@@ -132,7 +133,8 @@ class ConditionTest {
     void whatIsMissingIsSaid() {
         conditions()
                 .map(arguments -> (Condition) arguments.get()[0])
-                .filter(condition -> !(condition instanceof Struck || condition instanceof NoteSounds))
+                .filter(condition ->
+                        !(condition instanceof Struck || condition instanceof NoteSounds || condition instanceof IsOn))
                 .forEach(condition -> assertThat(condition.fault(Rig.EMPTY))
                         .as("%s", condition)
                         .isPresent());

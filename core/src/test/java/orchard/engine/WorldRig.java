@@ -39,6 +39,7 @@ import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.DevicePresent;
 import orchard.condition.FocusAt;
+import orchard.condition.IsOn;
 import orchard.condition.Known;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
@@ -468,7 +469,7 @@ public final class WorldRig {
     /** What a light asks: anything, and about the note of its control. */
     private static Condition asked(Random random) {
         return switch (random.nextInt(8)) {
-            case 0 -> new NoteSounds();
+            case 0 -> random.nextBoolean() ? new NoteSounds() : new IsOn();
             case 1 ->
                 new NoteInScale(parameter("mode"), random.nextBoolean() ? Ref.ToParameter.NONE : parameter("mode"));
             default -> condition(random, 1);

@@ -57,6 +57,7 @@ state
   | parameter 'is' 'not'? 'known'                                 # known
   | parameter 'is' 'not'? 'at' 'its' 'default'                    # atDefault
   | parameter 'was' 'not'? 'changed' 'last'                       # changedLast
+  | 'it' 'is' 'not'? 'on'                                         # isOn
   | 'it' 'is' 'not'? comparison                                   # struck
   | 'page' page 'is' 'not'? 'open'                                # pageOpen
   | 'preset' preset 'was' 'not'? 'recalled' 'last'                # presetRecalled
