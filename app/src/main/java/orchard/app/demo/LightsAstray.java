@@ -20,14 +20,14 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
- * Lights of stand-ins that go on showing something else than Orchard believes. What is on its way to them is no difference: only what is found twice, a second apart,
+ * Lights of stand-ins that go on showing something else than Orchard believes. What is on its way to them is no difference: only what is found twice, three seconds apart,
  * while the same is believed. Rings and motors also stand where a hand left them, and are not asked.
  */
 @Component
 public final class LightsAstray {
 
     private static final Logger LOG = LoggerFactory.getLogger(LightsAstray.class);
-    private static final int PERIOD_SECONDS = 1;
+    private static final int PERIOD_SECONDS = 3; // what is tried by hand stays for two
 
     private final RigKeeper keeper;
     private final Values values;

@@ -3,6 +3,7 @@ package orchard.app.live;
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -75,8 +76,7 @@ public final class Values {
 
     private final Map<String, String> displays = new ConcurrentHashMap<>();
     private final Map<String, String> lamps = new ConcurrentHashMap<>();
-    private Device coloursOf;
-    private DeviceColours colours;
+    private final Map<String, Coloured> colours = new HashMap<>();
     private final Map<String, Message> lights = new ConcurrentHashMap<>();
     private final Map<String, String> recalled = new ConcurrentHashMap<>();
     private final Map<Selector.Owner, Integer> pages = new ConcurrentHashMap<>();
@@ -117,12 +117,16 @@ public final class Values {
     }
 
     private DeviceColours colours(Device device) {
-        if (!device.equals(coloursOf)) {
-            coloursOf = device;
-            colours = new DeviceColours(device);
+        Coloured known = colours.get(device.id());
+        if (known == null || known.device != device) {
+            known = new Coloured(device, new DeviceColours(device));
+            colours.put(device.id(), known);
         }
-        return colours;
+        return known.colours;
     }
+
+    /** The colours of a device as it was when they were worked out. */
+    private record Coloured(Device device, DeviceColours colours) {}
 
     /** The message that a light was shown last, by {@code device/light}; null if none was. */
     public Message light(String light) {

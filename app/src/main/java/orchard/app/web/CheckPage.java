@@ -121,8 +121,9 @@ class CheckPage {
                 throw Replies.gone();
             }
             return new Edit(
-                    quiet.size() + " lights of "
-                            + rig.device(device).map(Device::name).orElse(device) + " answer no more",
+                    (quiet.size() == 1 ? "A light of " : quiet.size() + " lights of ")
+                            + rig.device(device).map(Device::name).orElse(device)
+                            + (quiet.size() == 1 ? " answers no more" : " answer no more"),
                     changes);
         });
         return Replies.go("/check");
