@@ -11,6 +11,7 @@ import java.util.Optional;
 import orchard.app.live.Values;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
+import orchard.condition.IsOn;
 import orchard.engine.LightReason;
 import orchard.gear.Device;
 import orchard.gear.DeviceColours;
@@ -162,7 +163,7 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
             String why = isFirst
                     ? wins ? since(reason) : ""
                     : !holds
-                            ? "no: " + not(rungs.get(i).during(), names, values)
+                            ? "no: " + not(rungs.get(i).during(), mapping, names, values)
                             : i > answer.first() && !nextTold ? "would win next" : "";
             nextTold |= holds && i > answer.first();
             rows.add(row(
@@ -203,13 +204,14 @@ record LightView(Light light, Now now, List<Sentence> sentences) {
     }
 
     /** Why a condition does not hold: where the value stands it asks for, or else its opposite. */
-    private static String not(Condition during, Directory names, Values values) {
-        if (during instanceof Compared compared) {
-            Values.OfParameter now =
-                    values.parameters().get(compared.parameter().key());
-            return now == null ? names.words(compared.parameter()) + " is not known" : "it is at " + now.text();
-        }
-        return during.opposite(names);
+    private static String not(Condition during, Mapping mapping, Directory names, Values values) {
+        Optional<Ref.ToParameter> asked = during instanceof Compared compared
+                ? Optional.of(compared.parameter())
+                : during instanceof IsOn ? mapping.target() : Optional.empty();
+        return asked.map(parameter -> Optional.ofNullable(values.parameters().get(parameter.key()))
+                        .map(now -> "it is at " + now.text())
+                        .orElse(names.words(parameter) + " is not known"))
+                .orElseGet(() -> during.opposite(names));
     }
 
     private static Row row(

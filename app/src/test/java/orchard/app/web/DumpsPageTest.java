@@ -150,17 +150,22 @@ class DumpsPageTest {
                                         new Preset.Setting("filter.resonance", 127))))));
         orchard.bean(EngineRoom.class).recall("preset9");
         browser.until(() -> reading(orchard, "cutoff") > 0.99 && reading(orchard, "resonance") > 0.99);
-        assertThat(orchard.bean(SignalLog.class).after(0).stream()
-                        .filter(entry -> entry.direction() == SignalLog.Direction.OUT
-                                && entry.device().equals("peat")
-                                && entry.message().words().contains("7D 04 41")))
-                .hasSize(1);
+        browser.until(() -> dumpsSaid(orchard) > 0);
+        assertThat(dumpsSaid(orchard)).isEqualTo(1);
         assertThat(orchard.standIn("peat").violations()).isEmpty();
         browser.go("/describe?device=peat&view=dumps");
         assertThat(browser.find("[name=taken]").isSelected()).isTrue();
         browser.click("[name=taken]");
         browser.click(".dumpsview [type=submit]");
         browser.until(() -> !dumpOfAll(orchard).taken());
+    }
+
+    private static long dumpsSaid(TestOrchard orchard) {
+        return orchard.bean(SignalLog.class).after(0).stream()
+                .filter(entry -> entry.direction() == SignalLog.Direction.OUT
+                        && entry.device().equals("peat")
+                        && entry.message().words().contains("7D 04 41"))
+                .count();
     }
 
     private static Dump dumpOfAll(TestOrchard orchard) {

@@ -28,7 +28,7 @@ class PagesTest {
         "/connect?edit=wherry, Devices",
         "/describe?device=cobble&control=knob1, Cobble",
         "/describe?device=gull, Gull",
-        "/describe?device=cobble&view=touch, Touch what is missing on Cobble",
+        "/describe?device=cobble&view=touch, Turn each knob a good way",
         "/describe?device=cobble&view=pages, Give controls pages",
         "/describe?device=cobble&view=feel, Velocity curve",
         "/describe?device=cobble&view=colours, Find them by looking",
