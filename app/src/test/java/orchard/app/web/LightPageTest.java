@@ -321,7 +321,7 @@ class LightPageTest {
         choose(browser, "[name=set]", "ARM");
         browser.see(".rungs", "red");
         set(orchard, "track6.mute", 1);
-        lamp(orchard, 6, "lit");
+        lamp(orchard, 6, "lit red");
         String bright = shown(orchard, 6);
         choose(browser, "#dim", "make");
         choose(browser, "#black", "make");
