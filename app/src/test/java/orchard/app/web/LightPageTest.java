@@ -327,6 +327,7 @@ class LightPageTest {
         choose(browser, "#black", "make");
         browser.click(".darkform [type=submit]");
         browser.until(() -> orchard.keeper().rig().settings().darkness().black() != null);
+        browser.until(() -> orchard.bean(Values.class).parameters().containsKey("variables/black"));
         EngineRoom engine = orchard.bean(EngineRoom.class);
         engine.set("variables", "lamps", 0.1);
         Awaitility.await().until(() -> !shown(orchard, 6).equals(bright));
