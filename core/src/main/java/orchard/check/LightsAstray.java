@@ -2,6 +2,7 @@ package orchard.check;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import orchard.gear.Ref;
 
 /** Lights show something else than they were told: what stands on stage is not what is believed. */
 record LightsAstray() implements Finder {
@@ -27,7 +28,8 @@ record LightsAstray() implements Finder {
                 .filter(lights -> !lights.isEmpty())
                 .map(lights -> new Finding(
                         this,
-                        lights.stream()
+                        "On " + device(scene, lights.get(0)) + ", "
+                                + lights.stream()
                                         .limit(NAMED)
                                         .map(scene.names()::words)
                                         .sorted()
@@ -38,5 +40,9 @@ record LightsAstray() implements Finder {
                         "Have the device told again: press Edit beside it.",
                         new Finding.Place(Finding.Page.CONNECT, lights.get(0).device(), "")))
                 .toList();
+    }
+
+    private static String device(Scene scene, Ref.ToLight light) {
+        return scene.rig().device(light.device()).orElseThrow().name();
     }
 }

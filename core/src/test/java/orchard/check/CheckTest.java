@@ -200,6 +200,57 @@ class CheckTest {
                 .hasSize(1);
     }
 
+    /** A wire that is asked for more than it carries is named with the turn that asks it, and what to leave out. */
+    @Test
+    void aSlowWireIsNamedAndCanBeThinned() {
+        Mapping mapping = Gear.answering(Gear.mapping("m1", "k1", "turn", "volume"), "k1.text", Show.Rule.VALUE)
+                .in(List.of("layer1"));
+        Rig rig = Gear.rig(mapping)
+                .apply(Edit.add("layer", new Part.OfLayer(new Layer("layer1", "Storm", Layer.Sign.WAVES))));
+        assertThat(find(rig))
+                .extracting(finding -> finding.finder().title())
+                .doesNotContain("Wires that carry too little");
+        Device box = rig.ownDevice("box").orElseThrow();
+        Rig slow = rig.apply(Edit.change(
+                "slow",
+                new Part.OfDevice(box),
+                new Part.OfDevice(
+                        box.with(box.profile().with(box.profile().traits().withBaud(300))))));
+        assertThat(find(slow))
+                .filteredOn(finding -> finding.finder() instanceof SlowWire)
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.sentence())
+                            .startsWith("When layer Storm turns, the lights of Box are right after ");
+                    assertThat(finding.fix())
+                            .contains(new Finding.Fix(
+                                    "Let Display 1 answer no more", Finding.Remedy.THIN, "box", "k1.text"));
+                });
+    }
+
+    /** What stand-ins are known to show otherwise is a finding of its own. */
+    @Test
+    void lightsThatShowSomethingElseAreNamed() {
+        Rig rig = Gear.rig();
+        Scene scene = new Scene(
+                rig,
+                rig,
+                Set.of(),
+                Map.of(),
+                Map.of(),
+                Map.of(),
+                Map.of(),
+                Map.of(),
+                Set.of(new Ref.ToLight("box", "p1.led")));
+        assertThat(Check.of(scene))
+                .filteredOn(finding -> finding.finder() instanceof LightsAstray)
+                .extracting(Finding::sentence)
+                .containsExactly("On Box, Lamp 1 shows something else than Orchard believes.");
+        assertThat(Check.of(Scene.of(rig, rig)))
+                .filteredOn(finding -> finding.finder() instanceof LightsAstray)
+                .isEmpty();
+    }
+
     /** What is of the rig alone may be known already; either way the same is found, in the same order. */
     @Test
     void whatIsInTroubleComesFirst() {
