@@ -213,6 +213,8 @@ final class Dumps {
             boolean isReady = plan.dump().taken()
                     && parameters.length > 1
                     && plan.state().last != null
+                    && plan.begins(plan.state().last) // the dump may be described otherwise since it was heard
+                    && plan.dump().fault(plan.state().last).isEmpty()
                     && plan.isKnown()
                     && Stream.of(plan.told()).noneMatch(told -> told.doubted)
                     && Stream.of(parameters).allMatch(plan::tells)

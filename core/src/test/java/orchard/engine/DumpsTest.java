@@ -515,6 +515,47 @@ class DumpsTest {
         assertThat(wired.all()).isEqualTo(wired.really());
     }
 
+    /** A dump that is described as longer since it was heard is not told with the bytes of the old one: the preset goes out value by value. */
+    @Test
+    void aDumpThatIsDescribedOtherwiseSinceItWasHeardIsNotTold() {
+        Wired wired = new Wired(12, true);
+        wired.synth.edit(wired.synth.rig.apply(Edit.add(
+                "add",
+                new Part.OfPreset(new Preset(
+                        "preset9",
+                        "deep",
+                        "Deep one",
+                        "",
+                        "",
+                        Marks.NONE,
+                        List.of(new Preset.Setting("v0", 100), new Preset.Setting("v5", 3)))))));
+        Device before = wired.synth.rig.ownDevice("deep").orElseThrow();
+        Traits traits = before.profile().traits();
+        List<Dump> longer = traits.dumps().stream()
+                .map(dump -> dump.taken()
+                        ? new Dump(
+                                dump.name(),
+                                dump.head(),
+                                dump.length() + 40,
+                                dump.ask(),
+                                dump.places(),
+                                null,
+                                dump.after(),
+                                dump.waitMillis(),
+                                true)
+                        : dump)
+                .toList();
+        wired.synth.edit(wired.synth.rig.apply(Edit.change(
+                "longer",
+                new Part.OfDevice(before),
+                new Part.OfDevice(before.with(before.profile().with(traits.withDumps(longer)))))));
+        wired.recall("preset9");
+        wired.carry();
+        int[] now = wired.instrument.patches[wired.instrument.patch];
+        assertThat(wired.instrument.dumpsTaken).isZero();
+        assertThat(List.of(now[0], now[5])).containsExactly(100, 3);
+    }
+
     /** Patches from both sides, values from both sides, edits, cables, answers that get lost, come broken, come late: in the end both sides agree. */
     @Test
     void whateverHappensBothSidesAgreeOnceItIsQuiet() {

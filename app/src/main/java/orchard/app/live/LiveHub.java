@@ -9,14 +9,12 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.LongAdder;
-import java.util.stream.Stream;
 import orchard.app.Daemon;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
@@ -182,7 +180,7 @@ public final class LiveHub {
         huesNews = false;
         queue.drainTo(traces);
         Set<String> unheardFrom = new LinkedHashSet<>();
-        Map<String, Object> brief = null;
+        Ref.ToParameter brief = null;
         for (Trace trace : traces) {
             log.take(trace);
             learn.take(trace);
@@ -206,7 +204,8 @@ public final class LiveHub {
             performance.take(trace);
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
-            brief = brief(trace).orElse(brief);
+            Ref.ToParameter set = setByHand(trace);
+            brief = set == null ? brief : set;
             for (Outcome outcome : trace.outcomes()) {
                 collect(outcome, trace, parameters, groups, mappings, lights);
                 fine(outcome, trace.rig());
@@ -232,9 +231,7 @@ public final class LiveHub {
             all.put("hits", hits);
             socket.tellLive(all, few);
         }
-        if (brief != null) {
-            socket.tellPage("perform", brief);
-        }
+        tellBrief(brief);
         if (namesNews) {
             surfaces.renamed();
         }
@@ -263,21 +260,27 @@ public final class LiveHub {
         }
     }
 
+    /** What a hand set last in a turn, or null. */
+    private static Ref.ToParameter setByHand(Trace trace) {
+        boolean byHand = false;
+        Ref.ToParameter last = null;
+        for (Outcome outcome : trace.outcomes()) {
+            byHand |= outcome instanceof ControlMoved moved && moved.byHand();
+            if (outcome instanceof ParameterSet set) {
+                last = set.parameter();
+            } else if (outcome instanceof VariableSet set) {
+                last = set.parameter();
+            }
+        }
+        return byHand ? last : null;
+    }
+
     /** What a hand changed just now, in words. */
-    private Optional<Map<String, Object>> brief(Trace trace) {
-        boolean byHand =
-                trace.outcomes().stream().anyMatch(outcome -> outcome instanceof ControlMoved moved && moved.byHand());
-        return trace.outcomes().stream()
-                .filter(outcome -> byHand)
-                .flatMap(outcome -> outcome instanceof ParameterSet set
-                        ? Stream.of(set.parameter())
-                        : outcome instanceof VariableSet set ? Stream.of(set.parameter()) : Stream.empty())
-                .filter(parameter -> values.parameters().containsKey(parameter.key()))
-                .reduce((first, last) -> last)
-                .map(parameter -> Map.of(
-                        "type", "brief",
-                        "name", names.words(parameter),
-                        "text", values.parameters().get(parameter.key()).text()));
+    private void tellBrief(Ref.ToParameter parameter) {
+        Values.OfParameter now = parameter == null ? null : values.parameters().get(parameter.key());
+        if (now != null) {
+            socket.tellPage("perform", Map.of("type", "brief", "name", names.words(parameter), "text", now.text()));
+        }
     }
 
     private void chord(ParameterTold told, Rig rig) {

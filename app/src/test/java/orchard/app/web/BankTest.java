@@ -112,7 +112,7 @@ class BankTest {
     }
 
     private static Edit.Change added(
-            String id, String device, String control, String dimension, Action action, List<Show.Answer> answers) {
+            String id, String device, String control, String dimension, Action does, List<Show.Answer> answers) {
         return new Edit.Change(
                 null,
                 new Part.OfMapping(new Mapping(
@@ -120,7 +120,7 @@ class BankTest {
                         new When(List.of(new Ref.ToControl(device, control, dimension))),
                         new Always(),
                         Shape.WHOLE,
-                        new Actions(List.of(action)),
+                        new Actions(List.of(does)),
                         new Show(answers))));
     }
 
