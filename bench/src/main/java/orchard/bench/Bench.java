@@ -16,6 +16,7 @@ public final class Bench {
     public static void main(String[] arguments) throws RunnerException, IOException {
         OscRelay.main(arguments);
         EditBench.main(arguments);
+        MovedBench.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
                         .include(LayerBench.class.getSimpleName())

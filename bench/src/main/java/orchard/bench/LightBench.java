@@ -66,14 +66,8 @@ public class LightBench {
     /** Makes the rigs and what is told. */
     @Setup
     public void prepare() {
-        Rig plain = Rigs.of(lights);
-        Rig rig = plain.apply(Edit.add("lamps", new Part.OfDevice(lamps(lights))));
-        for (Mapping mapping : plain.mappings()) {
-            rig = rig.apply(Edit.change(
-                    "lights", new Part.OfMapping(mapping), new Part.OfMapping(mapping.with(show(mapping)))));
-        }
-        lit = begun(rig);
-        bare = begun(plain);
+        lit = begun(lit(lights));
+        bare = begun(Rigs.of(lights));
         for (int i = 0; i < told.length; i++) {
             told[i] = OscMessage.of("/desk/" + i % Math.min(lights, told.length), i / 10 % 2 == 0 ? 95f : 10f);
         }
@@ -83,6 +77,17 @@ public class LightBench {
         if (shown < told.length) {
             throw new IllegalStateException("only " + shown + " lights were shown");
         }
+    }
+
+    /** As many mappings, each with a light of three rules. */
+    static Rig lit(int lights) {
+        Rig plain = Rigs.of(lights);
+        Rig rig = plain.apply(Edit.add("lamps", new Part.OfDevice(lamps(lights))));
+        for (Mapping mapping : plain.mappings()) {
+            rig = rig.apply(Edit.change(
+                    "lights", new Part.OfMapping(mapping), new Part.OfMapping(mapping.with(show(mapping)))));
+        }
+        return rig;
     }
 
     private static Show show(Mapping mapping) {

@@ -14,6 +14,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -59,7 +60,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 
 /**
  * A hundred parameters that are moved thirty times a second, shown on lights of Sluice and Cobble, each on a wire of 31,250 baud, and on a layout: how full the wires
- * are, whether all last values are shown, and how long a hand's move takes through the engine, beside the same hand while nothing is moved. Not a test:
+ * are, whether all last values are shown, and how long a hand's move takes through the engine, beside the same hand while nothing is moved, and while as many packets
+ * keep this machine busy without being Orchard's. Not a test:
  * {@code ./orchard bench} runs it.
  */
 @Tag("bench")
@@ -75,34 +77,42 @@ class ModulationBench {
     void aHundredAreMoved(TestOrchard orchard) throws IOException {
         Awaitility.await().until(() -> orchard.bean(PortRoom.class).present().containsAll(List.of("sluice", "cobble")));
         try (OscPeer software = new OscPeer();
-                OscPeer hand = new OscPeer()) {
+                OscPeer hand = new OscPeer();
+                OscPeer elsewhere = new OscPeer()) {
             List<Ref.ToLight> lights = rig(orchard, software.port());
             Map<String, Object> figures = new LinkedHashMap<>();
             hand(orchard, hand, software); // warm
             AtomicBoolean isMoving = new AtomicBoolean();
+            AtomicInteger port = new AtomicInteger();
             ScheduledExecutorService moving = Executors.newSingleThreadScheduledExecutor();
             int[] beat = {0};
             moving.scheduleAtFixedRate(
                     () -> {
                         beat[0]++;
                         for (int i = 1; i <= MOVED && isMoving.get(); i++) {
-                            software.say(orchard.oscPort(), "/mods/" + i, (float) ((beat[0] * 7 + i * 13) % 101));
+                            software.say(port.get(), "/mods/" + i, (float) ((beat[0] * 7 + i * 13) % 101));
                         }
                     },
                     0,
                     33,
                     TimeUnit.MILLISECONDS);
             List<double[]> still = new ArrayList<>();
+            List<double[]> beside = new ArrayList<>();
             List<double[]> all = new ArrayList<>();
             for (int round = 0; round < ROUNDS; round++) {
                 isMoving.set(false);
                 LockSupport.parkNanos(500_000_000L);
                 still.add(hand(orchard, hand, software));
+                port.set(elsewhere.port());
                 isMoving.set(true);
+                LockSupport.parkNanos(1_500_000_000L);
+                beside.add(hand(orchard, hand, software));
+                port.set(orchard.oscPort());
                 LockSupport.parkNanos(1_500_000_000L);
                 all.add(hand(orchard, hand, software));
             }
             double[] quiet = median(still);
+            double[] machine = median(beside);
             double[] moved = median(all);
             int sluice = load(orchard, "sluice");
             int cobble = load(orchard, "cobble");
@@ -115,8 +125,10 @@ class ModulationBench {
                     .atMost(Duration.ofSeconds(3))
                     .untilAsserted(() -> assertThat(wrong(orchard, lights)).isEmpty());
             figures.put("a hand's move through the engine, nothing else moved, p50 and p99 in ms", quiet);
+            figures.put("the same while as many packets go to somebody else on this machine", machine);
             figures.put("the same while 100 are moved", moved);
-            figures.put("p99 beside that", moved[1] / quiet[1]);
+            figures.put("p99 beside nothing moved", moved[1] / quiet[1]);
+            figures.put("p99 beside packets to somebody else", moved[1] / machine[1]);
             figures.put("most of a second on Sluice's wire in %", sluice);
             figures.put("most of a second on Cobble's wire in %", cobble);
             figures.put("lights that end elsewhere", wrong(orchard, lights).size());
