@@ -204,6 +204,11 @@ public final class Values {
 
     /** Takes a trace; gives the keys of the controls that stand elsewhere now. */
     List<String> take(Trace trace) {
+        if (trace.event() instanceof Event.Replanned) {
+            pages.keySet()
+                    .removeIf(owner -> !owner.device().isEmpty()
+                            && trace.rig().device(owner.device()).isEmpty());
+        }
         List<String> moves = new ArrayList<>(1);
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof LightShown shown) {
