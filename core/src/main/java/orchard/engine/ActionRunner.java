@@ -118,6 +118,7 @@ final class ActionRunner {
 
     private void begin(Press press, double position) {
         press.strength = Position.cut(position);
+        cycle.acted = true;
         note(press, Considered.Verdict.ACTED, position, "");
         perform(press, press.branch.press(), 0);
     }
@@ -128,6 +129,7 @@ final class ActionRunner {
             passOver(press, position, "heard, but more than " + MOST_QUEUED + " presses of it are waiting already");
             return;
         }
+        cycle.acted = true;
         note(press, Considered.Verdict.ACTED, position, "heard, and comes after what it began before");
         long ends = cycle.now;
         for (Timers.Timer timer : pauses) {
@@ -151,6 +153,7 @@ final class ActionRunner {
 
     /** An endless control was turned by some steps. */
     void turned(Press press, int steps) {
+        cycle.acted = true;
         note(press, Considered.Verdict.ACTED, Double.NaN, "");
         for (ActionPlan plan : press.branch.press()) {
             if (steps > 0 || plan.action().hasDirection()) {

@@ -45,6 +45,7 @@ final class Cells {
     /** What lights answer that follow something without any mapping. */
     private final State.OfMapping always = new State.OfMapping("");
 
+    private final Map<String, Routes.OfRoute> routes = new HashMap<>();
     private final State.LastChanged changed = new State.LastChanged();
     private final State.OfSelector songs = new State.OfSelector();
 
@@ -89,6 +90,10 @@ final class Cells {
 
     State.OfMapping mapping(String id) {
         return mappings.computeIfAbsent(id, State.OfMapping::new);
+    }
+
+    Routes.OfRoute route(String id) {
+        return routes.computeIfAbsent(id, Routes.OfRoute::new);
     }
 
     State.OfLayer layer(String id) {

@@ -326,7 +326,17 @@ public final class Compiler {
                                 entry.getKey(), entry.getValue().toArray(Nothing.LIGHTS)))
                         .toList(),
                 dark,
-                cells.changed());
+                cells.changed(),
+                routes());
+    }
+
+    /** The routes between devices that are there and speak MIDI. */
+    private List<Plan.RoutePlan> routes() {
+        return rig.routes().stream()
+                .filter(route -> devices.containsKey(route.from()) && devices.containsKey(route.to()))
+                .map(route -> new Plan.RoutePlan(
+                        cells.route(route.id()), route, cells.device(route.from()), cells.device(route.to())))
+                .toList();
     }
 
     /** A light is looked at again when something changes: an address, with the focus it goes through, or another source. */

@@ -31,6 +31,8 @@ final class Cycle {
     State.OfDevice from;
     /** How hard the key was struck that is heard right now, 0..1; NaN for none. */
     double struck;
+    /** Whether a mapping acted on what is heard right now. */
+    boolean acted;
     /** Whether a panic, or the end of a cable, overtook the event: where things stand is taken, but nothing acts. */
     boolean overtaken;
 

@@ -77,6 +77,7 @@ public final class Engine {
     private final Attendance attendance;
     private final Stops stops;
     private final Exchange exchange;
+    private final Routes routes;
     private final Consumer<Trace> traces;
     private final Event.Visitor dispatch = new Dispatch();
     private volatile Plan plan;
@@ -109,6 +110,7 @@ public final class Engine {
         this.controls = new Controls(state, cycle, mappings, lights, layers);
         this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments, dumps);
         this.stops = new Stops(state, cycle, targets, payments, attendance, layers, ramps);
+        this.routes = new Routes(state, cycle, payments);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
         this.triggers = new Triggers(state, cycle, mappings, tempo);
@@ -431,6 +433,7 @@ public final class Engine {
 
         @Override
         public void replanned(Event.Replanned event) {
+            routes.replan(plan, event.plan());
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
             state.tempo = event.plan().tempo();
             darkened(event.plan());
@@ -465,7 +468,12 @@ public final class Engine {
 
         @Override
         public void presence(Event.Presence event) {
-            device(event.device()).ifPresent(device -> attendance.presence(device, event.present()));
+            device(event.device()).ifPresent(device -> {
+                if (!event.present()) {
+                    routes.gone(plan, device.state());
+                }
+                attendance.presence(device, event.present());
+            });
         }
 
         @Override
@@ -490,6 +498,11 @@ public final class Engine {
 
         @Override
         public void panic(Event.Panic event) {
+            routes.letGo(
+                    plan,
+                    route -> event.device().isEmpty()
+                            || route.from().id.equals(event.device())
+                            || route.to().id.equals(event.device()));
             stops.panic(plan, event.device());
         }
 
@@ -546,18 +559,27 @@ public final class Engine {
             cycle.note(new Filtered("The input of " + device.device().name() + " " + refusal.get()));
             return;
         }
+        cycle.acted = false;
+        boolean isOfMemory = take(device, message);
+        if (!isOfMemory && message instanceof MidiMessage midi) {
+            routes.pass(device, midi, cycle.acted);
+        }
+    }
+
+    /** What a device said does what it does here; true if it was about the device's own memory. */
+    private boolean take(DevicePlan device, Message message) {
         heldNotes.heard(device.state(), message);
         if (device.memory() != null
                 && message instanceof MidiMessage.SysEx sysEx
                 && device.memory().speaks(sysEx)) {
             cycle.note(new OfMemory());
-            return;
+            return true;
         }
         if (device.clock() != null
                 && message instanceof MidiMessage.SystemMessage system
                 && system.status() == MidiMessage.SystemMessage.CLOCK) {
             ticks.tick(device.state(), device.clock());
-            return;
+            return false;
         }
         if (message instanceof MidiMessage.SystemMessage system && system.status() == MidiMessage.SystemMessage.START) {
             ticks.start(device.state());
@@ -584,6 +606,7 @@ public final class Engine {
                 attendance.ownLanguage(device);
             }
         }
+        return false;
     }
 
     private boolean hearJoined(DevicePlan device, MidiMessage joined) {
@@ -702,7 +725,10 @@ public final class Engine {
 
     /** Lets go of everything that is held; to be called last. */
     public void letGo() {
-        passed(0, stops::letGo);
+        passed(0, () -> {
+            routes.letGo(plan, route -> true);
+            stops.letGo();
+        });
     }
 
     private void end(Event event) {

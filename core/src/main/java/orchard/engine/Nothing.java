@@ -13,6 +13,7 @@ import orchard.engine.Plan.Target;
 final class Nothing {
 
     static final State.OfControl[] CONTROLS = {};
+    static final Plan.RoutePlan[] ROUTES = {};
     static final State.OfParameter[] PARAMETERS = {};
     static final State.OfLight[] LIGHTS = {};
     static final MappingPlan[] MAPPINGS = {};

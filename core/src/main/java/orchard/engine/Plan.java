@@ -35,6 +35,7 @@ import orchard.light.LightKind;
 import orchard.mapping.Gesture;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.mapping.Show;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -72,6 +73,7 @@ public final class Plan {
     private final Watch[] timed;
     private final State.OfAddress tempo;
     private final State.LastChanged changed;
+    private final List<RoutePlan> routes;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -161,7 +163,16 @@ public final class Plan {
             List<Ruled> ruled,
             List<Showing> showing,
             Dark dark,
-            State.LastChanged changed) {}
+            State.LastChanged changed,
+            List<RoutePlan> routes) {}
+
+    /** A route whose devices are there. */
+    record RoutePlan(Routes.OfRoute state, Route route, State.OfDevice from, State.OfDevice to) {
+        /** Whether another plan has the same. */
+        boolean goesOnAs(RoutePlan other) {
+            return state == other.state && route.equals(other.route);
+        }
+    }
 
     /** What makes lamps darker; either may be null. */
     record Dark(State.OfAddress dim, State.OfAddress black) {}
@@ -186,6 +197,7 @@ public final class Plan {
         this.showing = wiring.showing();
         this.dark = wiring.dark();
         this.changed = wiring.changed();
+        this.routes = wiring.routes();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
         this.tempo = wiring.tempo();
@@ -255,6 +267,11 @@ public final class Plan {
     /** What makes lamps darker. */
     Dark dark() {
         return dark;
+    }
+
+    /** What is passed on from device to device. */
+    List<RoutePlan> routes() {
+        return routes;
     }
 
     /** Remembers which parameter was set last. */
@@ -349,6 +366,14 @@ public final class Plan {
             });
             before.answering.forEach(of -> of.address().lights = Nothing.LIGHTS);
             before.showing.forEach(of -> of.source().lights = Nothing.LIGHTS);
+        }
+        if (before != null) {
+            before.routes.forEach(route -> route.from().routes = Nothing.ROUTES);
+        }
+        for (RoutePlan route : routes) {
+            State.OfDevice from = route.from();
+            from.routes =
+                    Stream.concat(Stream.of(from.routes), Stream.of(route)).toArray(RoutePlan[]::new);
         }
         List<SelectorPlan> moved = new ArrayList<>();
         for (DevicePlan device : devices.values()) {

@@ -253,6 +253,15 @@ final class State {
         /** When the last ticks of its clock came, going round, and how many came without a gap. */
         final long[] ticks = new long[Ticks.TICKS + 1];
 
+        /** By which routes it is passed on what it says, in the plan in force. */
+        Plan.RoutePlan[] routes = Nothing.ROUTES;
+
+        /** The numbers it chose last on channels 1 and 16 (coarse, fine), and the channels on which it says one note each, a bit each; which of them belong to channel 16. */
+        final int[] rpn = {127, 127, 127, 127};
+
+        int members;
+        int upper;
+
         /** How many ticks of a beat passed. */
         int ofBeat;
 

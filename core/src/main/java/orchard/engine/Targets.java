@@ -81,6 +81,7 @@ final class Targets {
                 : asks ? Takeovers.position(target, position) : position;
         double shaped = target.shape().forward(meant, memory.stages, 0, cycle.now, values);
         if (asks && !Takeovers.takes(target, shaped)) {
+            cycle.acted = true; // it is this one's, though it waits
             if (cycle.traced()) {
                 note(
                         mapping,
@@ -126,6 +127,7 @@ final class Targets {
                     isThere ? "" : "heard, but " + name(parameter.device) + " is not there");
         }
         if (isThere) {
+            cycle.acted = true;
             parameters.set(parameter, of.position(of.standard()));
         }
         Takeovers.strayed(target);
@@ -152,9 +154,11 @@ final class Targets {
             why = !cycle.traced() ? "" : "heard, but " + name(parameter.device) + " is not there";
             Takeovers.strayed(target); // it will stand elsewhere when the device is back
         } else if (parameters.set(parameter, shaped)) {
+            cycle.acted = true;
             verdict = Considered.Verdict.ACTED;
             Takeovers.left(target);
         } else {
+            cycle.acted = true;
             why = !cycle.traced() ? "" : "already at " + Parameters.text(parameter);
             Takeovers.left(target);
         }

@@ -28,6 +28,7 @@ public sealed interface Outcome
                 OfMemory,
                 PageOpened,
                 ParameterForgotten,
+                PassedOn,
                 ParameterSet,
                 ParameterTold,
                 PresenceChanged,

@@ -6,6 +6,7 @@ import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 
 /** One thing in a rig that is created, changed and deleted as a whole. Ids are unique over all kinds. */
 public sealed interface Part {
@@ -30,6 +31,8 @@ public sealed interface Part {
         R layout(Layout layout);
 
         R preset(Preset preset);
+
+        R route(Route route);
 
         R settings(Settings settings);
 
@@ -114,6 +117,19 @@ public sealed interface Part {
         @Override
         public String id() {
             return preset.id();
+        }
+    }
+
+    /** A route. */
+    record OfRoute(Route route) implements Part {
+        @Override
+        public <R> R accept(Visitor<R> visitor) {
+            return visitor.route(route());
+        }
+
+        @Override
+        public String id() {
+            return route.id();
         }
     }
 

@@ -15,6 +15,7 @@ import orchard.layout.Element;
 import orchard.layout.Layout;
 import orchard.layout.Strips;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.mistake.Mistake;
 
 /**
@@ -170,6 +171,11 @@ record PartCheck(String part) implements Part.Visitor<Void> {
             }
         });
         return null;
+    }
+
+    @Override
+    public Void route(Route route) {
+        return null; // its own constructor says what cannot be; devices that are gone are findings
     }
 
     @Override

@@ -18,6 +18,7 @@ import orchard.gear.Preset;
 import orchard.gear.Selector;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.signal.NoteName;
 
 /**
@@ -119,6 +120,11 @@ public final class Rig implements Directory {
     /** The touch layouts. */
     public List<Layout> layouts() {
         return each(Part.OfLayout.class).map(Part.OfLayout::layout).toList();
+    }
+
+    /** What is passed on from device to device. */
+    public List<Route> routes() {
+        return each(Part.OfRoute.class).map(Part.OfRoute::route).toList();
     }
 
     /** The set list, in its order. */

@@ -1,0 +1,326 @@
+package orchard.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import orchard.Gear;
+import orchard.gear.Device;
+import orchard.gear.Profile;
+import orchard.gear.Seat;
+import orchard.gear.Wire;
+import orchard.mapping.Mapping;
+import orchard.mapping.Route;
+import orchard.mapping.Route.Kind;
+import orchard.rig.Edit;
+import orchard.rig.Part;
+import orchard.rig.Rig;
+import orchard.signal.MidiMessage;
+import org.junit.jupiter.api.Test;
+
+/** What is passed on from device to device: nothing hangs, nothing is ended twice, nothing crosses over, whatever is changed in between. */
+class RoutesTest {
+
+    private static final int STREAMS = Integer.getInteger("routes.streams", 3_000);
+
+    private Rig rig;
+    private Bench bench;
+
+    private static Device plain(String id) {
+        return new Device(id, id, "", new Seat(Wire.MIDI, id, id), Profile.BLANK);
+    }
+
+    private void open(Route... routes) {
+        List<Part> parts = new ArrayList<>(List.of(
+                new Part.OfDevice(plain("keys")),
+                new Part.OfDevice(plain("deep")),
+                new Part.OfDevice(plain("harp")),
+                new Part.OfDevice(Gear.box()),
+                new Part.OfDevice(Gear.desk())));
+        for (Route route : routes) {
+            parts.add(new Part.OfRoute(route));
+        }
+        rig = Rig.of(parts);
+        bench = new Bench(rig);
+        List.of("keys", "deep", "harp", "box", "desk").forEach(bench::present);
+        bench.sent.clear();
+    }
+
+    private void say(MidiMessage message) {
+        bench.arrive("keys", message);
+    }
+
+    private List<String> to(String device) {
+        List<String> words = bench.words(device);
+        bench.sent.removeIf(sent -> sent.device().equals(device));
+        return words;
+    }
+
+    private static Route keys(String to, int lowest, int highest, int channel, int transpose) {
+        return new Route(
+                "r-" + to + lowest,
+                "keys",
+                to,
+                Set.of(Kind.values()),
+                List.of(),
+                lowest,
+                highest,
+                channel,
+                transpose,
+                false);
+    }
+
+    private static MidiMessage on(int channel, int note) {
+        return new MidiMessage.NoteOn(channel, note, 100);
+    }
+
+    private static MidiMessage off(int channel, int note) {
+        return new MidiMessage.NoteOff(channel, note, 64);
+    }
+
+    @Test
+    void keysAreSplitAndStackedAndEachNoteEndsWhereItBegan() {
+        open(keys("deep", 0, 59, 0, 12), keys("harp", 48, 127, 3, 0));
+        say(on(1, 40));
+        say(on(1, 50));
+        say(on(1, 70));
+        assertThat(to("deep")).containsExactly(on(1, 52).words(), on(1, 62).words());
+        assertThat(to("harp")).containsExactly(on(3, 50).words(), on(3, 70).words());
+        change(keys("deep", 0, 30, 0, 0), "r-deep0");
+        assertThat(to("deep"))
+                .as("the route was changed in the middle of a chord")
+                .containsExactlyInAnyOrder(off(1, 52).words(), off(1, 62).words());
+        say(off(1, 50));
+        assertThat(to("deep")).isEmpty();
+        assertThat(to("harp")).containsExactly(off(3, 50).words());
+    }
+
+    private void change(Route route, String id) {
+        Route before = rig.routes().stream()
+                .filter(one -> one.id().equals(id))
+                .findFirst()
+                .orElseThrow();
+        rig = rig.apply(Edit.change("change", new Part.OfRoute(before), new Part.OfRoute(with(route, id))));
+        bench.edit(rig);
+    }
+
+    private static Route with(Route route, String id) {
+        return new Route(
+                id,
+                route.from(),
+                route.to(),
+                route.kinds(),
+                route.channels(),
+                route.lowest(),
+                route.highest(),
+                route.channel(),
+                route.transpose(),
+                route.mapped());
+    }
+
+    @Test
+    void pedalsAndBendsAreLetGoWithTheirRoute() {
+        open(keys("deep", 0, 127, 0, 0));
+        say(new MidiMessage.ControlChange(1, 64, 127));
+        say(new MidiMessage.PitchBend(1, 12_000));
+        say(on(1, 60));
+        say(off(1, 60));
+        to("deep");
+        rig = rig.apply(Edit.remove("gone", new Part.OfRoute(rig.routes().get(0))));
+        bench.edit(rig);
+        assertThat(to("deep"))
+                .containsExactly(
+                        new MidiMessage.ControlChange(1, 64, 0).words(), new MidiMessage.PitchBend(1, 8192).words());
+    }
+
+    @Test
+    void whatAMappingTookIsNotPassedOnUnlessItIsWanted() {
+        Route plain = Route.all("r", "box", "deep");
+        open(plain);
+        Mapping knob = Gear.mapping("m1", "k1", "turn", "volume");
+        rig = rig.apply(Edit.add("map", new Part.OfMapping(knob)));
+        bench.edit(rig);
+        bench.sent.clear();
+        bench.arrive("box", new MidiMessage.ControlChange(1, 21, 60));
+        bench.arrive("box", new MidiMessage.ControlChange(1, 22, 61));
+        assertThat(to("deep")).containsExactly(new MidiMessage.ControlChange(1, 22, 61).words());
+        Route both = new Route("r", "box", "deep", plain.kinds(), List.of(), 0, 127, 0, 0, true);
+        rig = rig.apply(Edit.change("both", new Part.OfRoute(plain), new Part.OfRoute(both)));
+        bench.edit(rig);
+        bench.arrive("box", new MidiMessage.ControlChange(1, 21, 70));
+        assertThat(to("deep")).containsExactly(new MidiMessage.ControlChange(1, 21, 70).words());
+    }
+
+    /** MIDI Polyphonic Expression: a channel a note, announced by RPN 6; what is said on it goes where its note goes, and before that to all. */
+    @Test
+    void whatIsSaidOfOneNoteStaysWithIt() {
+        open(keys("deep", 0, 59, 0, 0), keys("harp", 60, 127, 0, 0));
+        say(new MidiMessage.ControlChange(1, 101, 0));
+        say(new MidiMessage.ControlChange(1, 100, 6));
+        say(new MidiMessage.ControlChange(1, 6, 15));
+        to("deep");
+        to("harp");
+        say(on(2, 40));
+        say(on(3, 72));
+        say(new MidiMessage.PitchBend(2, 9000));
+        say(new MidiMessage.ChannelPressure(3, 50));
+        say(new MidiMessage.ControlChange(3, 74, 20));
+        say(new MidiMessage.ControlChange(1, 64, 127));
+        assertThat(to("deep"))
+                .containsExactly(
+                        on(2, 40).words(),
+                        new MidiMessage.PitchBend(2, 9000).words(),
+                        new MidiMessage.ControlChange(1, 64, 127).words());
+        assertThat(to("harp"))
+                .containsExactly(
+                        on(3, 72).words(),
+                        new MidiMessage.ChannelPressure(3, 50).words(),
+                        new MidiMessage.ControlChange(3, 74, 20).words(),
+                        new MidiMessage.ControlChange(1, 64, 127).words());
+    }
+
+    @Test
+    void twoDevicesThatPassEverythingToEachOtherDoNotGoRoundWithoutEnd() {
+        open(Route.all("there", "keys", "deep"), Route.all("back", "deep", "keys"));
+        say(new MidiMessage.ControlChange(1, 20, 60));
+        for (int round = 0; round < 2_000 && !bench.sent.isEmpty(); round++) {
+            List<Bench.Sent> sent = List.copyOf(bench.sent);
+            bench.sent.clear();
+            sent.forEach(one -> bench.arrive(one.device(), one.message())); // each sends back what it hears
+        }
+        assertThat(bench.sent).as("it was cut").isEmpty();
+    }
+
+    /** An instrument that counts what it is told. */
+    private static final class Counting {
+        final Map<String, Boolean> sounding = new HashMap<>();
+        final List<String> wrong = new ArrayList<>();
+
+        void hears(MidiMessage message) {
+            if (message instanceof MidiMessage.NoteOn on && on.velocity() > 0) {
+                if (Boolean.TRUE.equals(sounding.put(on.channel() + "/" + on.note(), true))) {
+                    wrong.add(on.words() + " while it sounds");
+                }
+            } else if (message instanceof MidiMessage.NoteOff off) {
+                if (!Boolean.TRUE.equals(sounding.put(off.channel() + "/" + off.note(), false))) {
+                    wrong.add(off.words() + " while it is silent");
+                }
+            }
+        }
+    }
+
+    /** Streams of notes through routes that are made, changed and taken away, cables that are pulled and panics: every note ends exactly once, on the way it began. */
+    @Test
+    void everyNoteEndsOnceWhateverBecomesOfItsRoute() {
+        for (int seed = 0; seed < STREAMS; seed++) {
+            Random random = new Random(seed);
+            open(some("r0", random), some("r1", random), some("r2", random));
+            Map<String, Counting> heard = Map.of("deep", new Counting(), "harp", new Counting());
+            Set<Integer> down = new HashSet<>();
+            Set<String> there = new HashSet<>(Set.of("keys", "deep", "harp"));
+            for (int step = 0; step < 60; step++) {
+                int key = (1 + random.nextInt(3)) << 7 | 40 + random.nextInt(24);
+                switch (random.nextInt(12)) {
+                    case 0 -> edit(random);
+                    case 1 -> {
+                        String device = new String[] {"keys", "deep", "harp"}[random.nextInt(3)];
+                        if (there.remove(device)) {
+                            bench.gone(device);
+                            collect(heard);
+                            if (!device.equals("keys")) {
+                                heard.get(device).sounding.clear(); // without power nothing sounds
+                            } else {
+                                down.clear();
+                            }
+                        } else {
+                            there.add(device);
+                            bench.present(device);
+                        }
+                    }
+                    case 2 -> {
+                        if (random.nextInt(4) == 0) {
+                            bench.engine.handle(new Event.Panic(bench.nanos, ""));
+                        }
+                    }
+                    case 3, 4, 5 -> {
+                        if (there.contains("keys") && down.remove(key)) {
+                            say(off(key >> 7, key & 127));
+                        }
+                    }
+                    default -> {
+                        if (there.contains("keys")) {
+                            down.add(key);
+                            say(on(key >> 7, key & 127));
+                        }
+                    }
+                }
+                collect(heard);
+                bench.pass(random.nextInt(20));
+            }
+            if (there.contains("keys")) {
+                down.forEach(key -> say(off(key >> 7, key & 127)));
+            } else {
+                bench.present("keys");
+            }
+            bench.pass(1_000);
+            collect(heard);
+            int stream = seed;
+            heard.forEach((device, instrument) -> {
+                assertThat(instrument.wrong).as("stream %d, %s", stream, device).isEmpty();
+                assertThat(instrument.sounding.values())
+                        .as("stream %d: something hangs on %s", stream, device)
+                        .doesNotContain(true);
+            });
+        }
+    }
+
+    private void collect(Map<String, Counting> heard) {
+        for (Bench.Sent sent : bench.sent) {
+            if (heard.containsKey(sent.device()) && sent.message() instanceof MidiMessage message) {
+                heard.get(sent.device()).hears(message);
+            }
+        }
+        bench.sent.clear();
+    }
+
+    private void edit(Random random) {
+        List<Route> routes = rig.routes();
+        if (!routes.isEmpty() && random.nextBoolean()) {
+            Route before = routes.get(random.nextInt(routes.size()));
+            rig = random.nextBoolean()
+                    ? rig.apply(Edit.remove("gone", new Part.OfRoute(before)))
+                    : rig.apply(Edit.change(
+                            "other", new Part.OfRoute(before), new Part.OfRoute(some(before.id(), random))));
+        } else {
+            rig = rig.apply(Edit.add("new", new Part.OfRoute(some(rig.freeId("r"), random))));
+        }
+        bench.edit(rig);
+    }
+
+    private static Route some(String id, Random random) {
+        Set<Kind> kinds = EnumSet.of(Kind.NOTES);
+        for (Kind kind : Kind.values()) {
+            if (random.nextBoolean()) {
+                kinds.add(kind);
+            }
+        }
+        int lowest = 36 + random.nextInt(20);
+        return new Route(
+                id,
+                "keys",
+                random.nextBoolean() ? "deep" : "harp",
+                kinds,
+                random.nextBoolean() ? List.of() : List.of(1 + random.nextInt(3)),
+                lowest,
+                lowest + random.nextInt(40),
+                random.nextInt(3),
+                random.nextInt(25) - 12,
+                random.nextBoolean());
+    }
+}
