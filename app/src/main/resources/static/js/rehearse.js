@@ -12,6 +12,10 @@ export function mount(main) {
   page = main;
   main.querySelectorAll(".knob").forEach(mountKnob);
   main.querySelectorAll(".pad").forEach(mountPad);
+  main.querySelectorAll(".clavis").forEach(mountKey);
+  main
+    .querySelector("[data-zone]")
+    ?.addEventListener("change", (event) => play("fathom", "mode", "set", Number(event.target.value)));
   main.querySelectorAll(".keycap[data-part]").forEach((key) =>
     hold(
       key,
@@ -122,6 +126,28 @@ function mountPad(pad) {
   });
 }
 
+/** A key is struck the harder the lower on it one does; a finger that stays bends across, and presses and slides down and up. */
+function mountKey(key) {
+  const part = key.dataset.part;
+  const box = () => key.getBoundingClientRect();
+  const down = (event) => (event.clientY === undefined ? 0.7 : clamp((event.clientY - box().top) / key.clientHeight, 0.1, 1));
+  let from;
+  hold(
+    key,
+    (event) => {
+      from = event.clientX;
+      play("fathom", part, "hit", down(event));
+    },
+    () => play("fathom", part, "release", 0.5)
+  );
+  key.addEventListener("pointermove", (event) => {
+    if (!key.classList.contains("down")) return;
+    play("fathom", part, "bend", clamp((event.clientX - from) / (4 * key.clientWidth), -1, 1));
+    play("fathom", part, "press", down(event));
+    play("fathom", part, "slide", 1 - down(event));
+  });
+}
+
 function mountTilt(area) {
   const tilt = { x: 0, y: 0 };
   const go = (x, y) => {
@@ -153,6 +179,7 @@ export function panel({ standin: id, readings }) {
     if (element?.dataset.textonly !== undefined) element.textContent = text;
     else if (element?.classList.contains("knob")) showKnob(element, value, text);
     else if (element?.classList.contains("pad")) showPad(element, value, text);
+    else if (element?.classList.contains("clavis")) element.classList.toggle("sounds", value > 0);
     else if (element?.type === "range" && !element.dataset.held)
       element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
     if (id === "peat" && part === "patch") patch = parseInt(text, 10) - 1;

@@ -27,6 +27,8 @@ public final class Check {
             new LightsAstray(),
             new Blocked(),
             new Round(),
+            new RouteGone(),
+            new RouteRound(),
             new EmptyFocus(),
             new TooSmall(),
             new SameMessage(),

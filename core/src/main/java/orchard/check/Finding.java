@@ -73,6 +73,7 @@ public record Finding(Finder finder, String sentence, String cause, Place place,
         MEMORY,
         SONGS,
         CONNECT,
-        LAYOUTS
+        LAYOUTS,
+        ROUTES
     }
 }

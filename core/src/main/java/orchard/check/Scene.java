@@ -63,11 +63,15 @@ public record Scene(
         this(rig, names, absent, halves, memories, deaf, loops, Map.of(), Set.of());
     }
 
-    /** How many mappings listen to a device, set something on it, or show something there. */
+    /** How many mappings listen to a device, set something on it, or show something there, and how many routes lead through it. */
     long mappingsWith(String device) {
         return rig.mappings().stream()
-                .filter(mapping -> isWith(mapping, device))
-                .count();
+                        .filter(mapping -> isWith(mapping, device))
+                        .count()
+                + rig.routes().stream()
+                        .filter(route ->
+                                route.from().equals(device) || route.to().equals(device))
+                        .count();
     }
 
     private static boolean isWith(Mapping mapping, String device) {

@@ -45,7 +45,7 @@ final class Cells {
     /** What lights answer that follow something without any mapping. */
     private final State.OfMapping always = new State.OfMapping("");
 
-    private final Map<String, Routes.OfRoute> routes = new HashMap<>();
+    private final Map<String, State.OfRoute> routes = new HashMap<>();
     private final State.LastChanged changed = new State.LastChanged();
     private final State.OfSelector songs = new State.OfSelector();
 
@@ -92,8 +92,8 @@ final class Cells {
         return mappings.computeIfAbsent(id, State.OfMapping::new);
     }
 
-    Routes.OfRoute route(String id) {
-        return routes.computeIfAbsent(id, Routes.OfRoute::new);
+    State.OfRoute route(String id) {
+        return routes.computeIfAbsent(id, State.OfRoute::new);
     }
 
     State.OfLayer layer(String id) {
@@ -188,10 +188,16 @@ final class Cells {
     }
 
     /** Forgets what is not in the rig any more; what is in it has its place already. */
-    void keep(Set<String> devicesKept, Set<String> mappingsKept, Set<String> layersKept, Set<String> fociKept) {
+    void keep(
+            Set<String> devicesKept,
+            Set<String> mappingsKept,
+            Set<String> layersKept,
+            Set<String> fociKept,
+            Set<String> routesKept) {
         foci.keySet().retainAll(fociKept);
         addresses.keySet().retainAll(fociKept);
         layers.keySet().retainAll(layersKept);
+        routes.keySet().retainAll(routesKept);
         if (devices.size() > devicesKept.size()) {
             devices.keySet().retainAll(devicesKept);
         }

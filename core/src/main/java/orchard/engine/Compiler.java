@@ -30,6 +30,7 @@ import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Takeover;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -74,7 +75,8 @@ public final class Compiler {
                 devices.keySet(),
                 mappings.keySet(),
                 layers.stream().map(Layer::id).collect(Collectors.toSet()),
-                foci.stream().map(Focus::id).collect(Collectors.toSet()));
+                foci.stream().map(Focus::id).collect(Collectors.toSet()),
+                rig.routes().stream().map(Route::id).collect(Collectors.toSet()));
         List<MappingPlan> plans = mappings.values().stream().map(Made::plan).toList();
         SelectorPlan songs = new SelectorPlan(cells.songs(), Song.selector(rig.songs()));
         return new Plan(
@@ -333,7 +335,7 @@ public final class Compiler {
     /** The routes between devices that are there and speak MIDI. */
     private List<Plan.RoutePlan> routes() {
         return rig.routes().stream()
-                .filter(route -> devices.containsKey(route.from()) && devices.containsKey(route.to()))
+                .filter(route -> route.fault(rig).isEmpty())
                 .map(route -> new Plan.RoutePlan(
                         cells.route(route.id()), route, cells.device(route.from()), cells.device(route.to())))
                 .toList();

@@ -224,6 +224,7 @@ public final class Engine {
         due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
         due = Math.min(due, Math.min(attendance.due(), dumps.due()));
         due = Math.min(due, Math.min(Triggers.due(plan), ramps.due()));
+        due = Math.min(due, routes.due());
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
@@ -295,6 +296,8 @@ public final class Engine {
                 ramps.tick(this::passed);
             } else if (Triggers.due(plan) <= due) {
                 passed(0, () -> triggers.tick(plan));
+            } else if (routes.due() <= due) {
+                passed(0, routes::tick);
             } else if (dumps.due() <= due) {
                 passed(0, dumps::tick);
             } else if (attendance.due() <= due) {
@@ -600,7 +603,8 @@ public final class Engine {
                 heard |= hear(device, matched);
             }
         }
-        if (!heard) {
+        boolean isBeat = message instanceof MidiMessage.SystemMessage system && system.isRealTime();
+        if (!heard && !isBeat) {
             cycle.note(new NobodyListens());
             if (message instanceof MidiMessage.SysEx && Identity.of(message).isEmpty()) {
                 attendance.ownLanguage(device);

@@ -13,6 +13,9 @@ final class Payments implements Debt.Payer {
     /** How long lasts what was begun without a press that could end it. */
     static final long SHORT_NANOS = 200_000_000;
 
+    /** How fast a key comes up that nobody told (MIDI 1.0, note off). */
+    private static final int OFF = 64;
+
     private final State state;
     private final Cycle cycle;
     private final Fence fence;
@@ -46,6 +49,19 @@ final class Payments implements Debt.Payer {
         return state.ledger.pay(press, this::payOne);
     }
 
+    /** Pays what a note owes that was passed on, its key having come up so fast. */
+    void pay(Press press, int velocity) {
+        state.ledger.pay(
+                press,
+                debt -> fence.around("What was held", () -> {
+                    if (debt instanceof Debt.Note note) {
+                        end(note, velocity);
+                    } else {
+                        debt.pay(this);
+                    }
+                }));
+    }
+
     /** Pays one debt that has left the book. */
     void payOne(Debt debt) {
         fence.around("What was held", () -> debt.pay(this));
@@ -53,8 +69,12 @@ final class Payments implements Debt.Payer {
 
     @Override
     public void end(Debt.Note note) {
+        end(note, OFF);
+    }
+
+    private void end(Debt.Note note, int velocity) {
         state.notesMoved.add(note.device());
-        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), 64), "end of the note");
+        say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), velocity), "end of the note");
     }
 
     @Override

@@ -167,7 +167,12 @@ public final class Plan {
             List<RoutePlan> routes) {}
 
     /** A route whose devices are there. */
-    record RoutePlan(Routes.OfRoute state, Route route, State.OfDevice from, State.OfDevice to) {
+    record RoutePlan(State.OfRoute state, Route route, State.OfDevice from, State.OfDevice to) {
+        /** What the device is called that is told. */
+        String name() {
+            return to.plan.device().name();
+        }
+
         /** Whether another plan has the same. */
         boolean goesOnAs(RoutePlan other) {
             return state == other.state && route.equals(other.route);
@@ -372,6 +377,7 @@ public final class Plan {
         }
         for (RoutePlan route : routes) {
             State.OfDevice from = route.from();
+            route.state().plan = route;
             from.routes =
                     Stream.concat(Stream.of(from.routes), Stream.of(route)).toArray(RoutePlan[]::new);
         }

@@ -1,9 +1,10 @@
 package orchard.engine;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import orchard.mapping.Route;
 import orchard.outcome.PassedOn;
 import orchard.outcome.Refused;
 import orchard.signal.MidiMessage;
@@ -21,29 +22,12 @@ final class Routes {
     private static final int RPN_COARSE = 101;
     private static final int ZONE = 6;
     private static final int DOWN = 64;
+    /** How fast a key comes up that nobody told (MIDI 1.0, note off). */
+    private static final int OFF = 64;
+
     private static final int REST = 8192;
-
-    /** A note that sounds because of a route. */
-    private record Passed(Press press, int channel, int note) {}
-
-    /** What one route keeps sounding and moved. */
-    static final class OfRoute {
-        final String id;
-        Plan.RoutePlan plan;
-        private final Map<Integer, Passed> notes = new HashMap<>();
-        /** On which channels the pedal is down and the pitch is bent at its end, a bit each. */
-        private int pedals;
-
-        private int bends;
-
-        OfRoute(String id) {
-            this.id = id;
-        }
-
-        boolean plays(int channel) {
-            return notes.keySet().stream().anyMatch(key -> key >> 7 == channel);
-        }
-    }
+    private static final long NEVER = Long.MAX_VALUE;
+    private static final long MILLI = 1_000_000;
 
     private final State state;
     private final Cycle cycle;
@@ -73,9 +57,27 @@ final class Routes {
         if (message instanceof MidiMessage.NoteOff off) {
             end(routes, off.channel(), off.note(), off.velocity());
         } else if (message instanceof MidiMessage.NoteOn on && on.velocity() == 0) {
-            end(routes, on.channel(), on.note(), 64);
+            end(routes, on.channel(), on.note(), OFF);
         } else if (!cycle.overtaken) {
             go(from, routes, message, taken);
+        }
+    }
+
+    /** When the next value that waited is passed on. */
+    long due() {
+        long due = NEVER;
+        for (State.OfRoute of : state.thinned) {
+            due = Math.min(due, of.due);
+        }
+        return due;
+    }
+
+    /** Passes on what waited until now. */
+    void tick() {
+        for (State.OfRoute of : List.copyOf(state.thinned)) {
+            if (of.due <= cycle.now) {
+                passWaiting(of.plan);
+            }
         }
     }
 
@@ -83,9 +85,11 @@ final class Routes {
         if (cycle.from != from.state()) {
             Causes.heard(cycle, from.state(), message);
         }
-        if (Causes.isLoop(cycle)) {
-            cycle.note(new Refused(
-                    "What " + from.device().name() + " says comes back to it by routes: it is passed on no further"));
+        if (cycle.echoes
+                >= Causes.ECHOES) { // two players on two devices answer one another as well, but not by the very same
+            cycle.note(new Refused("What " + from.device().name() + " says comes back to it by its routes to "
+                    + Stream.of(routes).map(route -> route.name()).distinct().collect(Collectors.joining(" and "))
+                    + ": it is passed on no further"));
             return;
         }
         boolean isOfNotes = isExpression(message) && (from.state().members >> message.channel() & 1) == 1;
@@ -117,34 +121,114 @@ final class Routes {
     }
 
     private void pass(Plan.RoutePlan route, MidiMessage message) {
-        OfRoute of = route.state();
-        int channel = route.route().channelOf(message.channel());
+        State.OfRoute of = route.state();
+        Route.Changes changes = route.route().changes();
+        int channel = changes.channelOf(message.channel());
         if (message instanceof MidiMessage.NoteOn on) {
-            int note = on.note() + route.route().transpose();
-            release(of, key(on.channel(), on.note())); // struck again before it ended
+            passWaiting(route);
+            int key = key(on.channel(), on.note());
+            release(of, key, OFF); // struck again before it ended
+            int note = on.note() + changes.transpose();
             Press press = Press.typed(cycle.number);
-            of.notes.put(key(on.channel(), on.note()), new Passed(press, channel, note));
-            MidiMessage passed = new MidiMessage.NoteOn(channel, note, on.velocity());
+            of.notes.put(key, new State.Passed(press, channel, note));
+            MidiMessage passed = new MidiMessage.NoteOn(channel, note, changes.velocity(on.velocity()));
             payments.say(press, route.to(), passed, "passed on");
             note(route, passed);
-            return;
-        }
-        if (message instanceof MidiMessage.PolyPressure pressure) {
-            Passed passed = of.notes.get(key(pressure.channel(), pressure.note()));
+        } else if (message instanceof MidiMessage.PolyPressure pressure) {
+            State.Passed passed = of.notes.get(key(pressure.channel(), pressure.note()));
             if (passed != null) {
-                say(route, new MidiMessage.PolyPressure(passed.channel, passed.note, pressure.pressure()));
+                thin(route, new MidiMessage.PolyPressure(passed.channel(), passed.note(), pressure.pressure()));
             }
+        } else {
+            thin(route, message.channel() == 0 || channel == message.channel() ? message : message.on(channel));
+        }
+    }
+
+    /** Passes a message on at once, or a value when the one before it is long enough ago. */
+    private void thin(Plan.RoutePlan route, MidiMessage message) {
+        State.OfRoute of = route.state();
+        long apart = route.route().changes().apart() * MILLI;
+        Integer value = apart == 0 ? null : value(message);
+        if (value == null) {
+            if (!(message instanceof MidiMessage.SystemMessage)) {
+                passWaiting(route); // the order is kept; the clock waits for nobody
+            }
+            say(route, message);
             return;
         }
-        if (message instanceof MidiMessage.ControlChange cc && cc.number() == SUSTAIN) {
-            of.pedals = cc.value() >= DOWN ? of.pedals | 1 << channel : of.pedals & ~(1 << channel);
-        } else if (message instanceof MidiMessage.PitchBend bend) {
-            of.bends = bend.bend() != REST ? of.bends | 1 << channel : of.bends & ~(1 << channel);
+        Long before = of.said.get(value);
+        if (of.waiting.isEmpty() && (before == null || cycle.now - before >= apart)) {
+            of.said.put(value, cycle.now);
+            say(route, message);
+            return;
         }
-        say(route, message.channel() == 0 || channel == message.channel() ? message : message.on(channel));
+        if (of.waiting.isEmpty()) {
+            of.due = before + apart;
+            state.thinned.add(of);
+        }
+        of.waiting.remove(value);
+        of.waiting.put(value, message);
+    }
+
+    /** Passes on what waits of a route, in the order in which it came last. */
+    private void passWaiting(Plan.RoutePlan route) {
+        State.OfRoute of = route.state();
+        if (of.waiting.isEmpty()) {
+            return;
+        }
+        of.waiting.forEach((value, message) -> {
+            of.said.put(value, cycle.now);
+            if (route.to().present) {
+                say(route, message);
+            }
+        });
+        forgetWaiting(of);
+    }
+
+    private void forgetWaiting(State.OfRoute of) {
+        of.waiting.clear();
+        state.thinned.remove(of);
+    }
+
+    /** Which value a message tells that may be left out if another follows; null if none may be. */
+    private static Integer value(MidiMessage message) {
+        int kind;
+        int number = 0;
+        if (message instanceof MidiMessage.ControlChange cc) {
+            if (!isValue(cc.number())) {
+                return null;
+            }
+            kind = 0;
+            number = cc.number();
+        } else if (message instanceof MidiMessage.PitchBend) {
+            kind = 1;
+        } else if (message instanceof MidiMessage.ChannelPressure) {
+            kind = 2;
+        } else if (message instanceof MidiMessage.PolyPressure pressure) {
+            kind = 3;
+            number = pressure.note();
+        } else {
+            return null;
+        }
+        return kind << 12 | message.channel() << 7 | number;
+    }
+
+    /** Banks, data, numbers of parameters, pedals and modes are no values that may be left out (MIDI 1.0, controller numbers). */
+    private static boolean isValue(int controller) {
+        boolean isSequence = controller % 32 == 0 && controller < 64
+                || controller % 32 == DATA && controller < 64
+                || controller >= 96 && controller <= RPN_COARSE;
+        boolean isPedal = controller >= SUSTAIN && controller <= 69;
+        return !isSequence && !isPedal && controller < 120;
     }
 
     private void say(Plan.RoutePlan route, MidiMessage message) {
+        State.OfRoute of = route.state();
+        if (message instanceof MidiMessage.ControlChange cc && cc.number() == SUSTAIN) {
+            of.pedals = cc.value() >= DOWN ? of.pedals | 1 << cc.channel() : of.pedals & ~(1 << cc.channel());
+        } else if (message instanceof MidiMessage.PitchBend bend) {
+            of.bends = bend.bend() != REST ? of.bends | 1 << bend.channel() : of.bends & ~(1 << bend.channel());
+        }
         cycle.send(route.to(), message);
         note(route, message);
     }
@@ -157,34 +241,41 @@ final class Routes {
 
     private void end(Plan.RoutePlan[] routes, int channel, int note, int velocity) {
         for (Plan.RoutePlan route : routes) {
-            release(route.state(), key(channel, note));
+            if (route.state().notes.containsKey(key(channel, note))) {
+                passWaiting(route);
+                release(route.state(), key(channel, note), velocity);
+            }
         }
     }
 
-    private void release(OfRoute of, int key) {
-        Passed passed = of.notes.remove(key);
+    private void release(State.OfRoute of, int key, int velocity) {
+        State.Passed passed = of.notes.remove(key);
         if (passed != null) {
-            payments.pay(passed.press);
-            state.ledger.end(passed.press);
+            payments.pay(passed.press(), velocity);
+            state.ledger.end(passed.press());
         }
     }
 
     /** Ends what a route keeps sounding, and puts back what it moved: pedals and bends. */
     void letGo(Plan.RoutePlan route) {
-        OfRoute of = route.state();
+        State.OfRoute of = route.state();
+        passWaiting(route);
         for (int key : List.copyOf(of.notes.keySet())) {
-            release(of, key);
+            release(of, key, OFF);
         }
+        int pedals = route.to().present ? of.pedals : 0;
+        int bends = route.to().present ? of.bends : 0;
+        of.pedals = 0;
+        of.bends = 0;
+        of.said.clear();
         for (int channel = 1; channel <= 16; channel++) {
-            if (route.to().present && (of.pedals >> channel & 1) == 1) {
+            if ((pedals >> channel & 1) == 1) {
                 say(route, new MidiMessage.ControlChange(channel, SUSTAIN, 0));
             }
-            if (route.to().present && (of.bends >> channel & 1) == 1) {
+            if ((bends >> channel & 1) == 1) {
                 say(route, new MidiMessage.PitchBend(channel, REST));
             }
         }
-        of.pedals = 0;
-        of.bends = 0;
     }
 
     /** Lets go of what goes by some routes. */

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -46,6 +47,9 @@ final class State {
 
     /** Parameters whose devices told something while Orchard was still sending. */
     final ArrayDeque<OfParameter> doubtful = new ArrayDeque<>();
+
+    /** Routes in which values wait. */
+    final List<OfRoute> thinned = new ArrayList<>();
 
     /** What moves on by itself, with time. */
     final List<OfTarget> moving = new ArrayList<>();
@@ -228,6 +232,34 @@ final class State {
      * @param position where what set it off stands, 0..1
      */
     record Fired(OfMapping mapping, double position) {}
+
+    /** A note that sounds because of a route. */
+    record Passed(Press press, int channel, int note) {}
+
+    /** What one route keeps sounding and moved, and what waits to be passed on. */
+    static final class OfRoute {
+        final String id;
+        Plan.RoutePlan plan;
+        /** What sounds, by the channel and number of the key that was struck. */
+        final Map<Integer, Passed> notes = new HashMap<>();
+        /** On which channels the pedal is down and the pitch is bent at its end, a bit each. */
+        int pedals;
+
+        int bends;
+        /** Values that wait, in the order in which they came last, until when; and when each was passed on last. */
+        final Map<Integer, MidiMessage> waiting = new LinkedHashMap<>();
+
+        long due;
+        final Map<Integer, Long> said = new HashMap<>();
+
+        OfRoute(String id) {
+            this.id = id;
+        }
+
+        boolean plays(int channel) {
+            return notes.keySet().stream().anyMatch(key -> key >> 7 == channel);
+        }
+    }
 
     /** A device. */
     static final class OfDevice extends Source {

@@ -1,6 +1,7 @@
 package orchard.outcome;
 
 import java.util.List;
+import java.util.Optional;
 import orchard.outcome.Line.Tone;
 import orchard.signal.MidiMessage;
 
@@ -9,6 +10,11 @@ public record PassedOn(String route, String to, MidiMessage message) implements 
 
     @Override
     public List<Line> lines(Telling telling) {
-        return List.of(Line.of(Tone.OUT, message.words() + " is passed on to " + telling.device(to)));
+        return List.of(Line.of(Tone.OUT, "Passed on to " + telling.device(to) + ": " + message.words() + "."));
+    }
+
+    @Override
+    public Optional<Sent> sent() {
+        return Optional.of(new Sent(to, message));
     }
 }

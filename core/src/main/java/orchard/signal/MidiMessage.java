@@ -376,6 +376,11 @@ public sealed interface MidiMessage extends Message {
             data2 = count > 1 ? data2 : 0;
         }
 
+        /** Whether it is about time, and not about what is played: the clock, start, stop, and that somebody is there (MIDI 1.0, system real time). */
+        public boolean isRealTime() {
+            return status >= 0xF8;
+        }
+
         /** Said at least every 300 ms by some devices, so that a pulled cable is noticed. */
         public static final int ACTIVE_SENSING = 0xFE;
 

@@ -131,6 +131,7 @@ class PlansTest {
             "orchard.engine.Plan.listening",
             "orchard.engine.Plan.mappings",
             "orchard.engine.Plan.presets",
+            "orchard.engine.Plan.routes",
             "orchard.engine.Plan.ruled",
             "orchard.engine.Plan.showing",
             "orchard.engine.Plan.watched");

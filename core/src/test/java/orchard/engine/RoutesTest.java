@@ -12,6 +12,7 @@ import java.util.Random;
 import java.util.Set;
 import orchard.Gear;
 import orchard.gear.Device;
+import orchard.gear.Feel;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
@@ -67,12 +68,8 @@ class RoutesTest {
                 "r-" + to + lowest,
                 "keys",
                 to,
-                Set.of(Kind.values()),
-                List.of(),
-                lowest,
-                highest,
-                channel,
-                transpose,
+                new Route.Passes(List.of(Kind.values()), List.of(), lowest, highest),
+                new Route.Changes(channel, transpose, null, 0),
                 false);
     }
 
@@ -111,17 +108,7 @@ class RoutesTest {
     }
 
     private static Route with(Route route, String id) {
-        return new Route(
-                id,
-                route.from(),
-                route.to(),
-                route.kinds(),
-                route.channels(),
-                route.lowest(),
-                route.highest(),
-                route.channel(),
-                route.transpose(),
-                route.mapped());
+        return new Route(id, route.from(), route.to(), route.passes(), route.changes(), route.mapped());
     }
 
     @Test
@@ -150,7 +137,7 @@ class RoutesTest {
         bench.arrive("box", new MidiMessage.ControlChange(1, 21, 60));
         bench.arrive("box", new MidiMessage.ControlChange(1, 22, 61));
         assertThat(to("deep")).containsExactly(new MidiMessage.ControlChange(1, 22, 61).words());
-        Route both = new Route("r", "box", "deep", plain.kinds(), List.of(), 0, 127, 0, 0, true);
+        Route both = new Route("r", "box", "deep", plain.passes(), plain.changes(), true);
         rig = rig.apply(Edit.change("both", new Part.OfRoute(plain), new Part.OfRoute(both)));
         bench.edit(rig);
         bench.arrive("box", new MidiMessage.ControlChange(1, 21, 70));
@@ -195,6 +182,54 @@ class RoutesTest {
             sent.forEach(one -> bench.arrive(one.device(), one.message())); // each sends back what it hears
         }
         assertThat(bench.sent).as("it was cut").isEmpty();
+    }
+
+    @Test
+    void whatIsThinnedOutKeepsItsOrderAndItsLastValue() {
+        open(Route.all("r", "keys", "deep").with(new Route.Changes(2, 0, Feel.Curve.NAMED.get(4), 50)));
+        for (int i = 0; i < 10; i++) {
+            say(new MidiMessage.ControlChange(1, 7, i)); // 14 bits, coarse and fine
+            say(new MidiMessage.ControlChange(1, 39, 100 + i));
+            bench.pass(1);
+        }
+        say(on(1, 60));
+        say(new MidiMessage.ControlChange(1, 64, 127));
+        say(new MidiMessage.ControlChange(1, 64, 0));
+        assertThat(to("deep"))
+                .as("a note waits for nothing and overtakes nothing, pedals are all passed on")
+                .containsExactly(
+                        new MidiMessage.ControlChange(2, 7, 0).words(),
+                        new MidiMessage.ControlChange(2, 39, 100).words(),
+                        new MidiMessage.ControlChange(2, 7, 9).words(),
+                        new MidiMessage.ControlChange(2, 39, 109).words(),
+                        new MidiMessage.NoteOn(2, 60, 127).words(),
+                        new MidiMessage.ControlChange(2, 64, 127).words(),
+                        new MidiMessage.ControlChange(2, 64, 0).words());
+        for (int i = 0; i < 100; i++) {
+            say(new MidiMessage.PitchBend(1, 8192 + i));
+            bench.pass(1);
+        }
+        bench.pass(100);
+        List<String> bends = to("deep");
+        assertThat(bends).hasSizeLessThanOrEqualTo(4).last().isEqualTo(new MidiMessage.PitchBend(2, 8291).words());
+        for (int number : new int[] {99, 98, 6, 38, 99, 98, 6, 38}) {
+            say(new MidiMessage.ControlChange(1, number, 1));
+        }
+        assertThat(to("deep")).as("a number of a parameter is passed on whole").hasSize(8);
+        say(new MidiMessage.NoteOff(1, 60, 17));
+        assertThat(to("deep")).containsExactly(new MidiMessage.NoteOff(2, 60, 17).words());
+    }
+
+    @Test
+    void clockAndSysExOfAnyLengthPassAsTheyAre() {
+        open(Route.all("r", "keys", "deep"));
+        say(new MidiMessage.SystemMessage(0xF8, 0, 0));
+        MidiMessage.SysEx all = new MidiMessage.SysEx(new byte[50_000]);
+        say(all);
+        say(new MidiMessage.SystemMessage(0xFE, 0, 0));
+        assertThat(bench.sent)
+                .extracting(Bench.Sent::message)
+                .containsExactly(new MidiMessage.SystemMessage(0xF8, 0, 0), all);
     }
 
     /** An instrument that counts what it is told. */
@@ -315,12 +350,16 @@ class RoutesTest {
                 id,
                 "keys",
                 random.nextBoolean() ? "deep" : "harp",
-                kinds,
-                random.nextBoolean() ? List.of() : List.of(1 + random.nextInt(3)),
-                lowest,
-                lowest + random.nextInt(40),
-                random.nextInt(3),
-                random.nextInt(25) - 12,
+                new Route.Passes(
+                        List.copyOf(kinds),
+                        random.nextBoolean() ? List.of() : List.of(1 + random.nextInt(3)),
+                        lowest,
+                        lowest + random.nextInt(40)),
+                new Route.Changes(
+                        random.nextInt(3),
+                        random.nextInt(25) - 12,
+                        Feel.Curve.NAMED.get(random.nextInt(5)),
+                        random.nextInt(3) * 20),
                 random.nextBoolean());
     }
 }

@@ -6,15 +6,18 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 
 /**
  * Music software with 24 tracks (volume, pan, mute, solo, arm, two sends, meter, phrases), a device on the narrator's track, six blend knobs,
  * rows, sixteen markers, transport, recording, tempo, sway, automation and a master, on OSC over UDP both ways. It pushes every change to its
- * subscribers, with the value and the text on its display. On MIDI, which it only hears, notes 36 to 43 start rows, and any controller can be
- * taught to move a parameter.
+ * subscribers, with the value and the text on its display. On MIDI, notes 36 to 43 start rows, all others sound on the track of their channel, and any controller can be
+ * taught to move a parameter; while it plays it sends MIDI clock, with start and stop.
  *
  * <p>Gestures beside those of every desk: {@code play hit}, {@code stop hit}, {@code device replace}, {@code learn hit}: the parameter that was moved last
  * by hand takes the next controller. Tracks are renamed by {@link #rename} and moved by {@link #move}.
@@ -39,7 +42,12 @@ public final class Wherry extends OscDesk {
     private static final String JUMP = MARKERS + "jump";
     private static final float METER_SECONDS = 0.1f;
     private static final int LOWEST_ROW_NOTE = 36;
-    private static final int MODEL = 0x05;
+    private static final int MODEL = 0x07;
+    private static final int CHANNELS = 16;
+    private static final double TICKS = 24;
+    private static final int CLOCK = 0xF8;
+    private static final int START = 0xFA;
+    private static final int STOP = 0xFC;
     private final OwnProfile own = new OwnProfile("wherry");
     private volatile Announcement announcing;
 
@@ -52,6 +60,14 @@ public final class Wherry extends OscDesk {
     /** What each controller moves, by channel and number. */
     private final Map<String, String> learned = new HashMap<>();
 
+    /** What sounds on each channel; a note that is struck while it sounds, or ended while it does not, is a fault. */
+    private final List<Set<Integer>> sounding = IntStream.rangeClosed(0, CHANNELS)
+            .mapToObj(channel -> (Set<Integer>) new TreeSet<Integer>())
+            .toList();
+
+    private int struck;
+    private int faults;
+    private long nextTick;
     private DeskMidi midi;
     private String handled = "";
     private String learning = "";
@@ -77,7 +93,8 @@ public final class Wherry extends OscDesk {
         panel.show("transport", 0, "stopped");
         panel.show("learn", 0, "");
         open();
-        midi = new DeskMidi("Wherry", MODEL, false, this::hear);
+        midi = new DeskMidi("Wherry", MODEL, true, this::hear);
+        showSounding();
         if (lan) {
             clock.execute(this::announce);
         }
@@ -218,6 +235,14 @@ public final class Wherry extends OscDesk {
         push(OscMessage.of("/wherry/learning", learning));
     }
 
+    private void end(int channel, int note) {
+        int row = note - LOWEST_ROW_NOTE + 1;
+        if (row < 1 || row > ROWS) {
+            letGo(channel, note);
+            push(OscMessage.of(AT + "track/" + channel + "/note", note, 0));
+        }
+    }
+
     /** Something came in on MIDI. */
     private synchronized void hear(MidiMessage message) {
         if (!isUp()) {
@@ -227,7 +252,17 @@ public final class Wherry extends OscDesk {
             int row = on.note() - LOWEST_ROW_NOTE + 1;
             if (row >= 1 && row <= ROWS) {
                 set(AT + "row", row);
+            } else {
+                strike(on.channel(), on.note());
+                push(OscMessage.of(AT + "track/" + on.channel() + "/note", on.note(), on.velocity()));
             }
+        } else if (message instanceof MidiMessage.NoteOff off) {
+            end(off.channel(), off.note());
+        } else if (message instanceof MidiMessage.NoteOn on) {
+            end(on.channel(), on.note());
+        } else if (message instanceof MidiMessage.ControlChange cc && (cc.number() == 120 || cc.number() == 123)) {
+            sounding.get(cc.channel()).clear();
+            showSounding();
         } else if (message instanceof MidiMessage.ControlChange cc) {
             String controller = "CC %d, ch %d".formatted(cc.number(), cc.channel());
             if (!learning.isEmpty()) {
@@ -312,10 +347,57 @@ public final class Wherry extends OscDesk {
             set(RECORDING, 0);
         }
         panel.show("transport", play ? 1 : 0, play ? "playing" : "stopped");
+        say(play ? START : STOP);
+        if (play) {
+            nextTick = System.nanoTime();
+            clock.execute(this::tick);
+        }
         push(OscMessage.of("/wherry/transport", play ? 1 : 0));
         if (!play) {
             parameters.values().stream().filter(p -> !p.settable()).forEach(p -> set(p, p.low()));
         }
+    }
+
+    private void say(int status) {
+        if (midi != null) {
+            midi.send(new MidiMessage.SystemMessage(status, 0, 0));
+        }
+    }
+
+    /** A 24th of a beat passed. */
+    private synchronized void tick() {
+        if (!playing || clock.isShutdown()) {
+            return;
+        }
+        say(CLOCK);
+        nextTick += (long) (60e9 / values.get(TEMPO) / TICKS);
+        clock.schedule(this::tick, Math.max(0, nextTick - System.nanoTime()), TimeUnit.NANOSECONDS);
+    }
+
+    private void strike(int channel, int note) {
+        struck++;
+        faults += sounding.get(channel).add(note) ? 0 : 1;
+        showSounding();
+    }
+
+    private void letGo(int channel, int note) {
+        faults += sounding.get(channel).remove(note) ? 0 : 1;
+        showSounding();
+    }
+
+    private void showSounding() {
+        StringBuilder words = new StringBuilder();
+        for (int channel = 1; channel <= CHANNELS; channel++) {
+            for (int note : sounding.get(channel)) {
+                words.append(words.isEmpty() ? "" : ", ")
+                        .append(note)
+                        .append(" on ")
+                        .append(channel);
+            }
+        }
+        panel.show("sounds", words.isEmpty() ? 0 : 1, words.isEmpty() ? "silent" : words.toString());
+        panel.show("struck", 0, String.valueOf(struck));
+        panel.show("faults", 0, String.valueOf(faults));
     }
 
     private synchronized void meter() {

@@ -22,6 +22,7 @@ import orchard.app.port.PortRoom;
 import orchard.app.store.StandInTable;
 import orchard.gear.Device;
 import orchard.standin.Cobble;
+import orchard.standin.Fathom;
 import orchard.standin.Gull;
 import orchard.standin.LampLoft;
 import orchard.standin.Peat;
@@ -80,6 +81,7 @@ public final class StandInHouse implements LiveSocket.Panels {
         MAKERS.put("wherry", house -> new Wherry(house.settings.wherryPort(), house.settings.lan()));
         MAKERS.put("loft", house -> new LampLoft(house.settings.loftPort(), house.settings.lan()));
         MAKERS.put("peat", house -> new Peat());
+        MAKERS.put("fathom", house -> new Fathom());
     }
 
     /** The id of the stand-in that is switched on and plays a device, if one does. */

@@ -22,6 +22,7 @@ import orchard.outcome.LightShown;
 import orchard.outcome.NobodyListens;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
+import orchard.outcome.PassedOn;
 import orchard.outcome.Refused;
 import orchard.outcome.Said;
 import orchard.signal.Malformed;
@@ -268,6 +269,7 @@ public final class Monitor {
 
     private static boolean unheard(SignalLog.Entry entry) {
         return entry.direction() == SignalLog.Direction.IN
+                && entry.trace().first(PassedOn.class) == null
                 && (entry.trace().first(NobodyListens.class) != null
                         || entry.trace().first(ControlMoved.class) != null
                                 && entry.trace().first(Considered.class) == null);
@@ -281,6 +283,8 @@ public final class Monitor {
             return "“" + shown.text() + "” on " + names.words(shown.light());
         } else if (entry.outcome() instanceof Said said) {
             return said.why();
+        } else if (entry.outcome() instanceof PassedOn) {
+            return "passed on";
         }
         Refused refused = entry.trace().first(Refused.class);
         Filtered filtered = entry.trace().first(Filtered.class);

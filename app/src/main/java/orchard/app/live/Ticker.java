@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import orchard.engine.Event;
 import orchard.engine.Explain;
 import orchard.engine.Trace;
@@ -24,6 +25,7 @@ import orchard.outcome.OfMemory;
 import orchard.outcome.Outcome;
 import orchard.outcome.ParameterSet;
 import orchard.outcome.ParameterTold;
+import orchard.outcome.PassedOn;
 import orchard.outcome.PresetRecalled;
 import orchard.outcome.Reconciled;
 import orchard.outcome.Refused;
@@ -32,6 +34,7 @@ import orchard.outcome.Unconfirmed;
 import orchard.outcome.VariableSet;
 import orchard.signal.Identity;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 import orchard.signal.TouchMessage;
 import org.springframework.stereotype.Component;
 
@@ -154,7 +157,13 @@ public final class Ticker {
         if (trace.event() instanceof Event.Touched touched) {
             return "page " + touched.device() + "/" + touched.parameter();
         } else if (trace.event() instanceof Event.Arrived arrived) {
+            boolean isBeat = arrived.message() instanceof MidiMessage.SystemMessage system
+                    && system.status() == MidiMessage.SystemMessage.CLOCK;
+            if (isBeat) {
+                return null; // it would stand above everything else
+            }
             boolean unknown = trace.first(NobodyListens.class) != null
+                    && trace.first(PassedOn.class) == null
                     && Identity.of(arrived.message()).isEmpty();
             return (unknown ? "unknown " : "in ") + arrived.device() + " "
                     + arrived.message().subject();
@@ -246,7 +255,9 @@ public final class Ticker {
             String control = names.words(moved.control());
             return listened
                     ? row(trace, key, Kind.ARRIVING, own(message), control + outcome(trace), !moved.byHand())
-                    : row(trace, key, Kind.UNHEARD, own(message), control + ", nobody listens", false);
+                    : trace.first(PassedOn.class) != null
+                            ? row(trace, key, Kind.ARRIVING, own(message), control + passedOn(trace), false)
+                            : row(trace, key, Kind.UNHEARD, own(message), control + ", nobody listens", false);
         } else if (told != null) {
             boolean settable =
                     names.parameter(told.parameter()).map(p -> p.settable()).orElse(true);
@@ -257,6 +268,9 @@ public final class Ticker {
             return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
+        }
+        if (trace.first(PassedOn.class) != null) {
+            return row(trace, key, Kind.ARRIVING, own(message), name(device) + passedOn(trace), false);
         }
         if (trace.first(OfMemory.class) != null) {
             return row(trace, key, Kind.ARRIVING, message.subject(), name(device) + " about its memory", true);
@@ -279,6 +293,14 @@ public final class Ticker {
 
     private String spelled(Message message) {
         return names.noteNames().spelled(message.words());
+    }
+
+    private String passedOn(Trace trace) {
+        return trace.outcomes().stream()
+                .filter(PassedOn.class::isInstance)
+                .map(outcome -> name(((PassedOn) outcome).to()))
+                .distinct()
+                .collect(Collectors.joining(" and ", ", passed on to ", ""));
     }
 
     String outcome(Trace trace) {

@@ -25,6 +25,7 @@ import orchard.rig.Settings;
 import orchard.seat.Recognition;
 import orchard.seat.VisiblePort;
 import orchard.signal.Message;
+import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
 import orchard.signal.TouchMessage;
 import org.slf4j.Logger;
@@ -314,7 +315,9 @@ public final class PortRoom {
         boolean isAnswer = port.traffic().isAnswer();
         boolean news = book.heard(port, message);
         String device = book.device(port);
-        if (!isAnswer || news) {
+        boolean isSensing = message instanceof MidiMessage.SystemMessage system
+                && system.status() == MidiMessage.SystemMessage.ACTIVE_SENSING; // it says that somebody is there, and counted as that
+        if ((!isAnswer || news) && !isSensing) {
             comesFirst(device);
             listener.arrived(device == null ? key(port) : device, message, 0);
         }

@@ -12,6 +12,7 @@ import orchard.gear.Layer;
 import orchard.gear.Preset;
 import orchard.layout.Layout;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -53,6 +54,7 @@ class RigStore {
     private final PerformanceTable performance;
     private final LayerTable layers;
     private final LayoutTable layouts;
+    private final RouteTable routes;
     private final SongTable songs;
     private final SettingsTable settings;
     private final RevisionTable revisions;
@@ -65,6 +67,7 @@ class RigStore {
             PerformanceTable performance,
             LayerTable layers,
             LayoutTable layouts,
+            RouteTable routes,
             SongTable songs,
             SettingsTable settings,
             RevisionTable revisions) {
@@ -75,6 +78,7 @@ class RigStore {
         this.performance = performance;
         this.layers = layers;
         this.layouts = layouts;
+        this.routes = routes;
         this.songs = songs;
         this.settings = settings;
         this.revisions = revisions;
@@ -90,6 +94,7 @@ class RigStore {
         foci.all().forEach(v -> add(parts, versions, new Part.OfFocus(v.value()), v.revision()));
         layers.all().forEach(v -> add(parts, versions, new Part.OfLayer(v.value()), v.revision()));
         layouts.all().forEach(v -> add(parts, versions, new Part.OfLayout(v.value()), v.revision()));
+        routes.all().forEach(v -> add(parts, versions, new Part.OfRoute(v.value()), v.revision()));
         songs.all().forEach(v -> add(parts, versions, new Part.OfSong(v.value()), v.revision()));
         settings.all().forEach(v -> add(parts, versions, new Part.OfSettings(v.value()), v.revision()));
         return new Kept(Rig.of(parts), versions, revisions.last());
@@ -229,6 +234,12 @@ class RigStore {
         }
 
         @Override
+        public Void route(Route route) {
+            routes.delete(route.id());
+            return null;
+        }
+
+        @Override
         public Void settings(Settings settings) {
             RigStore.this.settings.delete();
             return null;
@@ -283,6 +294,12 @@ class RigStore {
         @Override
         public Void preset(Preset preset) {
             presets.insert(preset, revision);
+            return null;
+        }
+
+        @Override
+        public Void route(Route route) {
+            routes.insert(route, revision);
             return null;
         }
 

@@ -183,6 +183,7 @@ class CheckPage {
             case SONGS -> "the set list";
             case CONNECT -> "the device";
             case LAYOUTS -> "the element";
+            case ROUTES -> "the route";
         };
     }
 
@@ -197,6 +198,7 @@ class CheckPage {
             case MEMORY -> "/describe?view=memory&device=" + Replies.query(place.part());
             case SONGS -> "/songs";
             case CONNECT -> "/connect#" + Replies.query(place.part());
+            case ROUTES -> "/map/routes?route=" + Replies.query(place.part());
             case LAYOUTS ->
                 "/layouts?layout=" + Replies.query(place.part()) + "&element=" + Replies.query(place.detail());
         };

@@ -15,6 +15,7 @@ import orchard.gear.Device;
 import orchard.gear.Focus;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
+import orchard.standin.Fathom;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -86,12 +87,31 @@ class RehearsePage {
         model.addAttribute("pedals", numbers(2));
         model.addAttribute("peat", peat());
         model.addAttribute("gullKeys", numbers(4));
+        model.addAttribute("zones", numbers(15));
+        model.addAttribute("fathomKeys", keys());
         model.addAttribute("tracks", numbers(8));
         model.addAttribute("filter", List.of("cutoff", "resonance", "drive", "mix"));
         model.addAttribute("loft", loft());
         model.addAttribute("wherryMore", wherryMore());
         model.addAttribute("frames", frames(keeper.rig()));
         return "rehearse/page";
+    }
+
+    /**
+     * A key of the keys.
+     *
+     * @param octave whether an octave begins with it
+     */
+    record Key(int note, String name, boolean black, boolean octave) {}
+
+    private List<Key> keys() {
+        return IntStream.rangeClosed(Fathom.LOWEST, Fathom.HIGHEST)
+                .mapToObj(note -> new Key(
+                        note,
+                        keeper.rig().noteNames().name(note),
+                        List.of(1, 3, 6, 8, 10).contains(note % 12),
+                        note % 12 == 0))
+                .toList();
     }
 
     /** The foci that sentences go through, over the tracks of the software as they stand now. */
