@@ -27,10 +27,11 @@ import * as layers from "./layers.js";
 import * as foci from "./foci.js";
 import * as text from "./text.js";
 import * as light from "./light.js";
+import * as routes from "./routes.js";
 
 const views = {
   map, describe, connect, layouts, layoutfile, rehearse, perform, monitor, find,
-  pages, presets, pairs, many, table, layers, foci, text, light,
+  pages, presets, pairs, many, table, layers, foci, text, light, routes,
 };
 const page = () => document.getElementById("page");
 const view = () => views[page()?.dataset.view];
@@ -86,6 +87,7 @@ socket.on("live", (message) => {
   "recalled",
   "heard",
   "standing",
+  "flows",
 ].forEach((type) => socket.on(type, (message) => view()?.[type]?.(message)));
 
 // What asks for no page of its own names a source that stays: of requests from the same source only the last one waits, and

@@ -158,6 +158,7 @@ export function key(event, main) {
     f: () => openClause("marks"),
     n: () => openClause("repeat"),
     p: () => (location.href = "/map/find"),
+    ">": () => (location.href = "/map/routes"),
     y: () => (location.href = "/map/presets"),
     g: () => (location.href = "/map/pairs"),
     v: () => (location.href = "/map/many"),

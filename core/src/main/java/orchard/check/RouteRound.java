@@ -1,6 +1,7 @@
 package orchard.check;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,7 +32,7 @@ record RouteRound() implements Surprise {
         List<Finding> findings = new ArrayList<>();
         Set<Set<String>> found = new HashSet<>();
         for (String device : from.keySet()) {
-            List<Route> round = round(device, from, new ArrayList<>(), new HashSet<>());
+            List<Route> round = round(device, from, new ArrayList<>(), Left.ALL, Set.of());
             Set<String> devices = round.stream().map(Route::from).collect(Collectors.toSet());
             if (!round.isEmpty() && found.add(devices)) {
                 String names = round.stream()
@@ -53,20 +54,53 @@ record RouteRound() implements Surprise {
 
     private static final int ROUNDS = 16;
 
-    /** The routes that lead from a device back to it, each passing something that the one before passes; none if they do not. */
-    private static List<Route> round(String begin, Map<String, List<Route>> from, List<Route> so, Set<String> seen) {
+    /**
+     * What is left of all that can be said, after some routes.
+     *
+     * @param channels on which it is said, a bit each
+     */
+    private record Left(Set<Route.Kind> kinds, int channels) {
+
+        static final Left ALL = new Left(EnumSet.allOf(Route.Kind.class), 0x1FFFE);
+
+        Left after(Route route) {
+            Set<Route.Kind> passed = EnumSet.noneOf(Route.Kind.class);
+            passed.addAll(route.passes().kinds());
+            passed.retainAll(kinds);
+            int on = route.passes().channels().isEmpty() ? channels : 0;
+            for (int channel : route.passes().channels()) {
+                on |= channels & 1 << channel;
+            }
+            return new Left(
+                    passed,
+                    on != 0 && route.changes().channel() != 0
+                            ? 1 << route.changes().channel()
+                            : on);
+        }
+
+        boolean isNothing() {
+            return kinds.isEmpty() || channels == 0;
+        }
+    }
+
+    /** The routes that lead from a device back to it and pass something on that goes all the way round; none if there is no such. */
+    private static List<Route> round(
+            String begin, Map<String, List<Route>> from, List<Route> so, Left left, Set<String> seen) {
         String at = so.isEmpty() ? begin : so.get(so.size() - 1).to();
         if (!so.isEmpty() && at.equals(begin)) {
             return so;
         }
-        if (!seen.add(at)) {
+        if (seen.contains(at)) {
             return List.of();
         }
+        Set<String> been = new HashSet<>(seen);
+        been.add(at);
         for (Route next : from.getOrDefault(at, List.of())) {
-            if (so.isEmpty() || so.get(so.size() - 1).passes().meets(next.passes())) {
-                List<Route> on = new ArrayList<>(so);
-                on.add(next);
-                List<Route> round = round(begin, from, on, seen);
+            Left on = left.after(next);
+            if (!on.isNothing()) {
+                List<Route> way = new ArrayList<>(so);
+                way.add(next);
+                List<Route> round = round(begin, from, way, on, been);
                 if (!round.isEmpty()) {
                     return round;
                 }

@@ -103,14 +103,6 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
                     && kinds.contains(kind.get())
                     && (message.channel() == 0 || channels.isEmpty() || channels.contains(message.channel()));
         }
-
-        /** Whether there is a message that others pass as well. */
-        public boolean meets(Passes other) {
-            return kinds.stream().anyMatch(other.kinds::contains)
-                    && (channels.isEmpty()
-                            || other.channels.isEmpty()
-                            || channels.stream().anyMatch(other.channels::contains));
-        }
     }
 
     /**
@@ -209,11 +201,7 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
         }
         List<String> words = new ArrayList<>();
         for (Kind kind : passes.kinds) {
-            words.add(
-                    kind == Kind.NOTES && !isWhole()
-                            ? "notes " + directory.noteNames().name(passes.lowest) + "–"
-                                    + directory.noteNames().name(passes.highest)
-                            : kind.words());
+            words.add(kind == Kind.NOTES ? notes(directory) : kind.words());
         }
         String all =
                 passes.kinds.size() == Kind.values().length ? words.get(0) + " and all else" : String.join(", ", words);
@@ -221,6 +209,23 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
                 ? all
                 : all + " of channel "
                         + passes.channels.stream().map(String::valueOf).collect(Collectors.joining(", "));
+    }
+
+    private String notes(Directory directory) {
+        String lowest = directory.noteNames().name(passes.lowest);
+        String highest = directory.noteNames().name(passes.highest);
+        return isWhole()
+                ? "notes"
+                : passes.highest == HIGHEST
+                        ? "notes " + lowest + " and up"
+                        : passes.lowest == 0 ? "notes up to " + highest : "notes " + lowest + "–" + highest;
+    }
+
+    /** What it passes and how, as short as it can be told from others: {@code notes C2–B3, up an octave}. */
+    public String brief(Directory directory) {
+        String how = how();
+        boolean isOfNotes = passes.kinds.contains(Kind.NOTES) && !isWhole();
+        return (isOfNotes ? notes(directory) : what(directory)) + (how.isEmpty() ? "" : ", " + how);
     }
 
     /** What is done on the way, in a few words; "" for nothing. */

@@ -85,6 +85,7 @@ public final class LiveHub {
     private final Performance performance;
     private final Map<String, Object> memoriesTold = new HashMap<>();
     private final Surfaces surfaces;
+    private final Flows flows;
     /** The rig whose fine controls these are, and those of them that are held. */
     private Rig fineOf;
 
@@ -119,6 +120,7 @@ public final class LiveHub {
             Loops loops,
             Performance performance,
             Surfaces surfaces,
+            Flows flows,
             LiveSocket socket) {
         this.engine = engine;
         this.keeper = keeper;
@@ -137,6 +139,7 @@ public final class LiveHub {
         this.loops = loops;
         this.performance = performance;
         this.surfaces = surfaces;
+        this.flows = flows;
         this.socket = socket;
     }
 
@@ -202,6 +205,7 @@ public final class LiveHub {
                 rows.add(row);
             }
             performance.take(trace);
+            flows.take(trace);
             values.take(trace)
                     .forEach(key -> controls.put(key, values.controls().get(key)));
             Ref.ToParameter set = setByHand(trace);
@@ -217,6 +221,10 @@ public final class LiveHub {
                     hits.add(Map.of("control", moved.control().key(), "number", moved.number()));
                 }
             }
+        }
+        Map<String, Object> passed = flows.news();
+        if (passed != null) {
+            socket.tellPage("routes", passed);
         }
         if (!traces.isEmpty()) {
             Map<String, Object> few = new LinkedHashMap<>();

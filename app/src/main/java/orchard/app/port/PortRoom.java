@@ -316,7 +316,9 @@ public final class PortRoom {
         boolean news = book.heard(port, message);
         String device = book.device(port);
         boolean isSensing = message instanceof MidiMessage.SystemMessage system
-                && system.status() == MidiMessage.SystemMessage.ACTIVE_SENSING; // it says that somebody is there, and counted as that
+                && system.status()
+                        == MidiMessage.SystemMessage
+                                .ACTIVE_SENSING; // it says that somebody is there, and counted as that
         if ((!isAnswer || news) && !isSensing) {
             comesFirst(device);
             listener.arrived(device == null ? key(port) : device, message, 0);
