@@ -32,7 +32,7 @@ record RouteRound() implements Surprise {
         List<Finding> findings = new ArrayList<>();
         Set<Set<String>> found = new HashSet<>();
         for (String device : from.keySet()) {
-            List<Route> round = round(device, from, new ArrayList<>(), Left.ALL, Set.of());
+            List<Route> round = round(device, from, new ArrayList<>(), Left.ALL, new HashSet<>());
             Set<String> devices = round.stream().map(Route::from).collect(Collectors.toSet());
             if (!round.isEmpty() && found.add(devices)) {
                 String names = round.stream()
@@ -85,22 +85,20 @@ record RouteRound() implements Surprise {
 
     /** The routes that lead from a device back to it and pass something on that goes all the way round; none if there is no such. */
     private static List<Route> round(
-            String begin, Map<String, List<Route>> from, List<Route> so, Left left, Set<String> seen) {
+            String begin, Map<String, List<Route>> from, List<Route> so, Left left, Set<Object> seen) {
         String at = so.isEmpty() ? begin : so.get(so.size() - 1).to();
         if (!so.isEmpty() && at.equals(begin)) {
             return so;
         }
-        if (seen.contains(at)) {
-            return List.of();
+        if (!seen.add(Map.entry(at, left))) {
+            return List.of(); // from here on there was none
         }
-        Set<String> been = new HashSet<>(seen);
-        been.add(at);
         for (Route next : from.getOrDefault(at, List.of())) {
             Left on = left.after(next);
             if (!on.isNothing()) {
                 List<Route> way = new ArrayList<>(so);
                 way.add(next);
-                List<Route> round = round(begin, from, way, on, been);
+                List<Route> round = round(begin, from, way, on, seen);
                 if (!round.isEmpty()) {
                     return round;
                 }

@@ -590,6 +590,7 @@ public final class Engine {
         boolean heard = device.dumps().length > 0
                 && message instanceof MidiMessage.SysEx sysEx
                 && dumps.heard(device, sysEx, oursWins());
+        cycle.acted |= heard; // it was asked for here
         heard |= hear(device, message);
         if (device.joins() && message instanceof MidiMessage.ControlChange half) {
             MidiJoiner joiner = device.state().joiner();

@@ -22,6 +22,9 @@ final class Routes {
     private static final int RPN_COARSE = 101;
     private static final int ZONE = 6;
     private static final int DOWN = 64;
+    private static final int ALL_SOUND_OFF = 120;
+    private static final int RESET_CONTROLLERS = 121;
+    private static final int LOCAL_CONTROL = 122;
     /** How fast a key comes up that nobody told (MIDI 1.0, note off). */
     private static final int OFF = 64;
 
@@ -49,11 +52,11 @@ final class Routes {
      * @param taken whether a mapping acted on it
      */
     void pass(DevicePlan from, MidiMessage message, boolean taken) {
+        zone(from.state(), message);
         Plan.RoutePlan[] routes = from.state().routes;
         if (routes.length == 0) {
             return;
         }
-        zone(from.state(), message);
         if (message instanceof MidiMessage.NoteOff off) {
             end(routes, off.channel(), off.note(), off.velocity());
         } else if (message instanceof MidiMessage.NoteOn on && on.velocity() == 0) {
@@ -140,7 +143,26 @@ final class Routes {
                 thin(route, new MidiMessage.PolyPressure(passed.channel(), passed.note(), pressure.pressure()));
             }
         } else {
+            if (message instanceof MidiMessage.ControlChange mode && mode.number() >= ALL_SOUND_OFF) {
+                modeOf(route, mode);
+            }
             thin(route, message.channel() == 0 || channel == message.channel() ? message : message.on(channel));
+        }
+    }
+
+    /** Whoever is told that all notes end, or all controllers rest, needs not be told of each later on (MIDI 1.0, channel mode messages). */
+    private void modeOf(Plan.RoutePlan route, MidiMessage.ControlChange mode) {
+        State.OfRoute of = route.state();
+        if (mode.number() == RESET_CONTROLLERS) {
+            int channel = route.route().changes().channelOf(mode.channel());
+            of.pedals &= ~(1 << channel);
+            of.bends &= ~(1 << channel);
+        } else if (mode.number() != LOCAL_CONTROL) {
+            for (int key : List.copyOf(of.notes.keySet())) {
+                if (key >> 7 == mode.channel()) {
+                    release(of, key, OFF);
+                }
+            }
         }
     }
 
@@ -257,7 +279,7 @@ final class Routes {
     }
 
     /** Ends what a route keeps sounding, and puts back what it moved: pedals and bends. */
-    void letGo(Plan.RoutePlan route) {
+    private void letGo(Plan.RoutePlan route, List<Plan.RoutePlan> others) {
         State.OfRoute of = route.state();
         passWaiting(route);
         for (int key : List.copyOf(of.notes.keySet())) {
@@ -265,6 +287,12 @@ final class Routes {
         }
         int pedals = route.to().present ? of.pedals : 0;
         int bends = route.to().present ? of.bends : 0;
+        for (Plan.RoutePlan other : others) {
+            if (other.to() == route.to()) { // it holds them as well
+                pedals &= ~other.state().pedals;
+                bends &= ~other.state().bends;
+            }
+        }
         of.pedals = 0;
         of.bends = 0;
         of.said.clear();
@@ -280,7 +308,9 @@ final class Routes {
 
     /** Lets go of what goes by some routes. */
     void letGo(Plan plan, Predicate<Plan.RoutePlan> which) {
-        plan.routes().stream().filter(which).forEach(this::letGo);
+        List<Plan.RoutePlan> others =
+                plan.routes().stream().filter(which.negate()).toList();
+        plan.routes().stream().filter(which).forEach(route -> letGo(route, others));
     }
 
     /** A device is gone: what it kept sounding elsewhere ends, and nobody knows any more on which channels it says one note each. */

@@ -147,12 +147,14 @@ class RoutesTest {
     /** MIDI Polyphonic Expression: a channel a note, announced by RPN 6; what is said on it goes where its note goes, and before that to all. */
     @Test
     void whatIsSaidOfOneNoteStaysWithIt() {
-        open(keys("deep", 0, 59, 0, 0), keys("harp", 60, 127, 0, 0));
-        say(new MidiMessage.ControlChange(1, 101, 0));
+        open();
+        say(new MidiMessage.ControlChange(1, 101, 0)); // announced before anything was passed on
         say(new MidiMessage.ControlChange(1, 100, 6));
         say(new MidiMessage.ControlChange(1, 6, 15));
-        to("deep");
-        to("harp");
+        for (Route route : List.of(keys("deep", 0, 59, 0, 0), keys("harp", 60, 127, 0, 0))) {
+            rig = rig.apply(Edit.add("split", new Part.OfRoute(route)));
+        }
+        bench.edit(rig);
         say(on(2, 40));
         say(on(3, 72));
         say(new MidiMessage.PitchBend(2, 9000));
@@ -221,6 +223,37 @@ class RoutesTest {
     }
 
     @Test
+    void whatEndsAllNotesEndsThemOnce() {
+        open(keys("deep", 0, 127, 2, 0));
+        say(on(1, 60));
+        say(new MidiMessage.PitchBend(1, 9000));
+        to("deep");
+        say(new MidiMessage.ControlChange(1, 123, 0));
+        say(new MidiMessage.ControlChange(1, 121, 0));
+        say(off(1, 60));
+        assertThat(to("deep"))
+                .containsExactly(
+                        off(2, 60).words(),
+                        new MidiMessage.ControlChange(2, 123, 0).words(),
+                        new MidiMessage.ControlChange(2, 121, 0).words());
+        rig = rig.apply(Edit.remove("gone", new Part.OfRoute(rig.routes().get(0))));
+        bench.edit(rig);
+        assertThat(to("deep")).as("the bend rests already").isEmpty();
+    }
+
+    @Test
+    void aPedalThatTwoRoutesHoldIsLetGoWithTheLast() {
+        open(keys("deep", 0, 59, 0, 0), keys("deep", 60, 127, 0, 0));
+        say(new MidiMessage.ControlChange(1, 64, 127));
+        to("deep");
+        for (String expected : new String[] {"", new MidiMessage.ControlChange(1, 64, 0).words()}) {
+            rig = rig.apply(Edit.remove("gone", new Part.OfRoute(rig.routes().get(0))));
+            bench.edit(rig);
+            assertThat(String.join("", to("deep"))).isEqualTo(expected);
+        }
+    }
+
+    @Test
     void clockAndSysExOfAnyLengthPassAsTheyAre() {
         open(Route.all("r", "keys", "deep"));
         say(new MidiMessage.SystemMessage(0xF8, 0, 0));
@@ -283,7 +316,12 @@ class RoutesTest {
                             bench.engine.handle(new Event.Panic(bench.nanos, ""));
                         }
                     }
-                    case 3, 4, 5 -> {
+                    case 3 -> {
+                        if (there.contains("keys")) {
+                            say(new MidiMessage.ControlChange(1 + random.nextInt(3), 123, 0));
+                        }
+                    }
+                    case 4, 5, 6 -> {
                         if (there.contains("keys") && down.remove(key)) {
                             say(off(key >> 7, key & 127));
                         }
