@@ -17,6 +17,7 @@ public final class Bench {
         OscRelay.main(arguments);
         EditBench.main(arguments);
         MovedBench.main(arguments);
+        RouteBench.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
                         .include(LayerBench.class.getSimpleName())

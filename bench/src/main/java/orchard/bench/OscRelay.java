@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.function.Consumer;
+import java.util.function.IntFunction;
 import orchard.engine.Compiler;
 import orchard.engine.Engine;
 import orchard.engine.EngineThread;
@@ -47,11 +48,11 @@ final class OscRelay {
             relay(bare, home);
             Histogram mapped = new Histogram(3);
             Histogram reference = new Histogram(3);
-            play(gear, orchard.getLocalPort(), WARM_UP, new Histogram(3));
-            play(gear, bare.getLocalPort(), WARM_UP, new Histogram(3));
+            play(gear, orchard.getLocalPort(), WARM_UP, OscRelay::move, new Histogram(3));
+            play(gear, bare.getLocalPort(), WARM_UP, OscRelay::move, new Histogram(3));
             for (int round = 0; round < ROUNDS; round++) {
-                play(gear, orchard.getLocalPort(), MESSAGES, mapped);
-                play(gear, bare.getLocalPort(), MESSAGES, reference);
+                play(gear, orchard.getLocalPort(), MESSAGES, OscRelay::move, mapped);
+                play(gear, bare.getLocalPort(), MESSAGES, OscRelay::move, reference);
             }
             print("OSC in, mapped, OSC out", mapped);
             print("bare two-hop relay", reference);
@@ -75,7 +76,7 @@ final class OscRelay {
         return thread;
     }
 
-    private static void relay(DatagramSocket socket, InetSocketAddress home) {
+    static void relay(DatagramSocket socket, InetSocketAddress home) {
         BlockingQueue<byte[]> queue = new ArrayBlockingQueue<>(1 << 16);
         listen(socket, packet -> queue.offer(Arrays.copyOf(packet.getData(), packet.getLength())));
         daemon(() -> {
@@ -89,7 +90,7 @@ final class OscRelay {
         });
     }
 
-    private static void listen(DatagramSocket socket, Consumer<DatagramPacket> arrived) {
+    static void listen(DatagramSocket socket, Consumer<DatagramPacket> arrived) {
         daemon(() -> {
             DatagramPacket packet = new DatagramPacket(new byte[65_536], 65_536);
             while (!socket.isClosed()) {
@@ -104,13 +105,13 @@ final class OscRelay {
         });
     }
 
-    private static void daemon(Runnable work) {
+    static void daemon(Runnable work) {
         Thread thread = new Thread(work);
         thread.setDaemon(true);
         thread.start();
     }
 
-    private static void send(DatagramSocket socket, byte[] bytes, InetSocketAddress to) {
+    static void send(DatagramSocket socket, byte[] bytes, InetSocketAddress to) {
         try {
             socket.send(new DatagramPacket(bytes, bytes.length, to));
         } catch (SocketException e) {
@@ -120,12 +121,17 @@ final class OscRelay {
         }
     }
 
+    private static byte[] move(int i) {
+        return OscCodec.encode(OscMessage.of("/hand/" + i * 31 % 1_000, (i * 37 % 256) / 255f));
+    }
+
     /** Sends messages one after the other, each after the answer to the one before, and notes how long each took. */
-    private static void play(DatagramSocket gear, int port, int count, Histogram nanos) throws IOException {
+    static void play(DatagramSocket gear, int port, int count, IntFunction<byte[]> packets, Histogram nanos)
+            throws IOException {
         DatagramPacket answer = new DatagramPacket(new byte[1_024], 1_024);
         InetSocketAddress to = new InetSocketAddress(InetAddress.getLoopbackAddress(), port);
         for (int i = 0; i < count; i++) {
-            byte[] packet = OscCodec.encode(OscMessage.of("/hand/" + i * 31 % 1_000, (i * 37 % 256) / 255f));
+            byte[] packet = packets.apply(i);
             long begun = System.nanoTime();
             gear.send(new DatagramPacket(packet, packet.length, to));
             gear.receive(answer);
@@ -134,7 +140,7 @@ final class OscRelay {
     }
 
     /** In microseconds. */
-    private static Map<String, Object> figures(Histogram nanos) {
+    static Map<String, Object> figures(Histogram nanos) {
         return Map.of(
                 "p50", nanos.getValueAtPercentile(50) / 1e3,
                 "p99", nanos.getValueAtPercentile(99) / 1e3,
@@ -142,7 +148,7 @@ final class OscRelay {
                 "messages", nanos.getTotalCount());
     }
 
-    private static void print(String what, Histogram nanos) {
+    static void print(String what, Histogram nanos) {
         System.out.printf(
                 "%-26s p50 %5.1f µs   p99 %5.1f µs   p99.9 %6.1f µs   max %7.1f µs   (%d messages)%n",
                 what,

@@ -24,6 +24,7 @@ public sealed interface Action
                 ForEach,
                 GoToSong,
                 Hold,
+                HoldNotes,
                 MoveFocus,
                 NextLayer,
                 Nudge,
@@ -35,6 +36,7 @@ public sealed interface Action
                 Recall,
                 Reset,
                 ResetMoved,
+                RunClock,
                 Send,
                 SetOfPage,
                 SetParameter,
@@ -77,6 +79,8 @@ public sealed interface Action
         SONG("go to a song", (parameter, device, names) -> new GoToSong("", 1)),
         TAP("tap the tempo of", (parameter, device, names) -> new Tap(parameter)),
         PLAY("play notes on", (parameter, device, names) -> new PlayNotes(device, 1, 60)),
+        HOLD_NOTES("keep notes sounding on", (parameter, device, names) -> new HoldNotes(device, List.of())),
+        CLOCK("start or stop the clock", (parameter, device, names) -> new RunClock(RunClock.Way.TURN)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
         STOP("stop everything", (parameter, device, names) -> new StopAll());
@@ -227,6 +231,8 @@ public sealed interface Action
 
         R hold(Hold action);
 
+        R holdNotes(HoldNotes action);
+
         R moveFocus(MoveFocus action);
 
         R nextLayer(NextLayer action);
@@ -248,6 +254,8 @@ public sealed interface Action
         R reset(Reset action);
 
         R resetMoved(ResetMoved action);
+
+        R runClock(RunClock action);
 
         R send(Send action);
 

@@ -7,6 +7,7 @@ import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
+import orchard.action.HoldNotes;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
@@ -18,6 +19,7 @@ import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
+import orchard.action.RunClock;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -56,6 +58,7 @@ final class ActionRunner {
     private final Foci foci;
     private final Ramps ramps;
     private final Tempo tempo;
+    private final ClockOut clockOut;
     private final Runnable stopAll;
 
     /** @param stopAll what stops everything */
@@ -71,6 +74,7 @@ final class ActionRunner {
             Foci foci,
             Ramps ramps,
             Tempo tempo,
+            ClockOut clockOut,
             Runnable stopAll) {
         this.state = state;
         this.cycle = cycle;
@@ -83,6 +87,7 @@ final class ActionRunner {
         this.foci = foci;
         this.ramps = ramps;
         this.tempo = tempo;
+        this.clockOut = clockOut;
         this.stopAll = stopAll;
     }
 
@@ -340,6 +345,16 @@ final class ActionRunner {
         }
 
         @Override
+        public Void holdNotes(HoldNotes action) {
+            if (plan.device().present) {
+                payments.keep(plan.device(), action.mask());
+            } else {
+                cycle.note(new Refused("What it keeps sounding is not there"));
+            }
+            return null;
+        }
+
+        @Override
         public Void playNotes(PlayNotes action) {
             int key = press.place();
             int note = action.first() + key;
@@ -349,6 +364,12 @@ final class ActionRunner {
                 int velocity = (int) Math.max(1, Math.round(press.strength * 127));
                 payments.say(press, plan.device(), new MidiMessage.NoteOn(action.channel(), note, velocity), "note");
             }
+            return null;
+        }
+
+        @Override
+        public Void runClock(RunClock action) {
+            clockOut.run(action.way());
             return null;
         }
 

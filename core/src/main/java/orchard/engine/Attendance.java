@@ -93,6 +93,7 @@ final class Attendance {
 
     /** A device is gone, or goes: what is owed to it is paid, and nothing of it waits. */
     void gone(State.OfDevice device) {
+        payments.keepNothing(device);
         state.ledger.pay((press, debt) -> isOwedTo(debt, device), payments::payOne);
         device.heard.clear();
         state.dated.removeIf(dated -> dated.event().device().equals(device.id));

@@ -46,6 +46,7 @@ final class Cells {
     private final State.OfMapping always = new State.OfMapping("");
 
     private final Map<String, State.OfRoute> routes = new HashMap<>();
+    private final State.OfClock clock = new State.OfClock();
     private final State.LastChanged changed = new State.LastChanged();
     private final State.OfSelector songs = new State.OfSelector();
 
@@ -94,6 +95,10 @@ final class Cells {
 
     State.OfRoute route(String id) {
         return routes.computeIfAbsent(id, State.OfRoute::new);
+    }
+
+    State.OfClock clock() {
+        return clock;
     }
 
     State.OfLayer layer(String id) {

@@ -329,13 +329,20 @@ public final class Compiler {
                         .toList(),
                 dark,
                 cells.changed(),
-                routes());
+                routes(),
+                new Plan.Clock(
+                        cells.clock(),
+                        rig.routes().stream()
+                                .filter(route -> route.isClockMadeHere()
+                                        && route.fault(rig).isEmpty())
+                                .map(route -> new Plan.ClockPlan(route.id(), cells.device(route.to())))
+                                .toList()));
     }
 
     /** The routes between devices that are there and speak MIDI. */
     private List<Plan.RoutePlan> routes() {
         return rig.routes().stream()
-                .filter(route -> route.fault(rig).isEmpty())
+                .filter(route -> !route.isClockMadeHere() && route.fault(rig).isEmpty())
                 .map(route -> new Plan.RoutePlan(
                         cells.route(route.id()), route, cells.device(route.from()), cells.device(route.to())))
                 .toList();

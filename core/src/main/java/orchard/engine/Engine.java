@@ -78,6 +78,7 @@ public final class Engine {
     private final Stops stops;
     private final Exchange exchange;
     private final Routes routes;
+    private final ClockOut clockOut;
     private final Consumer<Trace> traces;
     private final Event.Visitor dispatch = new Dispatch();
     private volatile Plan plan;
@@ -103,8 +104,21 @@ public final class Engine {
         this.foci = new Foci(state, cycle, lights, parameters, this::retouched);
         this.ramps = new Ramps(state, cycle, parameters);
         this.ticks = new Ticks(state, cycle, parameters, tempo);
+        this.clockOut = new ClockOut(state, cycle, tempo, lights);
         this.actions = new ActionRunner(
-                state, cycle, fence, parameters, payments, pages, presets, layers, foci, ramps, tempo, this::stopAll);
+                state,
+                cycle,
+                fence,
+                parameters,
+                payments,
+                pages,
+                presets,
+                layers,
+                foci,
+                ramps,
+                tempo,
+                clockOut,
+                this::stopAll);
         this.targets = new Targets(state, cycle, fence, parameters);
         this.mappings = new Mappings(state, cycle, fence, targets, actions, payments);
         this.controls = new Controls(state, cycle, mappings, lights, layers);
@@ -118,6 +132,7 @@ public final class Engine {
         this.plan = plan;
         plan.takeEffect(null, lights::changed);
         state.tempo = plan.tempo();
+        clockOut.replan(plan);
         state.changed = plan.changed();
         state.dark = plan.dark();
         foci.replanned(plan);
@@ -224,7 +239,7 @@ public final class Engine {
         due = Math.min(due, Math.min(state.timers.due(), mappings.due()));
         due = Math.min(due, Math.min(attendance.due(), dumps.due()));
         due = Math.min(due, Math.min(Triggers.due(plan), ramps.due()));
-        due = Math.min(due, routes.due());
+        due = Math.min(due, Math.min(routes.due(), clockOut.due()));
         return state.dated.isEmpty() ? due : Math.min(due, state.dated.peek().due());
     }
 
@@ -296,6 +311,8 @@ public final class Engine {
                 ramps.tick(this::passed);
             } else if (Triggers.due(plan) <= due) {
                 passed(0, () -> triggers.tick(plan));
+            } else if (clockOut.due() <= due) {
+                passed(0, () -> clockOut.tick(nanos));
             } else if (routes.due() <= due) {
                 passed(0, routes::tick);
             } else if (dumps.due() <= due) {
@@ -439,6 +456,7 @@ public final class Engine {
             routes.replan(plan, event.plan());
             List<SelectorPlan> moved = exchange.replan(plan, event.plan(), () -> plan = event.plan());
             state.tempo = event.plan().tempo();
+            clockOut.replan(event.plan());
             darkened(event.plan());
             ramps.replanned(event.plan());
             foci.replanned(event.plan());
@@ -476,6 +494,9 @@ public final class Engine {
                     routes.gone(plan, device.state());
                 }
                 attendance.presence(device, event.present());
+                if (event.present()) {
+                    clockOut.came(device.state());
+                }
             });
         }
 
@@ -501,6 +522,9 @@ public final class Engine {
 
         @Override
         public void panic(Event.Panic event) {
+            if (event.device().isEmpty()) {
+                clockOut.stop();
+            }
             routes.letGo(
                     plan,
                     route -> event.device().isEmpty()
@@ -731,8 +755,9 @@ public final class Engine {
     /** Lets go of everything that is held; to be called last. */
     public void letGo() {
         passed(0, () -> {
+            clockOut.stop();
             routes.letGo(plan, route -> true);
-            stops.letGo();
+            stops.letGo(plan);
         });
     }
 

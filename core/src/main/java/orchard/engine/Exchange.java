@@ -3,11 +3,14 @@ package orchard.engine;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import orchard.action.HoldNotes;
 import orchard.engine.Plan.ControlPlan;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Device;
 import orchard.gear.Ref;
+import orchard.mapping.Mapping;
 import orchard.outcome.LoopFreed;
+import orchard.rig.Rig;
 
 /** One plan for another, between two events: what rests on what is gone is paid while it can still be spoken to, what goes on goes on. */
 final class Exchange {
@@ -54,6 +57,7 @@ final class Exchange {
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
             payments.pay(press);
         }
+        before.devices().forEach(device -> keepOn(device.state(), next.rig()));
         for (DevicePlan device : before.devices()) {
             leave(device, next.device(device.state().id));
         }
@@ -73,6 +77,22 @@ final class Exchange {
             keepMoving(next);
         }
         return moved;
+    }
+
+    /** Notes that are kept sounding end if no sentence is left by which they could be let go. */
+    private void keepOn(State.OfDevice device, Rig rig) {
+        if (device.keeps == 0) {
+            return;
+        }
+        int left = rig.mappings().stream()
+                .flatMap(Mapping::everyAction)
+                .filter(action ->
+                        action instanceof HoldNotes one && one.device().equals(device.id))
+                .mapToInt(action -> ((HoldNotes) action).mask())
+                .reduce(0, (one, other) -> one | other);
+        if ((device.keeps & ~left) != 0) {
+            payments.keep(device, device.keeps & ~left);
+        }
     }
 
     /** What moves on by itself goes on where it is in the plan, or where somebody holds what set it off. */

@@ -6,6 +6,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import orchard.action.Action;
+import orchard.action.HoldNotes;
+import orchard.action.RunClock;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
 import orchard.engine.Plan.LightRule;
@@ -203,14 +205,30 @@ final class LightRuleCompiler {
                 .map(cells::layer)
                 .map(of -> new Plan.Switched(of, of::isOn))
                 .findFirst();
-        return layer.or(() -> mapping.everyAction()
-                .flatMap(action -> action.bringsUnder(rig).stream())
-                .map(at -> {
-                    State.OfFocus of = cells.focus(at.focus());
-                    int place = rig.focus(at.focus()).orElseThrow().places().indexOf(at.place());
-                    return new Plan.Switched(of, () -> Foci.isUnder(of, place));
+        Optional<Plan.Switched> held = mapping.everyAction()
+                .flatMap(action -> action instanceof HoldNotes one ? Stream.of(one) : Stream.empty())
+                .filter(action -> rig.device(action.device()).isPresent())
+                .map(action -> {
+                    State.OfDevice of = cells.device(action.device());
+                    int channels = action.mask();
+                    return new Plan.Switched(of, () -> (of.keeps & channels) == channels);
                 })
-                .findFirst());
+                .findFirst();
+        Optional<Plan.Switched> runs = mapping.everyAction()
+                .filter(RunClock.class::isInstance)
+                .map(action -> new Plan.Switched(cells.clock(), () -> cells.clock().runs))
+                .findFirst();
+        return layer.or(() -> held)
+                .or(() -> runs)
+                .or(() -> mapping.everyAction()
+                        .flatMap(action -> action.bringsUnder(rig).stream())
+                        .map(at -> {
+                            State.OfFocus of = cells.focus(at.focus());
+                            int place =
+                                    rig.focus(at.focus()).orElseThrow().places().indexOf(at.place());
+                            return new Plan.Switched(of, () -> Foci.isUnder(of, place));
+                        })
+                        .findFirst());
     }
 
     /** The action by which a case sets a parameter. */

@@ -72,7 +72,41 @@ final class Payments implements Debt.Payer {
         end(note, OFF);
     }
 
+    /** From now on notes on these channels of a device sound on when they are let go, or those that did so end. */
+    void keep(State.OfDevice device, int channels) {
+        boolean isKept = (device.keeps & channels) == channels;
+        device.keeps = isKept ? device.keeps & ~channels : device.keeps | channels;
+        state.notesMoved.add(device); // lights may tell of it
+        if (device.keeper == null) {
+            device.keeper = Press.typed(cycle.number);
+        }
+        Press keeper = device.keeper;
+        state.ledger.pay(
+                (press, debt) ->
+                        press == keeper && debt instanceof Debt.Note note && (device.keeps >> note.channel() & 1) == 0,
+                this::payOne);
+        if (device.keeps == 0) {
+            state.ledger.end(keeper);
+            device.keeper = null;
+        }
+    }
+
+    /** What is let go on a device ends from now on. */
+    void keepNothing(State.OfDevice device) {
+        if (device.keeps != 0) {
+            keep(device, device.keeps);
+        }
+    }
+
     private void end(Debt.Note note, int velocity) {
+        if ((note.device().keeps >> note.channel() & 1) == 1) {
+            state.ledger.owe(note.device().keeper, note);
+        } else {
+            off(note, velocity);
+        }
+    }
+
+    private void off(Debt.Note note, int velocity) {
         state.notesMoved.add(note.device());
         say(note.device(), new MidiMessage.NoteOff(note.channel(), note.number(), velocity), "end of the note");
     }
@@ -124,7 +158,9 @@ final class Payments implements Debt.Payer {
     }
 
     private void endOf(Debt.Note note) {
-        state.ledger.pay((of, debt) -> debt instanceof Debt.Note other && other.isSame(note), this::payOne);
+        state.ledger.pay(
+                (of, debt) -> debt instanceof Debt.Note other && other.isSame(note),
+                debt -> fence.around("What was held", () -> off(note, OFF)));
     }
 
     private void say(State.OfDevice device, Message message, String why) {

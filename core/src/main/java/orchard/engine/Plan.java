@@ -74,6 +74,7 @@ public final class Plan {
     private final State.OfAddress tempo;
     private final State.LastChanged changed;
     private final List<RoutePlan> routes;
+    private final Clock clock;
     private final SelectorPlan songs;
     /** The controls that layers decide about. */
     private final State.OfControl[] layered;
@@ -164,7 +165,14 @@ public final class Plan {
             List<Showing> showing,
             Dark dark,
             State.LastChanged changed,
-            List<RoutePlan> routes) {}
+            List<RoutePlan> routes,
+            Clock clock) {}
+
+    /** The clock that is made here, and who is told. */
+    record Clock(State.OfClock state, List<ClockPlan> to) {}
+
+    /** Somebody who is told the clock that is made here. */
+    record ClockPlan(String route, State.OfDevice to) {}
 
     /** A route whose devices are there. */
     record RoutePlan(State.OfRoute state, Route route, State.OfDevice from, State.OfDevice to) {
@@ -203,6 +211,7 @@ public final class Plan {
         this.dark = wiring.dark();
         this.changed = wiring.changed();
         this.routes = wiring.routes();
+        this.clock = wiring.clock();
         this.layers = wiring.layers();
         this.songs = wiring.songs();
         this.tempo = wiring.tempo();
@@ -277,6 +286,11 @@ public final class Plan {
     /** What is passed on from device to device. */
     List<RoutePlan> routes() {
         return routes;
+    }
+
+    /** The clock that is made here, and who is told. */
+    Clock clock() {
+        return clock;
     }
 
     /** Remembers which parameter was set last. */

@@ -48,6 +48,9 @@ final class State {
     /** Parameters whose devices told something while Orchard was still sending. */
     final ArrayDeque<OfParameter> doubtful = new ArrayDeque<>();
 
+    /** The clock that is made here. */
+    OfClock clock;
+
     /** Routes in which values wait. */
     final List<OfRoute> thinned = new ArrayList<>();
 
@@ -233,6 +236,19 @@ final class State {
      */
     record Fired(OfMapping mapping, double position) {}
 
+    /** The clock that is made here: whom it goes to, whether it runs, and its ticks since it was started. */
+    static final class OfClock extends Source {
+        List<Plan.ClockPlan> to = List.of();
+        /** Who came since, and is told where it is. */
+        final Set<OfDevice> joining = new LinkedHashSet<>();
+
+        boolean runs;
+        long ticks;
+        long due = Long.MAX_VALUE;
+        /** When it ticks next, with the fraction of a nanosecond. */
+        double exact;
+    }
+
     /** A note that sounds because of a route. */
     record Passed(Press press, int channel, int note) {}
 
@@ -300,6 +316,10 @@ final class State {
         int ticked;
         /** What it said that its groups are called, by their ids. */
         final Map<String, String> groupNames = new HashMap<>();
+        /** The channels on which notes sound on that were let go, a bit each, and who owes their ends. */
+        int keeps;
+
+        Press keeper;
         /** The notes that Orchard keeps sounding on it, and those it said that sound. */
         final BitSet sounding = new BitSet(128);
 

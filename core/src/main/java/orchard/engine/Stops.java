@@ -42,6 +42,11 @@ final class Stops {
                 cycle.drop(device.state().id);
             }
         }
+        for (DevicePlan device : plan.devices()) {
+            if (all || device.state().id.equals(only)) {
+                payments.keepNothing(device.state());
+            }
+        }
         for (Press press : state.ledger.which(press -> all || concerns(press, only))) {
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
             payments.pay(press);
@@ -104,7 +109,8 @@ final class Stops {
     }
 
     /** Lets go of everything that is held; nothing comes after. */
-    void letGo() {
+    void letGo(Plan plan) {
+        plan.devices().forEach(device -> payments.keepNothing(device.state()));
         for (Press press : state.ledger.which(press -> true)) {
             state.timers.forget(timer -> timer.press() == press, timer -> state.ledger.waited(press));
             payments.pay(press);

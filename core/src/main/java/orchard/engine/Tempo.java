@@ -42,6 +42,11 @@ final class Tempo {
         return (long) (1e9 * (span.inBeats() ? span.beats() * 60 / bpm() : span.seconds()));
     }
 
+    /** How long a beat is. */
+    double nanosOfBeat() {
+        return 60e9 / (heard() ? now() : state.bpm);
+    }
+
     /** How much of the beat has passed, 0..1; beats go on from where they are when the tempo changes. */
     double phase() {
         double went = state.beats + (cycle.now - state.beatsNanos) / 60e9 * state.beatsBpm;

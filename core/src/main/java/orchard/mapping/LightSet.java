@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Choose;
+import orchard.action.HoldNotes;
+import orchard.action.RunClock;
 import orchard.condition.Compared;
 import orchard.condition.Condition;
 import orchard.condition.IsOn;
@@ -130,7 +132,9 @@ public enum LightSet {
         boolean sets = mapping.target().flatMap(names::parameter).isPresent();
         boolean switches = mapping.everyAction()
                 .anyMatch(action -> !action.layers(names).isEmpty()
-                        || action.bringsUnder(names).isPresent());
+                        || action.bringsUnder(names).isPresent()
+                        || action instanceof HoldNotes
+                        || action instanceof RunClock);
         return sets || switches ? Optional.of(new IsOn()) : Optional.empty();
     }
 }

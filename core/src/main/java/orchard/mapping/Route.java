@@ -26,6 +26,9 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
 
     private static final int HIGHEST = 127;
 
+    /** In the place of a device that says them: the clock that is made here. No device has such an id. */
+    public static final String CLOCK_MADE_HERE = "the clock made here";
+
     /** What messages are, as far as routes tell them apart. */
     public enum Kind {
         NOTES("notes"),
@@ -164,6 +167,11 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
         if (id == null || from == null || to == null || from.isEmpty() || to.isEmpty()) {
             throw new Mistake("to", "a route goes from one device to another; choose both");
         }
+        if (from.equals(CLOCK_MADE_HERE)) {
+            passes = new Passes(List.of(Kind.CLOCK), List.of(), 0, HIGHEST);
+            changes = Changes.NONE;
+            mapped = false;
+        }
         if (from.equals(to)) {
             throw new Mistake("to", "a route back to the same device would go round without end; choose another");
         }
@@ -172,6 +180,11 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
     /** Everything of one device to another. */
     public static Route all(String id, String from, String to) {
         return new Route(id, from, to, Passes.ALL, Changes.NONE, false);
+    }
+
+    /** Whether it leads the clock on that is made here. */
+    public boolean isClockMadeHere() {
+        return from.equals(CLOCK_MADE_HERE);
     }
 
     /** The same, passing other messages. */
@@ -249,6 +262,9 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
     /** The whole sentence. */
     public String words(Directory directory) {
         String how = how();
+        if (isClockMadeHere()) {
+            return "From " + from + " to " + name(to, directory) + ".";
+        }
         return "From " + name(from, directory) + " to " + name(to, directory) + ": " + what(directory)
                 + (how.isEmpty() ? "" : ", " + how)
                 + (mapped ? ", also what a sentence took." : ", unless a sentence took it.");
@@ -260,7 +276,7 @@ public record Route(String id, String from, String to, Passes passes, Changes ch
 
     /** What keeps it from passing anything on, if something does. */
     public Optional<String> fault(Directory directory) {
-        for (String id : List.of(from, to)) {
+        for (String id : isClockMadeHere() ? List.of(to) : List.of(from, to)) {
             Optional<Device> device = directory.device(id);
             if (device.isEmpty()) {
                 return Optional.of("It goes through a device that is not in the rig (" + id + ").");

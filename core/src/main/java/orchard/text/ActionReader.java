@@ -8,6 +8,7 @@ import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
+import orchard.action.HoldNotes;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
@@ -19,6 +20,7 @@ import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
+import orchard.action.RunClock;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -42,6 +44,7 @@ import orchard.text.grammar.SentencesParser.FocusToContext;
 import orchard.text.grammar.SentencesParser.ForEachContext;
 import orchard.text.grammar.SentencesParser.HoldContext;
 import orchard.text.grammar.SentencesParser.HoldLayerContext;
+import orchard.text.grammar.SentencesParser.HoldNotesContext;
 import orchard.text.grammar.SentencesParser.MarkedContext;
 import orchard.text.grammar.SentencesParser.MoveFocusContext;
 import orchard.text.grammar.SentencesParser.NextLayerContext;
@@ -57,6 +60,7 @@ import orchard.text.grammar.SentencesParser.RampContext;
 import orchard.text.grammar.SentencesParser.RecallContext;
 import orchard.text.grammar.SentencesParser.ResetContext;
 import orchard.text.grammar.SentencesParser.ResetMovedContext;
+import orchard.text.grammar.SentencesParser.RunClockContext;
 import orchard.text.grammar.SentencesParser.SendContext;
 import orchard.text.grammar.SentencesParser.SetOfPageContext;
 import orchard.text.grammar.SentencesParser.SetParameterContext;
@@ -283,6 +287,25 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                 .orElseThrow(
                         () -> new Unread(action.STRING().getSymbol(), "“" + note + "” is no note: one is C3 or 48"));
         return Unread.at(action.NUMBER().getSymbol(), () -> new PlayNotes(device, read.count(action.NUMBER()), first));
+    }
+
+    @Override
+    public Action visitHoldNotes(HoldNotesContext action) {
+        String device = read.device(action.device());
+        return Unread.at(
+                action.getStart(),
+                () -> new HoldNotes(
+                        device, action.NUMBER().stream().map(read::count).toList()));
+    }
+
+    @Override
+    public Action visitRunClock(RunClockContext action) {
+        return new RunClock(
+                Tokens.says(action, "or")
+                        ? RunClock.Way.TURN
+                        : Tokens.says(action, "start")
+                                ? RunClock.Way.START
+                                : Tokens.says(action, "stop") ? RunClock.Way.STOP : RunClock.Way.GO_ON);
     }
 
     @Override

@@ -7,6 +7,7 @@ import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
+import orchard.action.HoldNotes;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
@@ -18,6 +19,7 @@ import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
+import orchard.action.RunClock;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -120,6 +122,17 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     }
 
     @Override
+    public String holdNotes(HoldNotes action) {
+        return "keep notes on " + device(action.device())
+                + (action.channels().isEmpty()
+                        ? ""
+                        : " channel "
+                                + action.channels().stream()
+                                        .map(String::valueOf)
+                                        .collect(Collectors.joining(" ")));
+    }
+
+    @Override
     public String playNotes(PlayNotes action) {
         return "play notes from " + Spelling.quoted(rolls.names().noteNames().name(action.first())) + " on "
                 + device(action.device()) + " channel " + action.channel();
@@ -148,6 +161,11 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     @Override
     public String resetMoved(ResetMoved action) {
         return "set to its default whatever is moved meanwhile";
+    }
+
+    @Override
+    public String runClock(RunClock action) {
+        return action.way().words() + " the clock";
     }
 
     @Override

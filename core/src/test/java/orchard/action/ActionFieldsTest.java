@@ -58,6 +58,8 @@ class ActionFieldsTest {
                 new OpenPage("desk", "", -2, "storm"),
                 new Recall("desk", "", 1, ""),
                 new Tap(VOLUME),
+                new RunClock(RunClock.Way.GO_ON),
+                new HoldNotes("box", List.of(1, 16)),
                 new PlayNotes("box", 16, 36),
                 new Send("box", new MidiMessage.ControlChange(1, 20, 64)),
                 new Wait(0.25),

@@ -11,11 +11,13 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import orchard.Gear;
+import orchard.action.HoldNotes;
 import orchard.gear.Device;
 import orchard.gear.Feel;
 import orchard.gear.Profile;
 import orchard.gear.Seat;
 import orchard.gear.Wire;
+import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Route;
 import orchard.mapping.Route.Kind;
@@ -222,6 +224,70 @@ class RoutesTest {
         assertThat(to("deep")).containsExactly(new MidiMessage.NoteOff(2, 60, 17).words());
     }
 
+    private Mapping holding(String device, Integer... channels) {
+        return Gear.mapping("hold", "p1", "velocity", "volume")
+                .with(new Actions(List.of(new HoldNotes(device, List.of(channels)))));
+    }
+
+    private void hitPad() {
+        bench.arrive("box", on(1, 36));
+        bench.arrive("box", off(1, 36));
+    }
+
+    @Test
+    void whatIsHeldSoundsOnUntilThePadIsPressedAgain() {
+        open(keys("deep", 0, 59, 0, 0), keys("harp", 60, 127, 0, 0));
+        rig = rig.apply(Edit.add("hold", new Part.OfMapping(holding("deep"))));
+        bench.edit(rig);
+        say(on(1, 40));
+        say(on(1, 70));
+        hitPad();
+        say(off(1, 40));
+        say(off(1, 70));
+        say(on(1, 42));
+        say(off(1, 42));
+        say(on(1, 40)); // struck again: it ends and begins
+        say(on(1, 44));
+        assertThat(to("harp")).as("another device").contains(off(1, 70).words());
+        assertThat(to("deep"))
+                .containsExactly(
+                        on(1, 40).words(),
+                        on(1, 42).words(),
+                        off(1, 40).words(),
+                        on(1, 40).words(),
+                        on(1, 44).words());
+        say(off(1, 40));
+        hitPad();
+        assertThat(to("deep"))
+                .as("a key that is down sounds on")
+                .containsExactly(off(1, 42).words(), off(1, 40).words());
+        say(off(1, 44));
+        assertThat(to("deep")).containsExactly(off(1, 44).words());
+    }
+
+    @Test
+    void whatIsHeldEndsWithItsSentenceItsCableAndAPanic() {
+        for (int how = 0; how < 4; how++) {
+            open(keys("deep", 0, 127, 2, 0));
+            rig = rig.apply(Edit.add("hold", new Part.OfMapping(holding("deep", 2))));
+            bench.edit(rig);
+            hitPad();
+            say(on(1, 40));
+            say(off(1, 40));
+            assertThat(to("deep")).containsExactly(on(2, 40).words());
+            switch (how) {
+                case 0 -> {
+                    rig = rig.apply(Edit.remove("gone", new Part.OfMapping(holding("deep", 2))));
+                    bench.edit(rig);
+                }
+                case 1 -> bench.gone("deep");
+                case 2 -> bench.engine.handle(new Event.Panic(bench.nanos, ""));
+                default -> bench.engine.letGo();
+            }
+            assertThat(to("deep")).filteredOn(off(2, 40).words()::equals).hasSize(1);
+        }
+    }
+
     @Test
     void whatEndsAllNotesEndsThemOnce() {
         open(keys("deep", 0, 127, 2, 0));
@@ -289,6 +355,8 @@ class RoutesTest {
         for (int seed = 0; seed < STREAMS; seed++) {
             Random random = new Random(seed);
             open(some("r0", random), some("r1", random), some("r2", random));
+            rig = rig.apply(Edit.add("hold", new Part.OfMapping(holding("deep", 1, 2))));
+            bench.edit(rig);
             Map<String, Counting> heard = Map.of("deep", new Counting(), "harp", new Counting());
             Set<Integer> down = new HashSet<>();
             Set<String> there = new HashSet<>(Set.of("keys", "deep", "harp"));
@@ -321,7 +389,8 @@ class RoutesTest {
                             say(new MidiMessage.ControlChange(1 + random.nextInt(3), 123, 0));
                         }
                     }
-                    case 4, 5, 6 -> {
+                    case 4 -> hitPad();
+                    case 5, 6, 7 -> {
                         if (there.contains("keys") && down.remove(key)) {
                             say(off(key >> 7, key & 127));
                         }
@@ -341,6 +410,8 @@ class RoutesTest {
             } else {
                 bench.present("keys");
             }
+            rig = rig.apply(Edit.remove("gone", new Part.OfMapping(holding("deep", 1, 2))));
+            bench.edit(rig);
             bench.pass(1_000);
             collect(heard);
             int stream = seed;

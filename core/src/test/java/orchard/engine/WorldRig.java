@@ -9,6 +9,7 @@ import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
+import orchard.action.HoldNotes;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
@@ -618,7 +619,12 @@ public final class WorldRig {
                         : new PlayNotes("synth", 1 + random.nextInt(2), 59 + random.nextInt(3));
             case 7 -> new Recall("desk", random.nextBoolean() ? "dusk" : "", 1, "");
             case 8 -> new OpenPage("desk", "", 1, "");
-            case 9 -> random.nextInt(4) == 0 ? new StopAll() : new Tap(parameter("tempo"));
+            case 9 ->
+                random.nextInt(4) == 0
+                        ? new StopAll()
+                        : random.nextInt(4) == 0
+                                ? new HoldNotes("synth", random.nextBoolean() ? List.of() : List.of(2))
+                                : new Tap(parameter("tempo"));
             case 15 ->
                 random.nextInt(4) == 0
                         ? new Ramp(

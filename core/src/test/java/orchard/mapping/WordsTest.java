@@ -13,6 +13,7 @@ import orchard.action.Choose;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
+import orchard.action.HoldNotes;
 import orchard.action.MoveFocus;
 import orchard.action.NextLayer;
 import orchard.action.Nudge;
@@ -24,6 +25,7 @@ import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
+import orchard.action.RunClock;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -174,6 +176,10 @@ class WordsTest {
                 Arguments.of(new Recall("desk", "preset1", 0, ""), "recall “Low tide” on Desk"),
                 Arguments.of(new Recall("desk", "preset9", 0, ""), "recall a missing preset on Desk"),
                 Arguments.of(new Recall("desk", "", 2, "drone"), "go on 2 “drone” presets of Desk"),
+                Arguments.of(new RunClock(RunClock.Way.TURN), "start or stop the clock"),
+                Arguments.of(new HoldNotes("box", List.of()), "keep notes sounding on Box until pressed again"),
+                Arguments.of(
+                        new HoldNotes("box", List.of(3, 2)), "keep notes sounding on Box, ch 2, 3 until pressed again"),
                 Arguments.of(new PlayNotes("box", 2, 48), "play notes from C3 on, one for each, on Box, ch 2"),
                 Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
                 Arguments.of(new NextLayer("pads", 1), "go to the next layer of pads"),

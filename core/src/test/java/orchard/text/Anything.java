@@ -49,7 +49,7 @@ final class Anything {
         Class<?> of = (Class<?>) type;
         if (of == double.class || of == Double.class) {
             return random.nextInt(4) == 0 ? random.nextDouble() * 2 : NUMBERS[random.nextInt(NUMBERS.length)];
-        } else if (of == int.class) {
+        } else if (of == int.class || of == Integer.class) {
             return random.nextInt(5) == 0 ? random.nextInt(128) : random.nextInt(8) - 2;
         } else if (of == long.class) {
             return random.nextLong();

@@ -1,11 +1,10 @@
 package orchard.app.web;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import orchard.action.HoldNotes;
 import orchard.app.live.Names;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
@@ -59,6 +58,7 @@ class RoutesPage {
                 .findFirst()
                 .orElse(routes.isEmpty() ? null : routes.get(0));
         model.addAttribute("devices", devices);
+        model.addAttribute("made", Route.CLOCK_MADE_HERE);
         model.addAttribute("picture", RoutesView.of(rig, names, absent, chosen == null ? "" : chosen.id()));
         model.addAttribute("chosen", chosen);
         model.addAttribute(
@@ -125,24 +125,26 @@ class RoutesPage {
         keeper.commit(id, seen, rig -> {
             Route before = route(rig, id);
             try {
-                Route after = new Route(
-                        id,
-                        fields.from(),
-                        fields.to(),
-                        new Route.Passes(
-                                fields.kind(),
-                                channels(fields.channels()),
-                                note("lowest", fields.lowest(), rig),
-                                note("highest", fields.highest(), rig)),
-                        new Route.Changes(
-                                fields.channel(),
-                                whole("transpose", fields.transpose(), "semitones"),
-                                Feel.Curve.NAMED.stream()
-                                        .filter(curve -> curve.name().equals(fields.touch()))
-                                        .findFirst()
-                                        .orElse(before.changes().touch()),
-                                whole("apart", fields.apart(), "ms")),
-                        fields.mapped());
+                Route after = fields.from().equals(Route.CLOCK_MADE_HERE)
+                        ? Route.all(id, fields.from(), fields.to())
+                        : new Route(
+                                id,
+                                fields.from(),
+                                fields.to(),
+                                new Route.Passes(
+                                        fields.kind(),
+                                        HoldNotes.channels(fields.channels()),
+                                        note("lowest", fields.lowest(), rig),
+                                        note("highest", fields.highest(), rig)),
+                                new Route.Changes(
+                                        fields.channel(),
+                                        whole("transpose", fields.transpose(), "semitones"),
+                                        Feel.Curve.NAMED.stream()
+                                                .filter(curve -> curve.name().equals(fields.touch()))
+                                                .findFirst()
+                                                .orElse(before.changes().touch()),
+                                        whole("apart", fields.apart(), "ms")),
+                                fields.mapped());
                 return Edit.change(
                         "Change what goes from " + name(rig, after.from()) + " to " + name(rig, after.to()),
                         new Part.OfRoute(before),
@@ -156,22 +158,6 @@ class RoutesPage {
 
     private static int note(String field, String typed, Rig rig) {
         return rig.noteNames().note(typed).orElseThrow(() -> new Mistake(field, "expected a note, such as C4 or 60"));
-    }
-
-    private static List<Integer> channels(String typed) {
-        List<Integer> channels = new ArrayList<>();
-        for (String one : typed.split("[,\\s]+")) {
-            String[] ends = one.split("[-–]");
-            if (one.isEmpty()) {
-                continue;
-            }
-            if (ends.length > 2 || !ends[0].matches("\\d{1,2}") || !ends[ends.length - 1].matches("\\d{1,2}")) {
-                throw new Mistake("channels", "expected channels, such as 1, 3 or 2–16");
-            }
-            IntStream.rangeClosed(Integer.parseInt(ends[0]), Integer.parseInt(ends[ends.length - 1]))
-                    .forEach(channels::add);
-        }
-        return List.copyOf(new TreeSet<>(channels));
     }
 
     private static int whole(String field, String typed, String unit) {
@@ -223,6 +209,9 @@ class RoutesPage {
     }
 
     private static String name(Rig rig, String device) {
+        if (device.equals(Route.CLOCK_MADE_HERE)) {
+            return device;
+        }
         return rig.device(device).map(Device::name).orElse("a device that is gone");
     }
 }

@@ -14,6 +14,7 @@ import orchard.app.live.Names;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.mapping.Route;
+import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.signal.MessageId;
 
@@ -50,7 +51,11 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
         List<Device> speaking = rig.gear().stream()
                 .filter(device -> device.seat().wire().midi())
                 .toList();
-        List<Box> from = boxes(speaking, rig, Route::from, absent);
+        List<Box> from = new ArrayList<>(boxes(speaking, rig, Route::from, absent));
+        boolean isLed = rig.routes().stream().anyMatch(Route::isClockMadeHere);
+        Box clock = new Box(
+                Route.CLOCK_MADE_HERE, "Clock made here", tempo(rig), from.size() * (HIGH + APART), isLed, false);
+        from.add(clock);
         List<Box> to = boxes(speaking, rig, Route::to, absent);
         List<Line> lines = new ArrayList<>();
         for (Route route : rig.routes()) {
@@ -67,7 +72,16 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
             }
         }
         lines.sort(Comparator.comparing(Line::chosen)); // what is chosen lies on top
-        return new RoutesView(from, to, lines, Math.max(1, speaking.size()) * (HIGH + APART) - APART);
+        return new RoutesView(from, to, lines, from.size() * (HIGH + APART) - APART);
+    }
+
+    private static String tempo(Rig rig) {
+        return rig.settings().tempo() == null
+                ? "120 BPM, no tempo is set"
+                : "as fast as "
+                        + rig.parameter(rig.settings().tempo())
+                                .map(Parameter::name)
+                                .orElse("it was last");
     }
 
     private static String waits(Box left, Box right) {

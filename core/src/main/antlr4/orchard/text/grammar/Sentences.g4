@@ -135,6 +135,8 @@ action
   | ('pin' 'or' 'free' | 'pin' | 'free') 'focus' focus                              # pinFocus
   | ('pick' 'or' 'drop' | 'pick' | 'drop') place 'of' focus                         # pickPlace
   | 'play' 'notes' 'from' STRING 'on' device 'channel' NUMBER                        # playNotes
+  | 'keep' 'notes' 'on' device ('channel' NUMBER+)?                                  # holdNotes
+  | ('start' | 'stop' | 'continue' | 'start' 'or' 'stop') 'the' 'clock'             # runClock
   | 'send' 'bytes'? STRING 'to' device                                              # send
   | 'stop' 'everything'                                                             # stopAll
   ;
