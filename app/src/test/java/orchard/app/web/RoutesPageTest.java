@@ -131,6 +131,21 @@ class RoutesPageTest {
         browser.until(() -> routes(orchard).size() == before + 1);
     }
 
+    @Test
+    void theClockMadeHereIsLedByALineAndStartedByASentence(TestOrchard orchard, Browser browser) {
+        browser.go("/map/routes");
+        String clock = "[data-from='" + Route.CLOCK_MADE_HERE + "']";
+        browser.click(clock);
+        browser.click("[data-to=wherrymidi]");
+        browser.see("#routeform", "24 ticks a beat");
+        assertThat(routes(orchard))
+                .anyMatch(route -> route.isClockMadeHere() && route.to().equals("wherrymidi"));
+        browser.until(() -> ((String) browser.ask(
+                        "return document.querySelector('.way.chosen').classList.contains('flows') ? 'yes' : 'no'"))
+                .equals("yes"));
+        assertThat(browser.barriers()).isEmpty();
+    }
+
     private static Route route(TestOrchard orchard, String id) {
         return routes(orchard).stream()
                 .filter(one -> one.id().equals(id))
