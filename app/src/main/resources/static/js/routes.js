@@ -35,9 +35,9 @@ function place() {
   const fit = () => {
     const scale = svg.getBoundingClientRect().width / 864;
     page.querySelectorAll(".ends").forEach((ends) => {
-      ends.style.gap = 10 * scale + "px";
+      ends.style.gap = 8 * scale + "px";
       ends.style.paddingTop = 2 * scale + "px";
-      ends.querySelectorAll(".end").forEach((end) => (end.style.height = 54 * scale + "px"));
+      ends.querySelectorAll(".end").forEach((end) => (end.style.height = 46 * scale + "px"));
     });
   };
   new ResizeObserver(fit).observe(svg);
@@ -76,6 +76,9 @@ function mountEnd(end) {
     moved: (dx, dy, event) => {
       if (!pulled && Math.hypot(dx, dy) < 6) return;
       pulled = true;
+      const picture = svg.parentElement.getBoundingClientRect();
+      if (event.clientY > picture.bottom - 20) svg.parentElement.scrollTop += 8;
+      if (event.clientY < picture.top + 20) svg.parentElement.scrollTop -= 8;
       const box = end.getBoundingClientRect();
       const [x0, y0] = at({ clientX: box.right, clientY: box.top + box.height / 2 });
       const [x, y] = at(event);

@@ -4,10 +4,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import orchard.action.HoldNotes;
 import orchard.app.live.Names;
 import orchard.app.port.PortRoom;
 import orchard.app.store.RigKeeper;
+import orchard.check.LaidOnto;
 import orchard.gear.Device;
 import orchard.gear.Feel;
 import orchard.mapping.Route;
@@ -58,6 +60,8 @@ class RoutesPage {
                 .findFirst()
                 .orElse(routes.isEmpty() ? null : routes.get(0));
         model.addAttribute("devices", devices);
+        model.addAttribute(
+                "all", rig.gear().stream().filter(RoutesView::isShown).toList());
         model.addAttribute("made", Route.CLOCK_MADE_HERE);
         model.addAttribute("picture", RoutesView.of(rig, names, absent, chosen == null ? "" : chosen.id()));
         model.addAttribute("chosen", chosen);
@@ -82,8 +86,15 @@ class RoutesPage {
         return "routes/page";
     }
 
+    /** A route between two that speak MIDI; where one speaks OSC, all it says or is told is carried over in sentences. */
     @PostMapping("/map/routes")
     ResponseEntity<Void> make(@RequestParam String from, @RequestParam String to) {
+        boolean isOfOsc = Stream.of(from, to)
+                .flatMap(id -> keeper.rig().ownDevice(id).stream())
+                .anyMatch(device -> device.seat().wire().addressed());
+        if (isOfOsc) {
+            return laid(from, to);
+        }
         Edit edit = keeper.commit(rig -> {
             try {
                 Route route = Route.all(rig.freeId("route"), from, to);
@@ -96,6 +107,18 @@ class RoutesPage {
             }
         });
         return shown(edit.changes().get(0).id());
+    }
+
+    private ResponseEntity<Void> laid(String from, String to) {
+        Edit edit = keeper.commit(rig -> {
+            try {
+                return LaidOnto.of(rig, from, to);
+            } catch (Mistake mistake) {
+                throw EditRefused.invalid("", mistake.field(), mistake.getMessage());
+            }
+        });
+        return Replies.go("/map?mapping="
+                + Replies.query(edit.changes().get(edit.changes().size() - 1).id()));
     }
 
     /**

@@ -27,8 +27,8 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
 
     static final int WIDTH = 860;
     static final int BOX = 210;
-    private static final int HIGH = 54;
-    private static final int APART = 10;
+    private static final int HIGH = 46;
+    private static final int APART = 8;
     private static final int BETWEEN_LINES = 11;
     private static final int RIGHT = WIDTH - BOX;
 
@@ -48,9 +48,7 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
     record Line(Route route, String path, double x, double y, String words, boolean chosen, String waits) {}
 
     static RoutesView of(Rig rig, Names names, Set<String> absent, String chosen) {
-        List<Device> speaking = rig.gear().stream()
-                .filter(device -> device.seat().wire().midi())
-                .toList();
+        List<Device> speaking = rig.gear().stream().filter(RoutesView::isShown).toList();
         List<Box> from = new ArrayList<>(boxes(speaking, rig, Route::from, absent));
         boolean isLed = rig.routes().stream().anyMatch(Route::isClockMadeHere);
         Box clock = new Box(
@@ -73,6 +71,11 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
         }
         lines.sort(Comparator.comparing(Line::chosen)); // what is chosen lies on top
         return new RoutesView(from, to, lines, from.size() * (HIGH + APART) - APART);
+    }
+
+    /** Whether something can be carried from a device or to it: it speaks MIDI or OSC. */
+    static boolean isShown(Device device) {
+        return device.seat().wire().midi() || device.seat().wire().addressed();
     }
 
     private static String tempo(Rig rig) {

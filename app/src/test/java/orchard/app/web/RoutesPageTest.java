@@ -105,13 +105,13 @@ class RoutesPageTest {
         browser.go("/map/routes");
         assertThat(browser.text(".ways")).contains("notes C2–B3, up an octave").contains("clock");
         int before = routes(orchard).size();
-        int[] way = centre(browser, "[data-from=cobble]", "[data-to=sluice]");
+        int[] way = centre(browser, "[data-from=cobble]", "[data-to=peat]");
         browser.drag("[data-from=cobble]", way[0], way[1]);
         browser.until(() -> routes(orchard).size() == before + 1);
         Route made = routes(orchard).get(before);
-        assertThat(List.of(made.from(), made.to())).containsExactly("cobble", "sluice");
+        assertThat(List.of(made.from(), made.to())).containsExactly("cobble", "peat");
         browser.until(
-                () -> browser.find("#routeform [name=to]").getAttribute("value").equals("sluice"));
+                () -> browser.find("#routeform [name=to]").getAttribute("value").equals("peat"));
 
         browser.type("#routeform [name=lowest]", "C3" + Keys.TAB);
         browser.until(() -> route(orchard, made.id()).passes().lowest() == 48);
@@ -129,6 +129,40 @@ class RoutesPageTest {
         browser.until(() -> routes(orchard).size() == before);
         browser.click(".takeback, #said button");
         browser.until(() -> routes(orchard).size() == before + 1);
+    }
+
+    @Test
+    void whatAWandSaysBecomesControllersAndNotesInOneStepAndBack(TestOrchard orchard, Browser browser) {
+        browser.go("/map/routes");
+        int before = orchard.keeper().rig().mappings().size();
+        browser.click("[data-from=gull]");
+        browser.click("[data-to=peat]");
+        browser.until(() -> browser.url().contains("/map?mapping="));
+        int carried = orchard.keeper().rig().mappings().size() - before;
+        assertThat(carried)
+                .as("three of tilt, turn, squeeze, shake, four keys, battery")
+                .isEqualTo(11);
+        int struck = Integer.parseInt(orchard.shows("peat", "struck"));
+        browser.untilItTakes(
+                () -> orchard.standIn("gull").play("key1", "hit", 1),
+                () -> Integer.parseInt(orchard.shows("peat", "struck")) > struck);
+        orchard.standIn("gull").play("key1", "release", 0);
+        browser.until(() -> orchard.shows("peat", "voices").equals("silent"));
+        browser.go("/map/routes");
+        browser.click("[data-from=gull]");
+        browser.click("[data-to=peat]");
+        browser.see("#makeroute .refusal", "already");
+        browser.click("[data-from=treadle]");
+        browser.click("[data-to=loft]");
+        browser.until(() -> browser.url().contains("/map?mapping="));
+        assertThat(orchard.keeper()
+                        .rig()
+                        .ownDevice("loft")
+                        .orElseThrow()
+                        .profile()
+                        .parameters())
+                .anyMatch(parameter -> parameter.name().equals("Pedal 1")
+                        && parameter.binding().words().contains("/treadle/pedal1/position"));
     }
 
     @Test
