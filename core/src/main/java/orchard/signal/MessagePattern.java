@@ -341,7 +341,7 @@ public sealed interface MessagePattern {
      * A SysEx with its number in it, as a device's own panel may send.
      *
      * @param template the 7-bit bytes between F0 and F7 in hex, {@code vv} in place of the number: {@code 7D 04 10 05 vv}; {@code vv vv}
-     *     is a number of 14 bit, coarse half first. Without any {@code vv} the number is the byte after it.
+     *     is a number of 14 bit, coarse half first. Without any {@code vv} the number is the byte after it. {@link SysExTemplate} has more.
      * @param release the template of what is said instead when it is let go, or "" if the same with 0
      */
     record SysExByte(String template, Encoding encoding, String release) implements MessagePattern {
@@ -401,12 +401,12 @@ public sealed interface MessagePattern {
 
         @Override
         public double high() {
-            return SysExTemplate.of(template).fine() ? 16383 : 127;
+            return SysExTemplate.of(template).most();
         }
 
         @Override
         public double position(double number) {
-            return Resolution.position(number, SysExTemplate.of(template).fine() ? 14 : 7);
+            return Resolution.position(number, SysExTemplate.of(template).bits());
         }
 
         @Override

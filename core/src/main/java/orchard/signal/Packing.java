@@ -11,7 +11,9 @@ public enum Packing {
     /** 14 bit, fine half first. */
     FOURTEEN_FINE_FIRST("two bytes, fine first", 2, 16_383),
     /** 8 bit, the upper four first. */
-    NIBBLES("two nibbles", 2, 255);
+    NIBBLES("two nibbles", 2, 255),
+    /** 8 bit, the lower four first. */
+    NIBBLES_LOW_FIRST("two nibbles, lower first", 2, 255);
 
     private final String words;
     private final int size;
@@ -46,12 +48,14 @@ public enum Packing {
                     case COARSE, FOURTEEN -> number >> 7;
                     case FOURTEEN_FINE_FIRST -> number & 0x7F;
                     case NIBBLES -> number >> 4;
+                    case NIBBLES_LOW_FIRST -> number & 0xF;
                 };
         if (size > 1) {
             data[at + 1] = (byte)
                     switch (this) {
                         case FOURTEEN -> number & 0x7F;
                         case FOURTEEN_FINE_FIRST -> number >> 7;
+                        case NIBBLES_LOW_FIRST -> number >> 4;
                         default -> number & 0xF;
                     };
         }
@@ -67,6 +71,7 @@ public enum Packing {
             case FOURTEEN -> first << 7 | second;
             case FOURTEEN_FINE_FIRST -> second << 7 | first;
             case NIBBLES -> (first & 0xF) << 4 | second & 0xF;
+            case NIBBLES_LOW_FIRST -> (second & 0xF) << 4 | first & 0xF;
         };
     }
 }

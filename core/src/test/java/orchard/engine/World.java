@@ -124,7 +124,7 @@ final class World {
     private double circle;
 
     World(int... mappings) {
-        rig = WorldRig.empty();
+        rig = WorldRig.ticking();
         for (int i = 0; i < mappings.length; i++) {
             rig = rig.apply(Edit.add("add", new Part.OfMapping(WorldRig.mapping("m" + (i + 1), mappings[i]))));
         }
@@ -232,7 +232,7 @@ final class World {
                         ? WorldRig.LAYERS.get(which)
                         : WorldRig.FOCI.get(which - WorldRig.LAYERS.size());
                 Part there = rig.part(id).orElse(null);
-                Part original = WorldRig.empty().part(id).orElseThrow();
+                Part original = WorldRig.ticking().part(id).orElseThrow();
                 edit(rig.apply(there == null ? Edit.add("back", original) : Edit.remove("delete", there)));
             }
             case TEACH -> teach(arg);
@@ -305,7 +305,7 @@ final class World {
 
     private void deleteOrBringBack(String id) {
         Device device = rig.ownDevice(id).orElse(null);
-        Part original = WorldRig.empty().part(id).orElseThrow();
+        Part original = WorldRig.ticking().part(id).orElseThrow();
         edit(
                 device == null
                         ? rig.apply(Edit.add("back", original))

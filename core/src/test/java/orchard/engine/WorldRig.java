@@ -21,6 +21,7 @@ import orchard.action.Ramp;
 import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
+import orchard.action.RunClock;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -80,6 +81,7 @@ import orchard.mapping.Cases;
 import orchard.mapping.Gesture;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.mapping.Rung;
 import orchard.mapping.Show;
 import orchard.mapping.When;
@@ -90,6 +92,7 @@ import orchard.parameter.Marks;
 import orchard.parameter.Parameter;
 import orchard.parameter.Range;
 import orchard.rig.Darkness;
+import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Settings;
@@ -149,6 +152,11 @@ public final class WorldRig {
     private static final Control.Face FACE = new Control.Face(0, 0, 1, 1);
 
     private WorldRig() {}
+
+    /** The same with a clock that is made here and led to the synth. */
+    static Rig ticking() {
+        return empty().apply(Edit.add("clock", new Part.OfRoute(Route.all("clock", Route.CLOCK_MADE_HERE, "synth"))));
+    }
 
     public static Rig empty() {
         List<Part> parts = new ArrayList<>(foci());
@@ -621,7 +629,7 @@ public final class WorldRig {
             case 8 -> new OpenPage("desk", "", 1, "");
             case 9 ->
                 random.nextInt(4) == 0
-                        ? new StopAll()
+                        ? random.nextBoolean() ? new StopAll() : new RunClock(RunClock.Way.values()[random.nextInt(4)])
                         : random.nextInt(4) == 0
                                 ? new HoldNotes("synth", random.nextBoolean() ? List.of() : List.of(2))
                                 : new Tap(parameter("tempo"));

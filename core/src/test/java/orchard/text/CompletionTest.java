@@ -21,9 +21,7 @@ class CompletionTest {
                 .contains("any of", "layer", "orchard begins", "\"Knob\" of \"Box\"", "\"Surf › tempo\" of \"Desk\"");
         assertThat(at("When \"kn")).containsExactly("\"Knob\" of \"Box\"");
         assertThat(at("When \"Knob\" of ")).containsExactly("\"Box\"");
-        assertThat(at(KNOB))
-                .contains("while", "in", "set", "stop everything", "hold")
-                .doesNotContain("show");
+        assertThat(at(KNOB)).contains("while", "in", "set", "stop", "hold").doesNotContain("show");
         assertThat(at(KNOB + "while layer ")).contains("\"Layer storm\"").doesNotContain("\"Box\"");
         assertThat(at(KNOB + "set 2nd of \"Bank\" › ")).contains("\"level\"");
         assertThat(at(KNOB + "set \"cut")).contains("\"Surf › cutoff\" of \"Desk\"");
