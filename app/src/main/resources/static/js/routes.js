@@ -34,9 +34,10 @@ function place() {
   if (!svg) return;
   const fit = () => {
     const scale = svg.getBoundingClientRect().width / 864;
+    svg.style.setProperty("--unit", 1 / scale); // words are as large as anywhere
     page.querySelectorAll(".ends").forEach((ends) => {
       ends.style.gap = 8 * scale + "px";
-      ends.style.paddingTop = 2 * scale + "px";
+      ends.style.paddingTop = 12 * scale + "px";
       ends.querySelectorAll(".end").forEach((end) => (end.style.height = 46 * scale + "px"));
     });
   };
@@ -67,7 +68,7 @@ function mountEnd(end) {
   const at = (event) => {
     const box = svg.getBoundingClientRect();
     const scale = 864 / box.width;
-    return [(event.clientX - box.left) * scale - 2, (event.clientY - box.top) * scale - 2];
+    return [(event.clientX - box.left) * scale - 2, (event.clientY - box.top) * scale - 12];
   };
   const under = (event) => document.elementFromPoint(event.clientX, event.clientY)?.closest(".end[data-to]");
   let pulled = false;

@@ -360,7 +360,8 @@ public final class Plan {
                 return true;
             }
         }
-        return false;
+        boolean isNote = message instanceof MidiMessage.NoteOn || message instanceof MidiMessage.NoteOff;
+        return isNote && routes.stream().anyMatch(route -> route.from().id.equals(device));
     }
 
     /**

@@ -101,6 +101,7 @@ final class Routes {
             boolean passes = route.route().passes(message)
                     && (!taken || route.route().mapped())
                     && route.to().present
+                    && !route.state().silent
                     && (!isPlayed || route.state().plays(message.channel()));
             if (passes) {
                 pass(route, message);

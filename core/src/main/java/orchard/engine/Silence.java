@@ -5,10 +5,11 @@ import java.util.Set;
 import orchard.engine.Plan.MappingPlan;
 import orchard.gear.Ref;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.outcome.SilenceChanged;
 
 /**
- * Sentences that are kept and do not act, for as long as somebody tries others: single ones, all of a layer, or all that have to do with a device. What they
+ * Sentences and routes that are kept and do not act, for as long as somebody tries others: single ones, all of a layer, or all that have to do with a device. What they
  * hold is let go by the hand that holds it.
  */
 final class Silence {
@@ -57,6 +58,15 @@ final class Silence {
                     && (concerns(state.silenced, mapping.mapping())
                             || !state.alone.isEmpty() && !concerns(state.alone, mapping.mapping()));
         }
+        for (Plan.RoutePlan route : plan.routes()) {
+            route.state().silent = !none
+                    && (concerns(state.silenced, route.route())
+                            || !state.alone.isEmpty() && !concerns(state.alone, route.route()));
+        }
+    }
+
+    private static boolean concerns(Set<String> ids, Route route) {
+        return ids.contains(route.id()) || ids.contains(route.from()) || ids.contains(route.to());
     }
 
     private static boolean concerns(Set<String> ids, Mapping mapping) {

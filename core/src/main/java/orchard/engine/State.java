@@ -267,6 +267,8 @@ final class State {
 
         long due;
         final Map<Integer, Long> said = new HashMap<>();
+        /** Whether it passes nothing on because somebody silenced one of its devices, or something else is tried alone. */
+        boolean silent;
 
         OfRoute(String id) {
             this.id = id;

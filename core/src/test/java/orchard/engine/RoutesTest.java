@@ -224,6 +224,32 @@ class RoutesTest {
         assertThat(to("deep")).containsExactly(new MidiMessage.NoteOff(2, 60, 17).words());
     }
 
+    @Test
+    void aSilencedDeviceIsNotPassedOnAndWhatSoundsEndsByItsKey() {
+        open(keys("deep", 0, 127, 0, 0), keys("harp", 0, 127, 0, 0));
+        say(on(1, 60));
+        bench.engine.handle(new Event.Silenced(bench.nanos, "deep", false, true));
+        say(on(1, 62));
+        say(off(1, 60));
+        assertThat(to("deep")).containsExactly(on(1, 60).words(), off(1, 60).words());
+        bench.engine.handle(new Event.Silenced(bench.nanos, "deep", true, true)); // tried alone, and silenced
+        bench.engine.handle(new Event.Silenced(bench.nanos, "deep", false, false));
+        to("harp");
+        say(on(1, 64));
+        assertThat(to("harp")).isEmpty();
+        assertThat(to("deep")).containsExactly(on(1, 64).words());
+    }
+
+    @Test
+    void aNoteThatIsPassedOnIsNeverLostAndNothingFoldsAcrossIt() {
+        open(keys("deep", 0, 127, 0, 0));
+        assertThat(bench.engine.plan().isKey("keys", on(1, 60))).isTrue();
+        assertThat(bench.engine.plan().isKey("keys", off(1, 60))).isTrue();
+        assertThat(bench.engine.plan().isKey("keys", new MidiMessage.PitchBend(1, 9000)))
+                .isFalse();
+        assertThat(bench.engine.plan().isKey("harp", on(1, 60))).isFalse();
+    }
+
     private Mapping holding(String device, Integer... channels) {
         return Gear.mapping("hold", "p1", "velocity", "volume")
                 .with(new Actions(List.of(new HoldNotes(device, List.of(channels)))));

@@ -10,6 +10,7 @@ import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Preset;
 import orchard.mapping.Mapping;
+import orchard.mapping.Route;
 import orchard.mapping.Sentence;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
@@ -80,6 +81,9 @@ class SearchPage {
                     preset.name() + " of "
                             + rig.device(preset.device()).map(Device::name).orElse("a missing device"),
                     "/map/presets?at=" + Replies.query(preset.id())));
+        }
+        for (Route route : rig.routes()) {
+            all.add(new Hit("route", route.words(names), "/map/routes?route=" + Replies.query(route.id())));
         }
         for (Finding finding : frame.findings()) {
             all.add(new Hit("finding", finding.sentence(), CheckPage.path(finding)));

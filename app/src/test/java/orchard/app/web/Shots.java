@@ -64,7 +64,7 @@ class Shots {
         orchard.standIn("sluice").play("key6", "release", 0);
         picture(orchard, browser, "lamplight", "/map?mapping=m42", "map-lamplight");
         picture(orchard, browser, "daylight", "/map/find?at=p/wherry/filter.cutoff", "finder");
-        picture(orchard, browser, "daylight", "/map/table?device=peat&at=filter.cutoff", "table");
+        passing(orchard, browser);
         lit(orchard);
         picture(orchard, browser, "lamplight", "/describe/light?light=cobble/pad6.light", "light");
         picture(orchard, browser, "lamplight", "/map/presets?at=preset2", "presets");
@@ -81,6 +81,24 @@ class Shots {
         browser.press("t");
         turn(orchard, browser);
         browser.picture(FOLDER.resolve("ticker.png"));
+    }
+
+    /** A chord is played while its keys are split. */
+    private static void passing(TestOrchard orchard, Browser browser) {
+        browser.light("daylight");
+        browser.go("/map/routes");
+        browser.until(() -> browser.attribute("#page", "data-mounted") != null);
+        StandIn fathom = orchard.standIn("fathom");
+        fathom.play("sustain", "move", 1);
+        fathom.play("key43", "hit", 0.6);
+        fathom.play("key50", "hit", 0.7);
+        fathom.play("key67", "hit", 0.8);
+        browser.see("#passing", "to Wherry by MIDI");
+        browser.picture(FOLDER.resolve("routes.png"));
+        for (String key : List.of("key43", "key50", "key67")) {
+            fathom.play(key, "release", 0);
+        }
+        fathom.play("sustain", "move", 0);
     }
 
     /** All faders of the board, ticked. */
