@@ -294,13 +294,22 @@ final class DeviceCompiler {
         for (Control control : profile.controls()) {
             for (Dimension dimension : control.dimensions()) {
                 if (dimension.pattern() instanceof MessagePattern.SysExByte sysEx) {
-                    SysExTemplate template = SysExTemplate.of(sysEx.template());
-                    if (!template.isLastByte() && shapes.stream().noneMatch(template::sameShape)) {
-                        shapes.add(template);
-                    }
+                    shape(sysEx.template(), shapes);
                 }
             }
         }
+        for (Parameter parameter : profile.parameters()) {
+            if (parameter.binding() instanceof Binding.SysEx sysEx) {
+                shape(sysEx.template(), shapes);
+            }
+        }
         return shapes.toArray(new SysExTemplate[0]);
+    }
+
+    private static void shape(String text, List<SysExTemplate> shapes) {
+        SysExTemplate template = SysExTemplate.of(text);
+        if (!template.isLastByte() && shapes.stream().noneMatch(template::sameShape)) {
+            shapes.add(template);
+        }
     }
 }

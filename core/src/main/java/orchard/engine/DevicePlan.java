@@ -109,7 +109,7 @@ record DevicePlan(
             } else if (!otherControls.isEmpty()) {
                 found = otherControls.get(midi.otherKey());
                 if (found == null && midi instanceof MidiMessage.SysEx sysEx) {
-                    found = shaped(sysEx);
+                    found = shaped(sysEx, otherControls);
                 }
             }
         } else if (message instanceof TouchMessage touch) {
@@ -118,12 +118,11 @@ record DevicePlan(
         return found == null ? NONE : found;
     }
 
-    /** Those whose number does not stand at the end of the SysEx. */
-    private State.OfControl[] shaped(MidiMessage.SysEx message) {
+    /** What has its number elsewhere than at the end of the SysEx. */
+    private <T> T shaped(MidiMessage.SysEx message, Map<Object, T> byKey) {
         for (SysExTemplate shape : dispatch.sysExShapes()) {
             Object key = shape.key(message);
-            State.OfControl[] found =
-                    key == null ? null : dispatch.otherControls().get(key);
+            T found = key == null ? null : byKey.get(key);
             if (found != null) {
                 return found;
             }
@@ -157,7 +156,10 @@ record DevicePlan(
         } else if (message instanceof MidiMessage midi
                 && !dispatch.parametersByKey().isEmpty()) {
             int key = midi.key();
-            return dispatch.parametersByKey().get(key >= 0 ? key : midi.otherKey());
+            State.OfParameter found = dispatch.parametersByKey().get(key >= 0 ? key : midi.otherKey());
+            return found == null && midi instanceof MidiMessage.SysEx sysEx
+                    ? shaped(sysEx, dispatch.parametersByKey())
+                    : found;
         }
         return null;
     }

@@ -2,6 +2,7 @@ package orchard.parameter;
 
 import java.util.List;
 import java.util.stream.IntStream;
+import orchard.mistake.Mistake;
 import orchard.signal.Message;
 import orchard.signal.MessageId;
 import orchard.signal.MessagePattern;
@@ -10,6 +11,7 @@ import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
 import orchard.signal.OscMessage;
 import orchard.signal.Resolution;
+import orchard.signal.SysExTemplate;
 
 /** How a parameter travels: the message that sets it, and the message in which its device tells it. */
 public sealed interface Binding {
@@ -160,6 +162,57 @@ public sealed interface Binding {
         @Override
         public String words() {
             return "CC %d and %d, ch %d".formatted(number, number + 32, channel);
+        }
+    }
+
+    /**
+     * A SysEx in the device's own language, whose number spans the range evenly; it is said with its checksum, and heard only with the right one.
+     *
+     * @param template where the number stands; see {@link SysExTemplate}
+     */
+    record SysEx(String template) implements Binding {
+        public SysEx {
+            template = SysExTemplate.of(template).text();
+            if (template.contains(SysExTemplate.ANY)) {
+                throw new Mistake(
+                        "A parameter's message has every byte but its number, and a checksum, given: none is xx");
+            }
+        }
+
+        private SysExTemplate said() {
+            return SysExTemplate.of(template);
+        }
+
+        @Override
+        public Message message(double real, Range range) {
+            return said().message(Resolution.number(range.place(real), said().bits()));
+        }
+
+        @Override
+        public double real(Message message, Range range) {
+            return message instanceof MidiMessage.SysEx sysEx
+                    ? range.at(Resolution.position(said().number(sysEx), said().bits()))
+                    : Double.NaN;
+        }
+
+        @Override
+        public String text(Message message) {
+            return "";
+        }
+
+        @Override
+        public Object key() {
+            return said().key();
+        }
+
+        @Override
+        public List<MessageId> ids() {
+            return List.of(new MessageId(MessageId.Space.SYSEX, 0, 0, template));
+        }
+
+        @Override
+        public String words() {
+            return "SysEx " + template;
         }
     }
 

@@ -28,7 +28,9 @@ public record SysExTemplate(String text, int length, int at, Packing packing, Ch
     public static final int LONGEST = 64;
 
     private static final String VALUE = "vv";
-    private static final String ANY = "xx";
+    /** Stands for a byte that may be any. */
+    public static final String ANY = "xx";
+
     private static final Map<String, Packing> PACKINGS = Map.of(
             VALUE,
             Packing.SEVEN,
@@ -115,7 +117,7 @@ public record SysExTemplate(String text, int length, int at, Packing packing, Ch
     }
 
     /** What messages that match are looked up by. */
-    Object key() {
+    public Object key() {
         return new Key(text);
     }
 

@@ -290,6 +290,9 @@ public final class ParameterTable {
             return new Binding.Osc(words);
         }
         String small = words.toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
+        if (small.startsWith("sysex ") || small.startsWith("f0 ")) {
+            return new Binding.SysEx(small.replaceFirst("^sysex ", ""));
+        }
         Matcher controller = CONTROLLER.matcher(small);
         if (controller.matches()) {
             int number = whole("a controller", controller.group(1), 0, 127);
@@ -322,8 +325,9 @@ public final class ParameterTable {
         if (small.equals(new Binding.Kept(true).words().toLowerCase(Locale.ROOT))) {
             return new Binding.Kept(true);
         }
-        throw new Mistake("“" + words
-                + "” is no address; expected one like /desk/volume, CC 74 ch 1, NRPN 301 ch 2, program ch 1, or kept");
+        throw new Mistake(
+                "“" + words
+                        + "” is no address; expected one like /desk/volume, CC 74 ch 1, NRPN 301 ch 2, program ch 1, SysEx 7D 04 10 05 vv, or kept");
     }
 
     private static int channel(String typed) {

@@ -39,6 +39,7 @@ class ParameterTableTest {
                 ",Bend range,RPN 0 ch 2,0,24,2,,25 steps,",
                 "Voice,Detune,NRPN 301,-50,50,0,cents,,",
                 "Voice,Patch,program ch 4,,,Moss,,Reed|Horn|Moss,",
+                ",Wave,F0 7D 04 30 vl vh cn1 F7,0,16383,0,,linear,",
                 ",Level,/desk/level,−60,6,-12,dB,fader taper,",
                 ",Storm,kept,0,1,on,,off|on,");
         assertThat(profile.parameters())
@@ -49,6 +50,7 @@ class ParameterTableTest {
                         "bend-range",
                         "voice.detune",
                         "voice.patch",
+                        "wave",
                         "level",
                         "storm");
         Parameter cutoff = profile.parameters().get(0);
@@ -59,8 +61,9 @@ class ParameterTableTest {
         assertThat(profile.parameters().get(2).law()).isEqualTo(new Law.Stepped(25));
         assertThat(profile.parameters().get(3).binding()).isEqualTo(new Binding.Numbered(1, false, 301));
         assertThat(profile.parameters().get(4).standard()).isEqualTo(2);
-        assertThat(profile.parameters().get(5).range().low()).isEqualTo(-60);
-        assertThat(profile.parameters().get(6).binding()).isEqualTo(new Binding.Kept(false));
+        assertThat(profile.parameters().get(5).binding()).isEqualTo(new Binding.SysEx("7D 04 30 vl vh cn1"));
+        assertThat(profile.parameters().get(6).range().low()).isEqualTo(-60);
+        assertThat(profile.parameters().get(7).binding()).isEqualTo(new Binding.Kept(false));
         Profile again = ParameterTable.read(Profile.BLANK, ParameterTable.write(profile));
         assertThat(again).isEqualTo(profile);
         assertThat(ParameterTable.read(profile, ParameterTable.write(profile)))

@@ -13,7 +13,12 @@ import orchard.gear.Arrangement;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Dimension;
+import orchard.gear.Profile;
 import orchard.mistake.Mistake;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.recognise.Examples;
 import orchard.rig.EditRefused;
 import orchard.signal.MessagePattern;
@@ -119,15 +124,33 @@ class ExamplesActions {
         return messages;
     }
 
-    /** Makes a control of every number that was found. */
+    /** Makes a control, or a parameter that can be set, of every number that was found. */
     @PostMapping("/describe/{id}/examples")
     ResponseEntity<Void> make(
             @PathVariable String id,
             @RequestParam long seen,
             @RequestParam String messages,
-            @RequestParam String name) {
+            @RequestParam String name,
+            @RequestParam(defaultValue = "false") boolean parameter) {
         Examples found = found(id, messages);
         String called = name.isBlank() ? "Knob" : name.strip();
+        if (parameter) {
+            edits.profile(
+                    id,
+                    seen,
+                    "messages",
+                    device -> called + " of " + device.name() + ", from messages",
+                    profile -> profile.withParameters(
+                            Stream.concat(profile.parameters().stream(), parameters(profile, found, called).stream())
+                                    .toList()));
+            List<Parameter> now = keeper.rig()
+                    .ownDevice(id)
+                    .orElseThrow(Replies::gone)
+                    .profile()
+                    .parameters();
+            return Replies.go("/map/find?at="
+                    + Replies.query("p/" + id + "/" + now.get(now.size() - 1).id()));
+        }
         edits.profile(id, seen, "messages", device -> called + " of " + device.name() + ", from messages", profile -> {
             List<Control> there = profile.controls();
             Set<Object> taken = there.stream()
@@ -153,6 +176,28 @@ class ExamplesActions {
             return profile.withControls(controls);
         });
         return DeviceEdits.back(id, "face");
+    }
+
+    private static List<Parameter> parameters(Profile profile, Examples found, String called) {
+        List<Parameter> made = new ArrayList<>();
+        for (SysExTemplate template : found.templates()) {
+            int number = profile.parameters().size() + made.size();
+            String id = IntStream.iterate(number, i -> i + 1)
+                    .mapToObj(i -> "example" + i)
+                    .filter(one -> profile.parameter(one).isEmpty())
+                    .findFirst()
+                    .orElseThrow();
+            made.add(new Parameter(
+                    id,
+                    "",
+                    found.templates().size() == 1 ? called : called + " " + (made.size() + 1),
+                    new Range(0, template.most(), ""),
+                    new Law.Linear(),
+                    0,
+                    new Binding.SysEx(template.text()),
+                    true));
+        }
+        return made;
     }
 
     private static String freeId(List<Control> there, List<Control> added) {

@@ -85,6 +85,18 @@ class ExamplesPageTest {
         browser.type("#examplemessages", "F0 7D 22 01 00 40 F7\n0x7D,0x22,0x01,0x01,0x12\nF07D22017F03F7");
         browser.click(".examples .pill");
         browser.see("#examplesfound", "one number, 0 to 16383");
+        browser.type("#examplename", "Drift");
+        browser.click("#examplesfound [name=parameter]");
+        browser.until(() -> browser.url().contains("/map/find"));
+        assertThat(orchard.keeper()
+                        .rig()
+                        .ownDevice("peat")
+                        .orElseThrow()
+                        .profile()
+                        .parameters())
+                .anyMatch(parameter -> parameter.name().equals("Drift")
+                        && parameter.binding().words().equals("SysEx 7D 22 01 vv vv"));
+        browser.go("/describe?device=peat&view=touch");
         browser.type("#examplemessages", "F0 7D 22 01 00 00 F7\nF0 7D 8F F7");
         browser.click(".examples .pill");
         browser.see("#examplesfound", "line 2 is no SysEx");
