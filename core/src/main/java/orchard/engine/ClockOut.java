@@ -3,6 +3,7 @@ package orchard.engine;
 import orchard.action.RunClock;
 import orchard.outcome.PassedOn;
 import orchard.outcome.Refused;
+import orchard.outcome.Said;
 import orchard.signal.MidiMessage;
 
 /**
@@ -158,6 +159,7 @@ final class ClockOut {
             cycle.send(to.to(), message);
             if (cycle.traced()) {
                 cycle.note(new PassedOn(to.route(), to.to().id, message));
+                cycle.note(new Said(to.to().id, "clock", message));
             }
         }
     }

@@ -124,7 +124,7 @@ public final class Engine {
         this.controls = new Controls(state, cycle, mappings, lights, layers);
         this.attendance = new Attendance(state, cycle, controls, parameters, lights, payments, dumps);
         this.stops = new Stops(state, cycle, targets, payments, attendance, layers, ramps);
-        this.routes = new Routes(state, cycle, payments);
+        this.routes = new Routes(state, cycle, payments, parameters);
         this.exchange = new Exchange(state, cycle, fence, mappings, targets, controls, lights, payments, attendance);
         this.silence = new Silence(state, cycle);
         this.triggers = new Triggers(state, cycle, mappings, tempo);

@@ -154,9 +154,35 @@ final class Parameters {
     /** Sends a message that is no parameter's own doing, but chooses one with which its device puts others elsewhere; false if it is none of these. */
     boolean chooses(State.OfDevice device, Message message) {
         State.OfParameter parameter = device.plan == null ? null : device.plan.parameter(message);
-        if (parameter == null || !parameter.recalls) {
+        if (parameter == null || !parameter.recalls || !standsAsSaid(parameter, message)) {
             return false;
         }
+        send(parameter, message);
+        return true;
+    }
+
+    /** Sends a message that comes from somewhere else, if it is one that sets a parameter of the device: that stands there from now on; false if it is none. */
+    boolean passes(State.OfDevice device, Message message) {
+        State.OfParameter parameter = device.plan == null ? null : device.plan.parameter(message);
+        if (parameter == null || !standsAsSaid(parameter, message)) {
+            return false;
+        }
+        send(parameter, message);
+        return true;
+    }
+
+    /** The same of a message that was sent in halves. */
+    void passed(State.OfDevice device, Message joined) {
+        State.OfParameter parameter = joined == null || device.plan == null ? null : device.plan.parameter(joined);
+        if (parameter != null && standsAsSaid(parameter, joined)) {
+            parameter.sentNanos = cycle.now;
+            if (cycle.traced()) {
+                cycle.note(new ParameterSet(parameter.ref, parameter.position, joined));
+            }
+        }
+    }
+
+    private boolean standsAsSaid(State.OfParameter parameter, Message message) {
         Parameter of = parameter.parameter;
         double real = of.binding().real(message, of.range());
         if (!Double.isFinite(real)) {
@@ -166,7 +192,6 @@ final class Parameters {
         moved(parameter, of.position(real));
         parameter.confirmed = false;
         parameter.doubted = false;
-        send(parameter, message);
         return true;
     }
 

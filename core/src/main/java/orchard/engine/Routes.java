@@ -1,5 +1,6 @@
 package orchard.engine;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -7,6 +8,7 @@ import java.util.stream.Stream;
 import orchard.mapping.Route;
 import orchard.outcome.PassedOn;
 import orchard.outcome.Refused;
+import orchard.outcome.Said;
 import orchard.signal.MidiMessage;
 
 /**
@@ -21,7 +23,8 @@ final class Routes {
     private static final int RPN_FINE = 100;
     private static final int RPN_COARSE = 101;
     private static final int ZONE = 6;
-    private static final int DOWN = 64;
+    private static final int SOFT = 67;
+    private static final String WHY = "passed on";
     private static final int ALL_SOUND_OFF = 120;
     private static final int RESET_CONTROLLERS = 121;
     private static final int LOCAL_CONTROL = 122;
@@ -35,8 +38,10 @@ final class Routes {
     private final State state;
     private final Cycle cycle;
     private final Payments payments;
+    private final Parameters parameters;
 
-    Routes(State state, Cycle cycle, Payments payments) {
+    Routes(State state, Cycle cycle, Payments payments, Parameters parameters) {
+        this.parameters = parameters;
         this.state = state;
         this.cycle = cycle;
         this.payments = payments;
@@ -136,8 +141,8 @@ final class Routes {
             Press press = Press.typed(cycle.number);
             of.notes.put(key, new State.Passed(press, channel, note));
             MidiMessage passed = new MidiMessage.NoteOn(channel, note, changes.velocity(on.velocity()));
-            payments.say(press, route.to(), passed, "passed on");
             note(route, passed);
+            payments.say(press, route.to(), passed, WHY);
         } else if (message instanceof MidiMessage.PolyPressure pressure) {
             State.Passed passed = of.notes.get(key(pressure.channel(), pressure.note()));
             if (passed != null) {
@@ -156,7 +161,9 @@ final class Routes {
         State.OfRoute of = route.state();
         if (mode.number() == RESET_CONTROLLERS) {
             int channel = route.route().changes().channelOf(mode.channel());
-            of.pedals &= ~(1 << channel);
+            for (int pedal = 0; pedal < of.pedals.length; pedal++) {
+                of.pedals[pedal] &= ~(1 << channel);
+            }
             of.bends &= ~(1 << channel);
         } else if (mode.number() != LOCAL_CONTROL) {
             for (int key : List.copyOf(of.notes.keySet())) {
@@ -247,13 +254,26 @@ final class Routes {
 
     private void say(Plan.RoutePlan route, MidiMessage message) {
         State.OfRoute of = route.state();
-        if (message instanceof MidiMessage.ControlChange cc && cc.number() == SUSTAIN) {
-            of.pedals = cc.value() >= DOWN ? of.pedals | 1 << cc.channel() : of.pedals & ~(1 << cc.channel());
+        if (message instanceof MidiMessage.ControlChange cc && cc.number() >= SUSTAIN && cc.number() <= SOFT) {
+            int pedal = cc.number() - SUSTAIN;
+            of.pedals[pedal] =
+                    cc.value() > 0 ? of.pedals[pedal] | 1 << cc.channel() : of.pedals[pedal] & ~(1 << cc.channel());
         } else if (message instanceof MidiMessage.PitchBend bend) {
             of.bends = bend.bend() != REST ? of.bends | 1 << bend.channel() : of.bends & ~(1 << bend.channel());
         }
-        cycle.send(route.to(), message);
         note(route, message);
+        State.OfDevice to = route.to();
+        if (parameters.passes(to, message)) {
+            return; // its lights and whoever follows it know
+        }
+        cycle.send(to, message);
+        if (cycle.traced()) {
+            cycle.note(new Said(to.id, WHY, message));
+        }
+        if (message instanceof MidiMessage.ControlChange half && to.plan.joins()) {
+            parameters.passed(to, of.joiner.fine(half));
+            parameters.passed(to, of.joiner.numbered(half));
+        }
     }
 
     private void note(Plan.RoutePlan route, MidiMessage message) {
@@ -286,20 +306,22 @@ final class Routes {
         for (int key : List.copyOf(of.notes.keySet())) {
             release(of, key, OFF);
         }
-        int pedals = route.to().present ? of.pedals : 0;
-        int bends = route.to().present ? of.bends : 0;
+        int[] pedals = of.pedals.clone();
+        int bends = of.bends;
         for (Plan.RoutePlan other : others) {
-            if (other.to() == route.to()) { // it holds them as well
-                pedals &= ~other.state().pedals;
-                bends &= ~other.state().bends;
+            for (int pedal = 0; other.to() == route.to() && pedal < pedals.length; pedal++) {
+                pedals[pedal] &= ~other.state().pedals[pedal]; // it holds them as well
             }
+            bends &= other.to() == route.to() ? ~other.state().bends : ~0;
         }
-        of.pedals = 0;
+        Arrays.fill(of.pedals, 0);
         of.bends = 0;
         of.said.clear();
-        for (int channel = 1; channel <= 16; channel++) {
-            if ((pedals >> channel & 1) == 1) {
-                say(route, new MidiMessage.ControlChange(channel, SUSTAIN, 0));
+        for (int channel = 1; route.to().present && channel <= 16; channel++) {
+            for (int pedal = 0; pedal < pedals.length; pedal++) {
+                if ((pedals[pedal] >> channel & 1) == 1) {
+                    say(route, new MidiMessage.ControlChange(channel, SUSTAIN + pedal, 0));
+                }
             }
             if ((bends >> channel & 1) == 1) {
                 say(route, new MidiMessage.PitchBend(channel, REST));

@@ -258,10 +258,12 @@ final class State {
         Plan.RoutePlan plan;
         /** What sounds, by the channel and number of the key that was struck. */
         final Map<Integer, Passed> notes = new HashMap<>();
-        /** On which channels the pedal is down and the pitch is bent at its end, a bit each. */
-        int pedals;
+        /** On which channels pedals (64–67) are not up and the pitch is bent at its end, a bit each. */
+        final int[] pedals = new int[4];
 
         int bends;
+        /** Joins the halves of what is told there. */
+        final MidiJoiner joiner = new MidiJoiner();
         /** Values that wait, in the order in which they came last, until when; and when each was passed on last. */
         final Map<Integer, MidiMessage> waiting = new LinkedHashMap<>();
 

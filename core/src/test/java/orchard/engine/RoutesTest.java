@@ -21,6 +21,11 @@ import orchard.mapping.Actions;
 import orchard.mapping.Mapping;
 import orchard.mapping.Route;
 import orchard.mapping.Route.Kind;
+import orchard.outcome.ParameterSet;
+import orchard.parameter.Binding;
+import orchard.parameter.Law;
+import orchard.parameter.Parameter;
+import orchard.parameter.Range;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
@@ -116,7 +121,8 @@ class RoutesTest {
     @Test
     void pedalsAndBendsAreLetGoWithTheirRoute() {
         open(keys("deep", 0, 127, 0, 0));
-        say(new MidiMessage.ControlChange(1, 64, 127));
+        say(new MidiMessage.ControlChange(1, 64, 40)); // half-way
+        say(new MidiMessage.ControlChange(1, 67, 127));
         say(new MidiMessage.PitchBend(1, 12_000));
         say(on(1, 60));
         say(off(1, 60));
@@ -125,7 +131,9 @@ class RoutesTest {
         bench.edit(rig);
         assertThat(to("deep"))
                 .containsExactly(
-                        new MidiMessage.ControlChange(1, 64, 0).words(), new MidiMessage.PitchBend(1, 8192).words());
+                        new MidiMessage.ControlChange(1, 64, 0).words(),
+                        new MidiMessage.ControlChange(1, 67, 0).words(),
+                        new MidiMessage.PitchBend(1, 8192).words());
     }
 
     @Test
@@ -222,6 +230,49 @@ class RoutesTest {
         assertThat(to("deep")).as("a number of a parameter is passed on whole").hasSize(8);
         say(new MidiMessage.NoteOff(1, 60, 17));
         assertThat(to("deep")).containsExactly(new MidiMessage.NoteOff(2, 60, 17).words());
+    }
+
+    @Test
+    void whatIsPassedToAParameterIsKnownToStandThere() {
+        open();
+        Device synth = new Device(
+                "synth",
+                "Synth",
+                "",
+                new Seat(Wire.MIDI, "synth", "synth"),
+                Profile.BLANK.withParameters(List.of(
+                        parameter("level", new Binding.Controller(2, 7)),
+                        parameter("tune", new Binding.FineController(2, 5)),
+                        parameter("own", new Binding.Numbered(2, false, 300)))));
+        rig = rig.apply(Edit.add("synth", new Part.OfDevice(synth)))
+                .apply(Edit.add(
+                        "all",
+                        new Part.OfRoute(Route.all("r", "keys", "synth").with(new Route.Changes(2, 0, null, 0)))));
+        bench.edit(rig);
+        bench.present("synth");
+        to("synth");
+        say(new MidiMessage.ControlChange(1, 7, 127));
+        assertThat(to("synth")).as("once").containsExactly(new MidiMessage.ControlChange(2, 7, 127).words());
+        assertThat(stands("level")).isEqualTo(1);
+        for (int[] half : new int[][] {{5, 127}, {37, 127}, {99, 2}, {98, 44}, {6, 127}, {38, 127}}) {
+            say(new MidiMessage.ControlChange(1, half[0], half[1]));
+        }
+        assertThat(to("synth")).as("halves go as they came").hasSize(6);
+        assertThat(stands("tune")).isEqualTo(1);
+        assertThat(stands("own")).isEqualTo(1);
+    }
+
+    private static Parameter parameter(String id, Binding binding) {
+        return new Parameter(id, "", id, new Range(0, 100, "%"), new Law.Linear(), 0, binding, true);
+    }
+
+    private double stands(String parameter) {
+        return bench.traces.stream()
+                .flatMap(trace -> trace.all(ParameterSet.class).stream())
+                .filter(set -> set.parameter().parameter().equals(parameter))
+                .reduce((before, last) -> last)
+                .orElseThrow()
+                .position();
     }
 
     @Test

@@ -283,8 +283,6 @@ public final class Monitor {
             return "“" + shown.text() + "” on " + names.words(shown.light());
         } else if (entry.outcome() instanceof Said said) {
             return said.why();
-        } else if (entry.outcome() instanceof PassedOn) {
-            return "passed on";
         }
         Refused refused = entry.trace().first(Refused.class);
         Filtered filtered = entry.trace().first(Filtered.class);

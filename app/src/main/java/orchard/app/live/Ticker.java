@@ -114,7 +114,7 @@ public final class Ticker {
                 if (!isBlink(trace, shown, kept.get(key))) {
                     keys.add(keep(key, trace, outcome));
                 }
-            } else if (outcome instanceof Said said) {
+            } else if (outcome instanceof Said said && !isTick(said.message())) {
                 keys.add(keep("say " + said.device() + said.message().subject(), trace, outcome));
             } else if (outcome instanceof LoopCut cut) {
                 keys.add(keep("loop " + cut.mapping(), trace, outcome));
@@ -152,15 +152,19 @@ public final class Ticker {
         return key;
     }
 
+    /** Whether it is one of the ticks of a clock, which would stand above everything else. */
+    private static boolean isTick(Message message) {
+        return message instanceof MidiMessage.SystemMessage system
+                && system.status() == MidiMessage.SystemMessage.CLOCK;
+    }
+
     /** What an incoming event folds by, or null for one that is no row. */
     private static String incoming(Trace trace) {
         if (trace.event() instanceof Event.Touched touched) {
             return "page " + touched.device() + "/" + touched.parameter();
         } else if (trace.event() instanceof Event.Arrived arrived) {
-            boolean isBeat = arrived.message() instanceof MidiMessage.SystemMessage system
-                    && system.status() == MidiMessage.SystemMessage.CLOCK;
-            if (isBeat) {
-                return null; // it would stand above everything else
+            if (isTick(arrived.message())) {
+                return null;
             }
             boolean unknown = trace.first(NobodyListens.class) != null
                     && trace.first(PassedOn.class) == null
