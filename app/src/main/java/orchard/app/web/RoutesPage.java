@@ -141,7 +141,18 @@ class RoutesPage {
             String transpose,
             String touch,
             String apart,
-            boolean mapped) {}
+            boolean mapped) {
+
+        Fields {
+            from = from == null ? "" : from;
+            to = to == null ? "" : to;
+            lowest = lowest == null ? "" : lowest;
+            highest = highest == null ? "" : highest;
+            channels = channels == null ? "" : channels;
+            transpose = transpose == null ? "0" : transpose;
+            apart = apart == null ? "0" : apart;
+        }
+    }
 
     @PostMapping("/map/routes/{id}")
     ResponseEntity<Void> change(@PathVariable String id, @RequestParam long seen, @ModelAttribute Fields fields) {

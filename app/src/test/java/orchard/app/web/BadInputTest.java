@@ -40,6 +40,7 @@ class BadInputTest {
             "/map/layers",
             "/silence",
             "/layouts",
+            "/map/routes/{id}/again",
             "/rehearse/{id}/on",
             "/rehearse/{id}/off");
 
@@ -56,6 +57,7 @@ class BadInputTest {
             Map.entry("/rehearse", "peat"),
             Map.entry("/map/layers", "layer1"),
             Map.entry("/map/foci", "focus1"),
+            Map.entry("/map/routes", "route1"),
             Map.entry("/layers", "layer1"),
             Map.entry("/foci", "focus1")));
 

@@ -55,6 +55,7 @@ class PageBench {
             "/map/pages?device=peat",
             "/map/presets?at=preset1",
             "/map/pairs",
+            "/map/routes",
             "/map/many",
             "/map/layers",
             "/map/foci",

@@ -47,6 +47,7 @@ class PagesTest {
         "/map/presets, Keep how it is now",
         "/map/presets?at=preset1, What recalls this?",
         "/map/pairs, Nothing is picked yet",
+        "/map/routes, what no sentence took",
         "/map/many, None ticked",
         "/map/text, 46 sentences",
         "/map/text?of=new, Nothing would change",
