@@ -1,4 +1,5 @@
 // Routes: a line pulled from left to right makes one; lines are as thick as what goes there.
+import { twice } from "./doomed.js";
 import { drag } from "./drag.js";
 import { draw } from "./drawn.js";
 import { mountNumbers } from "./numbers.js";
@@ -113,7 +114,10 @@ export function escape() {
 export function key(event, main) {
   const go = {
     n: () => main.querySelector("#routefrom")?.focus(),
-    Delete: () => main.querySelector("#routeform #delete")?.click(),
+    Delete: () => {
+      const button = main.querySelector("#routeform #delete");
+      if (button) twice("this route", button, () => button.click());
+    },
   }[event.key];
   if (!go || event.altKey) return false;
   go();

@@ -27,7 +27,9 @@ class Flows {
     private Rig of;
     private Set<String> speaking = Set.of();
     private Map<String, Integer> routes = new LinkedHashMap<>();
-    private Map<String, Map<String, Object>> rows = new LinkedHashMap<>();
+    /** The last trace of each kind of message; its words are made once a frame. */
+    private Map<String, Trace> rows = new LinkedHashMap<>();
+
     private List<Map<String, Object>> notes = new ArrayList<>();
 
     Flows(Names names, Ticker ticker) {
@@ -41,10 +43,10 @@ class Flows {
             of = trace.rig();
             speaking = of.routes().stream().map(Route::from).collect(Collectors.toSet());
         }
-        List<PassedOn> passed = new ArrayList<>();
+        boolean isPassed = false;
         for (Outcome outcome : trace.outcomes()) {
             if (outcome instanceof PassedOn one) {
-                passed.add(one);
+                isPassed = true;
                 routes.merge(one.route(), 1, Integer::sum);
             }
         }
@@ -52,7 +54,11 @@ class Flows {
                 && arrived.message() instanceof MidiMessage message
                 && speaking.contains(arrived.device())) {
             note(arrived.device(), message);
-            row(trace, arrived.device(), message, passed);
+            String key = arrived.device() + " " + message.subject();
+            rows.remove(key);
+            if (isPassed || !(message instanceof MidiMessage.NoteOff)) { // the end of a note is no news
+                rows.put(key, trace);
+            }
         }
     }
 
@@ -64,12 +70,11 @@ class Flows {
         }
     }
 
-    private void row(Trace trace, String device, MidiMessage message, List<PassedOn> passed) {
-        String key = device + " " + message.subject();
-        rows.remove(key);
-        if (passed.isEmpty() && (message instanceof MidiMessage.NoteOff || rows.size() >= MOST_ROWS)) {
-            return; // the end of a note is no news
-        }
+    private Map<String, Object> row(String key, Trace trace) {
+        Event.Arrived arrived = (Event.Arrived) trace.event();
+        String device = arrived.device();
+        MidiMessage message = (MidiMessage) arrived.message();
+        List<PassedOn> passed = trace.all(PassedOn.class);
         List<Map<String, String>> lines = new ArrayList<>();
         passed.forEach(one -> lines.add(Map.of(
                 "tone",
@@ -85,17 +90,15 @@ class Flows {
                             ? Map.of("tone", "taken", "text", "taken: " + names.words(moved.control()) + taken)
                             : waits(device, message));
         }
-        rows.put(
+        return Map.of(
+                "key",
                 key,
-                Map.of(
-                        "key",
-                        key,
-                        "words",
-                        names.noteNames().spelled(message.words()),
-                        "from",
-                        ticker.name(device),
-                        "lines",
-                        lines));
+                "words",
+                names.noteNames().spelled(message.words()),
+                "from",
+                ticker.name(device),
+                "lines",
+                lines);
     }
 
     /** Why nothing went on. */
@@ -103,7 +106,8 @@ class Flows {
         return of.routes().stream()
                 .filter(route -> route.from().equals(device) && route.passes(message))
                 .findFirst()
-                .map(route -> Map.of("tone", "waits", "text", "waits: " + ticker.name(route.to()) + " is not there"))
+                .map(route -> Map.of(
+                        "tone", "waits", "text", "waits: " + ticker.name(route.to()) + " is not there, or silenced"))
                 .orElse(Map.of("tone", "taken", "text", "no route passes it on"));
     }
 
@@ -112,8 +116,11 @@ class Flows {
         if (routes.isEmpty() && rows.isEmpty() && notes.isEmpty()) {
             return null;
         }
-        Map<String, Object> news =
-                Map.of("type", "flows", "routes", routes, "rows", List.copyOf(rows.values()), "notes", notes);
+        List<Map<String, Object>> last = rows.entrySet().stream()
+                .skip(Math.max(0, rows.size() - MOST_ROWS))
+                .map(row -> row(row.getKey(), row.getValue()))
+                .toList();
+        Map<String, Object> news = Map.of("type", "flows", "routes", routes, "rows", last, "notes", notes);
         routes = new LinkedHashMap<>();
         rows = new LinkedHashMap<>();
         notes = new ArrayList<>();

@@ -111,7 +111,7 @@ class ExamplesActions {
             if (hex.isEmpty()) {
                 continue;
             }
-            if (!hex.matches("(?i)([0-7][0-9A-F])+")) {
+            if (!isSevenBit(hex)) {
                 throw new Mistake(
                         "messages",
                         "line " + (line + 1) + " is no SysEx: expected bytes 00–7F in hex between F0 and F7");
@@ -122,6 +122,15 @@ class ExamplesActions {
             throw new Mistake("messages", "at most " + MOST + " messages are looked at");
         }
         return messages;
+    }
+
+    /** Whether a text is bytes of 7 bit in hex; it may be of any length. */
+    private static boolean isSevenBit(String hex) {
+        return hex.length() % 2 == 0
+                && IntStream.range(0, hex.length()).allMatch(i -> {
+                    int digit = Character.digit(hex.charAt(i), 16);
+                    return digit >= 0 && (i % 2 == 1 || digit < 8);
+                });
     }
 
     /** Makes a control, or a parameter that can be set, of every number that was found. */

@@ -50,7 +50,7 @@ class RoutesPage {
         List<Device> devices = rig.gear().stream()
                 .filter(device -> device.seat().wire().midi())
                 .toList();
-        Set<String> absent = devices.stream()
+        Set<String> absent = rig.gear().stream()
                 .map(Device::id)
                 .filter(id -> !present.contains(id))
                 .collect(Collectors.toSet());

@@ -103,5 +103,10 @@ class ExamplesPageTest {
         browser.type("#examplemessages", "F0 7D 22 01 00 00 F7");
         browser.click(".examples .pill");
         browser.see("#examplesfound", "two other settings");
+        String dump = "F0 7D" + "01".repeat(30_000) + "F7";
+        assertThat(ExamplesActions.read(dump + "\n" + dump))
+                .as("as long as it may be")
+                .hasSize(2)
+                .allMatch(message -> message.length() == 30_001);
     }
 }
