@@ -16,6 +16,7 @@ class ModulesTest {
             "mistake",
             "signal",
             "session",
+            "typing",
             "parameter",
             "light",
             "gear",

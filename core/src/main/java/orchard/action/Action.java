@@ -45,6 +45,7 @@ public sealed interface Action
                 SwitchLayer,
                 Tap,
                 Toggle,
+                TypeKeys,
                 Wait {
 
     /**
@@ -82,6 +83,7 @@ public sealed interface Action
         HOLD_NOTES("keep notes sounding on", (parameter, device, names) -> new HoldNotes(device, List.of())),
         CLOCK("start or stop the clock", (parameter, device, names) -> new RunClock(RunClock.Way.TURN)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
+        TYPE("type keys on", (parameter, device, names) -> new TypeKeys(device, TypeKeys.EXAMPLE, 1, 2, false)),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
         STOP("stop everything", (parameter, device, names) -> new StopAll());
 
@@ -272,6 +274,8 @@ public sealed interface Action
         R tap(Tap action);
 
         R toggle(Toggle action);
+
+        R typeKeys(TypeKeys action);
 
         R wait(Wait action);
     }

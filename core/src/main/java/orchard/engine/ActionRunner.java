@@ -28,6 +28,7 @@ import orchard.action.StopAll;
 import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
+import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.engine.Plan.ActionPlan;
@@ -418,6 +419,20 @@ final class ActionRunner {
             Parameter parameter = plan.parameter().parameter;
             boolean isOn = action.isLit(parameter, Parameters.known(plan.parameter()));
             set(plan.parameter(), parameter.position(isOn ? action.off() : action.on()));
+            return null;
+        }
+
+        @Override
+        public Void typeKeys(TypeKeys action) {
+            if (plan.device().present) {
+                payments.say(
+                        press,
+                        plan.device(),
+                        action.typing(press.plan.mapping().id(), press.cause, press.strength),
+                        "keys");
+            } else {
+                cycle.note(new Refused("What it types on is not there"));
+            }
             return null;
         }
 

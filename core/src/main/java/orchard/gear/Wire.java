@@ -12,6 +12,8 @@ public enum Wire {
     OSC(Found.BY_ADDRESS, false),
     /** A game controller of a laptop or tablet that has a page of Orchard open. */
     PAD(Found.BY_PORT, false),
+    /** Keys that are typed into programs: on this machine, or a simulated desktop. */
+    KEYS(Found.BY_PORT, false),
     /** A browser that shows one of Orchard's layouts. */
     TOUCH(Found.INSIDE, false),
     /** None: what Orchard keeps itself. */

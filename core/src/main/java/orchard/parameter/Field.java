@@ -22,6 +22,8 @@ public record Field(
         CHECK,
         /** One entry a line. */
         LINES,
+        /** Keys to type; who draws the form can listen to a keyboard. */
+        KEYS,
         /** A control of the rig that can be held, or none; who draws the form knows which there are. */
         HELD,
         /** A parameter of the rig, by its key. */

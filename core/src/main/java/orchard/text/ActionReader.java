@@ -29,6 +29,7 @@ import orchard.action.StopAll;
 import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
+import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.Always;
@@ -36,6 +37,7 @@ import orchard.condition.Condition;
 import orchard.gear.Ref;
 import orchard.parameter.Span;
 import orchard.shape.Curve;
+import orchard.signal.Keystrokes;
 import orchard.signal.MessageText;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ActionContext;
@@ -70,6 +72,7 @@ import orchard.text.grammar.SentencesParser.SwitchLayerContext;
 import orchard.text.grammar.SentencesParser.TapContext;
 import orchard.text.grammar.SentencesParser.ToSongContext;
 import orchard.text.grammar.SentencesParser.ToggleContext;
+import orchard.text.grammar.SentencesParser.TypeKeysContext;
 import orchard.text.grammar.SentencesParser.ValueContext;
 import orchard.text.grammar.SentencesParser.WaitContext;
 import org.antlr.v4.runtime.ParserRuleContext;
@@ -320,6 +323,21 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                                 ? MessageSpelling.ofBytes(
                                         text, read.rolls().names().noteNames())
                                 : MessageText.parse(text, read.rolls().names().noteNames())));
+    }
+
+    @Override
+    public Action visitTypeKeys(TypeKeysContext action) {
+        String device = read.device(action.device());
+        String text = read.text(action.STRING());
+        Keystrokes keys = Unread.at(action.STRING().getSymbol(), () -> Keystrokes.of(text));
+        return Unread.at(
+                action.getStart(),
+                () -> new TypeKeys(
+                        device,
+                        keys,
+                        action.NUMBER() == null ? 1 : read.count(action.NUMBER()),
+                        action.seconds() == null ? TypeKeys.WITHIN : read.seconds(action.seconds()),
+                        Tokens.says(action, "putting")));
     }
 
     @Override

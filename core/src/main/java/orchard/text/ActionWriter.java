@@ -28,6 +28,7 @@ import orchard.action.StopAll;
 import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
+import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.Always;
@@ -217,6 +218,14 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
         return "switch " + rolls.written(action.parameter()) + " between "
                 + rolls.written(action.off(), action.parameter()) + " and "
                 + rolls.written(action.on(), action.parameter());
+    }
+
+    @Override
+    public String typeKeys(TypeKeys action) {
+        return "type " + Spelling.quoted(action.keys().text()) + " on " + device(action.device())
+                + (action.times() == 1 ? "" : " " + action.times() + " times")
+                + (action.within() == TypeKeys.WITHIN ? "" : " within " + Spelling.seconds(action.within()))
+                + (action.back() ? " putting the window back" : "");
     }
 
     @Override

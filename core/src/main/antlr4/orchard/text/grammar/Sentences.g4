@@ -138,6 +138,7 @@ action
   | 'keep' 'notes' 'on' device ('channel' NUMBER+)?                                  # holdNotes
   | ('start' | 'stop' | 'continue' | 'start' 'or' 'stop') 'the' 'clock'             # runClock
   | 'send' 'bytes'? STRING 'to' device                                              # send
+  | 'type' STRING 'on' device (NUMBER 'times')? ('within' seconds)? ('putting' 'the' 'window' 'back')?  # typeKeys
   | 'stop' 'everything'                                                             # stopAll
   ;
 
