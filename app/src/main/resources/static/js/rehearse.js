@@ -184,6 +184,8 @@ export function panel({ standin: id, readings }) {
       element.value = element.dataset.bipolar === undefined ? value : value * 2 - 1;
     if (id === "peat" && part === "patch") patch = parseInt(text, 10) - 1;
     if (part === "cable") root.dataset.condition = text;
+    if (id === "script" && part === "front") showFront(root, text);
+    if (part === "dialog") element?.toggleAttribute("hidden", !value);
     const words = find("text", part);
     if (words) words.textContent = text;
     const meter = find("meter", part)?.querySelector(".level");
@@ -193,6 +195,14 @@ export function panel({ standin: id, readings }) {
     if (id === "gull" && part === "tiltX") root.querySelector(".bead").style.left = value * 100 + "%";
     if (id === "gull" && part === "tiltY") root.querySelector(".bead").style.top = (1 - value) * 100 + "%";
   }
+}
+
+/** Of the Script window: which one keys go to; a dialog lies in front of the first. */
+function showFront(root, front) {
+  root
+    .querySelectorAll("[data-window]")
+    .forEach((pane) => pane.classList.toggle("front", pane.dataset.window === front || (front === "dialog" && pane.dataset.window === "1")));
+  root.querySelector(".dialog").classList.toggle("front", front === "dialog");
 }
 
 function showKnob(knob, value, text) {

@@ -15,6 +15,7 @@ import orchard.mapping.Mapping;
 import orchard.outcome.Filtered;
 import orchard.outcome.GroupNamed;
 import orchard.outcome.Joined;
+import orchard.outcome.KeysTyped;
 import orchard.outcome.LoopFreed;
 import orchard.outcome.Matched;
 import orchard.outcome.NobodyListens;
@@ -33,6 +34,7 @@ import orchard.signal.MidiJoiner;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
+import orchard.signal.TypingEnded;
 
 /**
  * Carries events through the plan. Everything it does follows from the plan, its {@link State} and the events with their times:
@@ -575,6 +577,10 @@ public final class Engine {
         DevicePlan device = plan.device(from);
         if (message instanceof Malformed bad) {
             cycle.note(new Refused(bad.reason()));
+            return;
+        }
+        if (message instanceof TypingEnded ended) {
+            cycle.note(ended.whole() ? new KeysTyped(ended.outcome()) : new Refused(ended.outcome()));
             return;
         }
         if (device == null) {

@@ -18,6 +18,7 @@ public sealed interface Outcome
                 FocusMoved,
                 GroupNamed,
                 Joined,
+                KeysTyped,
                 LayersTurned,
                 LeftAlone,
                 LightShown,

@@ -1,6 +1,8 @@
 package orchard.typing;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -69,7 +71,7 @@ public final class Typist {
         Work work = new Work(typing, stopped);
         try {
             work.run();
-            return ended(typing, true, "typed " + keys(work.struck) + " into " + quoted(work.window.title()));
+            return ended(typing, true, "typed " + keys(work.struck) + " into " + work.into());
         } catch (Left left) {
             return ended(typing, false, work.soFar() + ": " + left.getMessage());
         } catch (Desktop.Gone gone) {
@@ -103,6 +105,9 @@ public final class Typist {
         private final Typing typing;
         private final Supplier<Optional<String>> stopped;
         private Window window;
+        /** Those that were in front for it, by id. */
+        private final Map<Long, Window> ours = new LinkedHashMap<>();
+
         private int struck;
 
         Work(Typing typing, Supplier<Optional<String>> stopped) {
@@ -112,6 +117,15 @@ public final class Typist {
 
         String soFar() {
             return struck == 0 ? "nothing was typed" : "stopped after " + keys(struck);
+        }
+
+        String into() {
+            List<String> titles = ours.values().stream()
+                    .map(one -> quoted(one.title()))
+                    .distinct()
+                    .toList();
+            return titles.stream().limit(SHOWN_TITLES).collect(Collectors.joining(" and "))
+                    + (titles.size() > SHOWN_TITLES ? " and others" : "");
         }
 
         void run() throws Left, InterruptedException {
@@ -136,16 +150,21 @@ public final class Typist {
         /** Only what was typed into gives way: where somebody turned to another window meanwhile, that one stays. */
         private void putBack(Window before) {
             boolean isOurs =
-                    desktop.front().map(front -> front.id() == window.id()).orElse(true);
+                    desktop.front().map(front -> ours.containsKey(front.id())).orElse(true);
             boolean isThere = desktop.windows().stream().anyMatch(one -> one.id() == before.id());
-            if (isOurs && isThere && before.id() != window.id()) {
+            if (isOurs && isThere && !isInFront(before)) {
                 desktop.bringToFront(before);
             }
+        }
+
+        private boolean isInFront(Window one) {
+            return desktop.front().map(front -> front.id() == one.id()).orElse(false);
         }
 
         private void step(Keystrokes.Step step) throws Left, InterruptedException {
             if (step instanceof Keystrokes.Front front) {
                 window = brought(front);
+                ours.put(window.id(), window);
             } else if (step instanceof Keystrokes.Pause pause) {
                 waits(Math.round(pause.seconds() * 1_000));
             }

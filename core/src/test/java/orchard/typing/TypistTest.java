@@ -137,10 +137,30 @@ class TypistTest {
     }
 
     @Test
+    void theWindowComesBackFromADialogThatClosedItself() {
+        windows.at(300, () -> windows.front = windows.open("New track"));
+        windows.at(400, () -> {
+            windows.open.remove(4L);
+            windows.front = 2;
+        });
+        windows.type("window “Tracks”, ctrl+t, window “New track”, enter, wait 1 s", 1, true);
+        windows.pause(100);
+        assertThat(windows.front).isEqualTo(1);
+    }
+
+    @Test
+    void whereAPersonTurnedToAnotherWindowThatOneStays() {
+        windows.at(500, () -> windows.front = 3);
+        windows.type("window “Tracks”, “a”, wait 1 s", 1, true);
+        windows.pause(100);
+        assertThat(windows.front).isEqualTo(3);
+    }
+
+    @Test
     void aDialogIsWaitedFor() {
         windows.at(300, () -> windows.front = windows.open("New track"));
         TypingEnded ended = windows.type("window “Tracks”, ctrl+t, window “New track”, “Surf”, enter", 1, false);
-        assertThat(ended.whole()).isTrue();
+        assertThat(ended.outcome()).isEqualTo("typed 6 keys into “Tracks – Script” and “New track”");
         assertThat(windows.heard(4)).isEqualTo("Surf<enter>");
         assertThat(windows.heard(2)).isEqualTo("<ctrl+t>");
     }
@@ -236,7 +256,7 @@ class TypistTest {
         assertThat(ended.outcome())
                 .startsWith(
                         heard == 24
-                                ? "typed 24 keys into “Mixer”"
+                                ? "typed 24 keys into “Tracks” and “Mixer”"
                                 : heard == 0
                                         ? "nothing was typed: "
                                         : "stopped after " + heard + (heard == 1 ? " key: " : " keys: "));

@@ -21,11 +21,13 @@ import orchard.app.live.LiveSocket;
 import orchard.app.port.PortRoom;
 import orchard.app.store.StandInTable;
 import orchard.gear.Device;
+import orchard.signal.Desktop;
 import orchard.standin.Cobble;
 import orchard.standin.Fathom;
 import orchard.standin.Gull;
 import orchard.standin.LampLoft;
 import orchard.standin.Peat;
+import orchard.standin.ScriptWindow;
 import orchard.standin.Sluice;
 import orchard.standin.StandIn;
 import orchard.standin.StandIn.PanelState;
@@ -82,11 +84,12 @@ public final class StandInHouse implements LiveSocket.Panels {
         MAKERS.put("loft", house -> new LampLoft(house.settings.loftPort(), house.settings.lan()));
         MAKERS.put("peat", house -> new Peat());
         MAKERS.put("fathom", house -> new Fathom());
+        MAKERS.put("script", house -> new ScriptWindow());
     }
 
     /** The id of the stand-in that is switched on and plays a device, if one does. */
     public Optional<String> playing(Device device) {
-        String name = device.seat().in().toLowerCase(Locale.ROOT).replaceFirst("^(/|lamp )", "");
+        String name = device.seat().in().toLowerCase(Locale.ROOT).replaceAll("^(/|lamp )| window$", "");
         return Optional.of(name).filter(standIns::containsKey);
     }
 
@@ -115,6 +118,9 @@ public final class StandInHouse implements LiveSocket.Panels {
             changed.put(id, mine);
             standIns.put(id, standIn);
             standIn.watch(reading -> mine.put(reading.part(), reading));
+            if (standIn instanceof Desktop desktop) {
+                ports.attach(desktop);
+            }
         }
     }
 
@@ -123,7 +129,9 @@ public final class StandInHouse implements LiveSocket.Panels {
         table.switched(id, false);
         StandIn standIn = standIns.remove(id);
         changed.remove(id);
-        if (standIn != null) {
+        if (standIn instanceof Desktop desktop) {
+            ports.detach(desktop.name());
+        } else if (standIn != null) {
             standIn.close();
         }
     }

@@ -18,6 +18,7 @@ import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.Doubted;
 import orchard.outcome.GroupNamed;
+import orchard.outcome.KeysTyped;
 import orchard.outcome.LightShown;
 import orchard.outcome.LoopCut;
 import orchard.outcome.NobodyListens;
@@ -36,6 +37,7 @@ import orchard.signal.Identity;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.TouchMessage;
+import orchard.signal.TypingEnded;
 import org.springframework.stereotype.Component;
 
 /**
@@ -253,7 +255,8 @@ public final class Ticker {
         ParameterTold told = trace.first(ParameterTold.class);
         GroupNamed named = trace.first(GroupNamed.class);
         if (refused != null) {
-            return row(trace, key, Kind.WRONG, spelled(message), name(device) + ": " + refused.why(), false);
+            String about = message instanceof TypingEnded ? message.subject() : spelled(message);
+            return row(trace, key, Kind.WRONG, about, name(device) + ": " + refused.why(), false);
         } else if (moved != null) {
             boolean listened = trace.first(Considered.class) != null;
             String control = names.words(moved.control());
@@ -272,6 +275,9 @@ public final class Ticker {
             return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
+        }
+        if (trace.first(KeysTyped.class) != null) {
+            return row(trace, key, Kind.ARRIVING, message.subject(), name(device) + " " + message.words(), false);
         }
         if (trace.first(PassedOn.class) != null) {
             return row(trace, key, Kind.ARRIVING, own(message), name(device) + passedOn(trace), false);

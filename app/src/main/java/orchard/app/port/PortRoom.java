@@ -17,6 +17,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import orchard.app.Daemon;
 import orchard.app.OrchardSettings;
+import orchard.app.store.MachineTable;
 import orchard.app.store.RecognitionTable;
 import orchard.gear.Device;
 import orchard.gear.Wire;
@@ -24,6 +25,7 @@ import orchard.rig.Rig;
 import orchard.rig.Settings;
 import orchard.seat.Recognition;
 import orchard.seat.VisiblePort;
+import orchard.signal.Desktop;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -123,6 +125,7 @@ public final class PortRoom {
     private final OscWire osc;
     private final BrowserWire browsers;
     private final SessionWire sessions;
+    private final KeysWire keys;
     private final SeatBook book;
     private final Map<Wire.Found, Carrier> carriers;
     private final Map<String, Roll> rolls = new ConcurrentHashMap<>();
@@ -135,7 +138,7 @@ public final class PortRoom {
     private long watchedWall = System.currentTimeMillis();
     private int watches;
 
-    PortRoom(OrchardSettings settings, RecognitionTable recognitions, Discovery discovery) {
+    PortRoom(OrchardSettings settings, RecognitionTable recognitions, MachineTable machine, Discovery discovery) {
         this.discovery = discovery;
         osc = new OscWire(bound(settings), settings.oscPort(), this::fromOsc, this::reached);
         book = new SeatBook(new SeatBook.Memory() {
@@ -161,6 +164,8 @@ public final class PortRoom {
         wires.add(browsers);
         sessions = new SessionWire(bound(settings), settings.sessionPort(), this::arrived, this::lookWhoIsThere);
         wires.add(sessions);
+        keys = new KeysWire(this::arrived, this::lookWhoIsThere, machine.typesKeys(), System.getenv());
+        wires.add(keys);
     }
 
     private final class PageGaps implements BrowserWire.Gaps {
@@ -568,6 +573,26 @@ public final class PortRoom {
             }
         }
         return false;
+    }
+
+    /** A simulated desktop is there and can be typed on. */
+    public void attach(Desktop desktop) {
+        keys.attach(desktop);
+    }
+
+    /** A simulated desktop goes away; what is typed on it stops. */
+    public void detach(String desktop) {
+        keys.detach(desktop);
+    }
+
+    /** How typing on this machine stands. */
+    public MachineKeys machineKeys() {
+        return keys.machine();
+    }
+
+    /** Allows to type on this machine, or forbids it at once. */
+    public void allowKeys(boolean allowed) {
+        keys.allow(allowed);
     }
 
     /** All ports: those of the rig's devices, and those nobody sits at. */

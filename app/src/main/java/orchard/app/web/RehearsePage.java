@@ -16,6 +16,7 @@ import orchard.gear.Focus;
 import orchard.rig.EditRefused;
 import orchard.rig.Rig;
 import orchard.standin.Fathom;
+import orchard.standin.ScriptWindow;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -89,6 +90,7 @@ class RehearsePage {
         model.addAttribute("gullKeys", numbers(4));
         model.addAttribute("zones", numbers(15));
         model.addAttribute("fathomKeys", keys());
+        model.addAttribute("scriptFields", ScriptWindow.FIELDS);
         model.addAttribute("tracks", numbers(8));
         model.addAttribute("filter", List.of("cutoff", "resonance", "drive", "mix"));
         model.addAttribute("loft", loft());

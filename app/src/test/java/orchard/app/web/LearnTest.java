@@ -83,7 +83,7 @@ class LearnTest {
             browser.chord(Keys.CONTROL, "z");
             browser.see("#said", "Undone: Map Knob 2 of Cobble to Harp › Volume");
             browser.go("/map");
-            browser.see("#mappings", "46 mappings");
+            browser.see("#mappings", "47 mappings");
             browser.to(tablet);
             browser.closeAndGoTo(desk);
         }
@@ -121,7 +121,7 @@ class LearnTest {
         orchard.standIn("cobble").play("crossfader", "move", 0.1);
         orchard.standIn("cobble").play("crossfader", "move", 0.8);
         browser.see("#learnbar", "Crossfader of Cobble sets Rain › Volume already.");
-        assertThat(orchard.keeper().rig().mappings()).hasSize(46);
+        assertThat(orchard.keeper().rig().mappings()).hasSize(47);
         browser.press(Keys.ESCAPE);
         browser.until(() -> !browser.find("#learnbar").isDisplayed());
     }

@@ -315,7 +315,7 @@ class MapTest {
         orchard.standIn("sluice").play("encoder3", "turn", 20);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/3/pan").equals("0 %"));
         browser.chord(Keys.CONTROL, "z");
-        browser.see("#mappings", "46 mappings");
+        browser.see("#mappings", "47 mappings");
         hand(orchard, "wherry", "/wherry/track/3/pan", 0.5);
     }
 

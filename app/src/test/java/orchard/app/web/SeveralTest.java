@@ -58,7 +58,7 @@ class SeveralTest {
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/5/pan").equals("0 %"));
         orchard.standIn("wherry").play("/wherry/track/5/pan", "set", 0.5);
         browser.chord(Keys.CONTROL, "z");
-        browser.see("#mappings", "46 mappings");
+        browser.see("#mappings", "47 mappings");
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -120,7 +120,7 @@ class SeveralTest {
         browser.click("#to option[value=twin]");
         browser.click("form[hx-post='/map/many/copy'] button");
         browser.see("#count", "of 52 mappings");
-        Mapping copy = mapping(orchard, "m47");
+        Mapping copy = mapping(orchard, "m48");
         assertThat(copy.trigger()).isEqualTo(new Ref.ToControl("twin", "knob1", "turn"));
         assertThat(copy.show().answers())
                 .allSatisfy(a -> assertThat(a.light().device()).isEqualTo("twin"));

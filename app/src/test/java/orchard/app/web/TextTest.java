@@ -130,7 +130,7 @@ class TextTest {
         browser.see("#textlook", "When Pad 1 of Cobble is hit, hold layer Clear on.");
         assertThat(browser.barriers()).isEmpty();
         browser.chord(Keys.CONTROL, Keys.ENTER);
-        browser.until(() -> orchard.keeper().rig().mapping("m47").isPresent());
+        browser.until(() -> orchard.keeper().rig().mapping("m48").isPresent());
         browser.see("#textlook", "Nothing would change");
         orchard.standIn("cobble").play("pad1", "hit", 1);
         browser.until(() -> !orchard.bean(Values.class).stack().isEmpty());
