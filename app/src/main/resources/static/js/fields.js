@@ -1,5 +1,6 @@
 // Fields of clauses: lines of conditions and of what is done, parameters that are typed, touched or picked, and real values.
 import { arrowStep } from "./drag.js";
+import { listen } from "./listen.js";
 import { post, say } from "./replies.js";
 
 let wanting; // the field that takes what is touched next
@@ -25,6 +26,8 @@ function mountLines(list) {
     const line = event.target.closest("li");
     if (event.target.closest("[data-out]")) line.remove();
     if (event.target.closest("[data-up]")) line.previousElementSibling?.before(line);
+    const ear = event.target.closest("[data-listen]");
+    if (ear) ear.ariaPressed === "true" ? ear.end() : listen(ear);
   });
   list.addEventListener("htmx:afterSettle", (event) => {
     list.querySelectorAll(".quantity:not([data-mounted])").forEach(mountQuantity);

@@ -3,6 +3,7 @@ package orchard.rig;
 import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 import orchard.action.Action;
@@ -14,9 +15,13 @@ import orchard.light.LightKind;
 import orchard.parameter.Binding;
 import orchard.parameter.Law;
 import orchard.shape.Stage;
+import orchard.signal.Malformed;
 import orchard.signal.Message;
 import orchard.signal.MessagePattern;
+import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
+import orchard.signal.OscMessage;
+import orchard.signal.TouchMessage;
 import orchard.trigger.Trigger;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
@@ -42,7 +47,7 @@ public final class PartJson {
             .addMixIn(Law.class, Variant.class)
             .addMixIn(Binding.class, Variant.class)
             .addMixIn(LightKind.class, Variant.class)
-            .addMixIn(Message.class, Variant.class)
+            .addMixIn(Message.class, StoredMessage.class)
             .addMixIn(MessagePattern.class, Variant.class)
             .addMixIn(MessagePattern.SysExByte.class, SysExNames.class)
             .addMixIn(OscArgument.class, Variant.class)
@@ -121,6 +126,16 @@ public final class PartJson {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
     private interface Variant {}
+
+    /** Keys are said as an action says them, and never stored as a message. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.SIMPLE_NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(MidiMessage.class),
+        @JsonSubTypes.Type(OscMessage.class),
+        @JsonSubTypes.Type(TouchMessage.class),
+        @JsonSubTypes.Type(Malformed.class)
+    })
+    private interface StoredMessage {}
 
     /** Some homes have what was answered once and never was a field. */
     @JsonIgnoreProperties("plain")

@@ -31,13 +31,15 @@ public record Keystrokes(List<Step> steps) {
     private static final int MOST_PLACES = 4;
     private static final double MOST_NUMBER = 1e9;
 
+    private static final String QUOTES = "“”„";
+
     /** What a backslash stands before, to mean just that. */
     private static final String ESCAPED = "\\\"“”„";
 
     private static final Pattern WAIT = Pattern.compile("wait\\s+(\\d+(?:\\.\\d+)?)\\s*(s|ms)");
     private static final String NUMBER = "([-−]?\\d+(?:\\.\\d+)?)";
     private static final Pattern VALUE = Pattern.compile("value\\s+" + NUMBER + "\\s+to\\s+" + NUMBER);
-    private static final Pattern TIMES = Pattern.compile("(.+?)\\s+(\\d{1,6})\\s+times");
+    private static final Pattern TIMES = Pattern.compile("(.+?)\\s+(\\d{1,6})\\s+(?i:times)");
 
     /** One thing after the other. */
     public sealed interface Step {
@@ -82,6 +84,10 @@ public record Keystrokes(List<Step> steps) {
         public Struck {
             if (times < 1 || times > MOST_TIMES) {
                 throw new Mistake("A key is struck 1–" + MOST_TIMES + " times, not " + times);
+            }
+            if (stroke.key().codePoints().anyMatch(one -> QUOTES.indexOf(one) >= 0)
+                    || stroke.key().isBlank()) {
+                throw new Mistake("A quote, or a blank that is none of the space bar, is written as text");
             }
         }
 
@@ -299,14 +305,15 @@ public record Keystrokes(List<Step> steps) {
                 }
                 return new Text(first.text());
             }
-            String words = first.text().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
+            String plain = first.text().replaceAll("\\s+", " ");
+            String words = plain.toLowerCase(Locale.ROOT);
             if (words.equals("window") || words.equals("window exactly")) {
                 return front(pieces, words.endsWith("exactly"));
             }
             if (pieces.size() > 1) {
                 throw new Mistake("Between “" + first.text() + "” and the text behind it a comma is missing");
             }
-            return bare(words);
+            return bare(words, plain);
         }
 
         private static Step front(List<Piece> pieces, boolean whole) {
@@ -328,7 +335,7 @@ public record Keystrokes(List<Step> steps) {
             return new Front(titles, whole);
         }
 
-        private static Step bare(String words) {
+        private static Step bare(String words, String plain) {
             Matcher wait = WAIT.matcher(words);
             if (wait.matches()) {
                 return new Pause(
@@ -346,10 +353,10 @@ public record Keystrokes(List<Step> steps) {
             if (words.startsWith("value")) {
                 throw new Mistake("“" + words + "” cannot be read: a value is written value 0 to 100");
             }
-            Matcher times = TIMES.matcher(words);
+            Matcher times = TIMES.matcher(plain);
             return times.matches()
                     ? new Struck(Stroke.of(times.group(1)), Integer.parseInt(times.group(2)))
-                    : new Struck(Stroke.of(words), 1);
+                    : new Struck(Stroke.of(plain), 1);
         }
 
         private static int places(String number) {

@@ -84,6 +84,10 @@ public record Stroke(Set<Modifier> held, String key) {
 
     public Stroke {
         held = held.isEmpty() ? Set.of() : Set.copyOf(EnumSet.copyOf(held));
+        for (List<String> one : CHARACTERS) {
+            key = key.equals(one.get(1)) ? one.get(0) : key;
+        }
+        key = held.isEmpty() ? key : key.toLowerCase(Locale.ROOT); // whatever is held says whether it is a large one
         if (key.codePointCount(0, key.length()) != 1 && !NAMES.contains(key)) {
             throw new Mistake(unknown(key));
         }
@@ -103,7 +107,9 @@ public record Stroke(Set<Modifier> held, String key) {
      * @throws Mistake where there is no such key
      */
     public static Stroke of(String text) {
-        String typed = text.strip().toLowerCase(Locale.ROOT);
+        String stripped = text.strip();
+        String typed =
+                stripped.codePointCount(0, stripped.length()) == 1 ? stripped : stripped.toLowerCase(Locale.ROOT);
         String last = typed.equals("+") || typed.endsWith("++") ? "plus" : typed.substring(typed.lastIndexOf('+') + 1);
         String before = typed.equals("+")
                 ? ""
@@ -123,9 +129,6 @@ public record Stroke(Set<Modifier> held, String key) {
         if (key.isEmpty()) {
             throw new Mistake("“" + text.strip() + "” lacks the key that is struck: one is ctrl+t");
         }
-        for (List<String> one : CHARACTERS) {
-            key = key.equals(one.get(1)) ? one.get(0) : key;
-        }
         return new Stroke(held, key);
     }
 
@@ -141,11 +144,7 @@ public record Stroke(Set<Modifier> held, String key) {
 
     /** As it is read. */
     public String words() {
-        String named = key;
-        for (List<String> one : CHARACTERS) {
-            named = key.equals(one.get(1)) ? one.get(0) : named;
-        }
-        return held.isEmpty() ? named : words(held, "+") + "+" + named;
+        return held.isEmpty() ? key : words(held, "+") + "+" + key;
     }
 
     private static String words(Collection<Modifier> held, String between) {
@@ -153,11 +152,13 @@ public record Stroke(Set<Modifier> held, String key) {
     }
 
     private static String unknown(String key) {
-        String near = NAMES.stream()
-                .filter(name -> name.charAt(0) == key.charAt(0))
-                .sorted(Comparator.comparing(name -> Math.abs(name.length() - key.length())))
-                .limit(4)
-                .collect(Collectors.joining(", "));
+        String near = key.isEmpty()
+                ? ""
+                : NAMES.stream()
+                        .filter(name -> name.charAt(0) == key.charAt(0))
+                        .sorted(Comparator.comparing(name -> Math.abs(name.length() - key.length())))
+                        .limit(4)
+                        .collect(Collectors.joining(", "));
         return "There is no key “%s”%s; text stands in quotes"
                 .formatted(
                         key.length() > 40 ? key.substring(0, 40) + "…" : key,

@@ -1,5 +1,6 @@
 package orchard.signal;
 
+import com.fasterxml.jackson.annotation.JsonIgnoreType;
 import orchard.mistake.Mistake;
 
 /**
@@ -12,6 +13,7 @@ import orchard.mistake.Mistake;
  * @param within how long is waited for a window, in seconds, 0.1–30
  * @param back whether the window that was in front before comes back
  */
+@JsonIgnoreType
 public record Typing(String sequence, long run, Keystrokes keys, int times, double within, boolean back)
         implements Message {
 

@@ -1,5 +1,7 @@
 package orchard.signal;
 
+import com.fasterxml.jackson.annotation.JsonIgnoreType;
+
 /**
  * What a desktop says when keys were typed, or not.
  *
@@ -7,6 +9,7 @@ package orchard.signal;
  * @param whole whether all of them were typed
  * @param outcome what came of it, as a sentence without a full stop
  */
+@JsonIgnoreType
 public record TypingEnded(String sequence, boolean whole, String outcome) implements Message {
 
     @Override

@@ -18,6 +18,7 @@ import orchard.parameter.Marks;
 import orchard.parameter.Typed;
 import orchard.shape.Curve;
 import orchard.shape.Shape;
+import orchard.signal.Keystrokes;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -61,6 +62,12 @@ class ActionFieldsTest {
                 new RunClock(RunClock.Way.GO_ON),
                 new HoldNotes("box", List.of(1, 16)),
                 new PlayNotes("box", 16, 36),
+                new TypeKeys(
+                        "box",
+                        Keystrokes.of("window “Tracks” or “Mixer”, “Surf \\”new\\””, value 1 to 16"),
+                        3,
+                        0.5,
+                        true),
                 new Send("box", new MidiMessage.ControlChange(1, 20, 64)),
                 new Wait(0.25),
                 new Wait(0, 3, Wait.Again.ANEW),

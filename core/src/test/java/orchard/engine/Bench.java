@@ -14,6 +14,9 @@ final class Bench {
     record Sent(String device, Message message) {}
 
     final List<Sent> sent = new ArrayList<>();
+    /** Devices for which what waited was dropped. */
+    final List<String> dropped = new ArrayList<>();
+
     final List<Trace> traces = new ArrayList<>();
     final Compiler compiler = new Compiler();
     final Engine engine;
@@ -23,7 +26,7 @@ final class Bench {
 
     /** @param before what happens before any device is there */
     Bench(Rig rig, Event... before) {
-        engine = new Engine(compiler.compile(rig), this::send, traces::add);
+        engine = new Engine(compiler.compile(rig), new Wires(), traces::add);
         for (Event event : before) {
             engine.handle(event);
         }
@@ -32,6 +35,18 @@ final class Bench {
         pass(100);
         sent.clear();
         traces.clear();
+    }
+
+    private final class Wires implements Outlet {
+        @Override
+        public void send(String device, Message message) {
+            Bench.this.send(device, message);
+        }
+
+        @Override
+        public void drop(String device) {
+            dropped.add(device);
+        }
     }
 
     private void send(String device, Message message) {

@@ -40,6 +40,8 @@ import orchard.signal.Message;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
+import orchard.signal.Typing;
+import orchard.signal.TypingEnded;
 import orchard.trigger.TimePasses;
 
 /**
@@ -132,7 +134,7 @@ final class World {
             desk.put(parameter.id(), (float) parameter.standard());
         }
         engine = new Engine(compiler.compile(rig), new Gear(), this::traced);
-        for (String device : List.of("box", "desk", "synth")) {
+        for (String device : List.of("box", "desk", "synth", "screen")) {
             engine.handle(new Event.Presence(nanos, device, true));
         }
         pass(1_000);
@@ -450,6 +452,14 @@ final class World {
         public void send(String device, Message message) {
             if (message instanceof OscMessage osc) {
                 fly(1, () -> toDesk(osc));
+            } else if (message instanceof Typing typing) {
+                boolean whole = typing.times() < 3;
+                fly(
+                        5,
+                        () -> engine.handle(new Event.Arrived(
+                                nanos,
+                                "screen",
+                                new TypingEnded(typing.sequence(), whole, whole ? "typed it" : "stopped"))));
             } else if (device.equals("synth")) {
                 toSynth((MidiMessage) message);
             } else {

@@ -30,6 +30,7 @@ import orchard.action.StopAll;
 import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
+import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.All;
@@ -116,6 +117,7 @@ import orchard.shape.Switch;
 import orchard.shape.Wrap;
 import orchard.shape.Zone;
 import orchard.signal.Encoding;
+import orchard.signal.Keystrokes;
 import orchard.signal.MessagePattern;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscMessage;
@@ -158,12 +160,15 @@ public final class WorldRig {
         return empty().apply(Edit.add("clock", new Part.OfRoute(Route.all("clock", Route.CLOCK_MADE_HERE, "synth"))));
     }
 
+    private static final Keystrokes KEYS = Keystrokes.of("window “Tracks”, ctrl+t, value 0 to 9");
+
     public static Rig empty() {
         List<Part> parts = new ArrayList<>(foci());
         parts.addAll(List.of(
                 new Part.OfDevice(box()),
                 new Part.OfDevice(desk()),
                 new Part.OfDevice(synth()),
+                new Part.OfDevice(screen()),
                 new Part.OfPreset(preset()),
                 new Part.OfSettings(
                         Settings.STANDARD.with(new Darkness(parameter("t3.level"), parameter("t2.hidden")))),
@@ -323,6 +328,11 @@ public final class WorldRig {
                                 List.of(OscMessage.of("/desk/subscribe")),
                                 List.of())
                         .with(Choices.NONE.withParameterPages(pages)));
+    }
+
+    /** A screen that is typed on. */
+    private static Device screen() {
+        return new Device("screen", "Screen", "", new Seat(Wire.KEYS, "Screen", "Screen"), Profile.BLANK);
     }
 
     /** A synth that plays notes and says nothing. */
@@ -632,7 +642,9 @@ public final class WorldRig {
                         ? random.nextBoolean() ? new StopAll() : new RunClock(RunClock.Way.values()[random.nextInt(4)])
                         : random.nextInt(4) == 0
                                 ? new HoldNotes("synth", random.nextBoolean() ? List.of() : List.of(2))
-                                : new Tap(parameter("tempo"));
+                                : random.nextBoolean()
+                                        ? new TypeKeys("screen", KEYS, 1 + random.nextInt(3), 2, random.nextBoolean())
+                                        : new Tap(parameter("tempo"));
             case 15 ->
                 random.nextInt(4) == 0
                         ? new Ramp(

@@ -34,6 +34,7 @@ import orchard.action.StopAll;
 import orchard.action.SwitchLayer;
 import orchard.action.Tap;
 import orchard.action.Toggle;
+import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.Always;
@@ -65,6 +66,7 @@ import orchard.shape.Stage;
 import orchard.shape.Switch;
 import orchard.shape.Wrap;
 import orchard.shape.Zone;
+import orchard.signal.Keystrokes;
 import orchard.signal.MidiMessage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -180,6 +182,9 @@ class WordsTest {
                 Arguments.of(new HoldNotes("box", List.of()), "keep notes sounding on Box until pressed again"),
                 Arguments.of(
                         new HoldNotes("box", List.of(3, 2)), "keep notes sounding on Box, ch 2, 3 until pressed again"),
+                Arguments.of(
+                        new TypeKeys("box", Keystrokes.of("window “Tracks”, ctrl+t"), 10, 2, true),
+                        "type window “Tracks”, ctrl+t on Box, 10 times"),
                 Arguments.of(new PlayNotes("box", 2, 48), "play notes from C3 on, one for each, on Box, ch 2"),
                 Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
                 Arguments.of(new NextLayer("pads", 1), "go to the next layer of pads"),

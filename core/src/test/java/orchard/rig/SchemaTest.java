@@ -69,10 +69,10 @@ class SchemaTest {
         } else if (type instanceof ParameterizedType of) {
             assertThat(names(said.path("type"))).as(path).contains("array");
             compare(of.getActualTypeArguments()[0], said.path("items"), file, path + "[]");
-        } else if (((Class<?>) type).getName().startsWith("orchard.")) {
+        } else if (StoredTypes.written((Class<?>) type).getName().startsWith("orchard.")) {
             ours((Class<?>) type, said, file, path);
         } else if (!said.has("const") && !said.has("enum")) {
-            assertThat(names(said.path("type"))).as(path).contains(word((Class<?>) type));
+            assertThat(names(said.path("type"))).as(path).contains(word(StoredTypes.written((Class<?>) type)));
         }
     }
 

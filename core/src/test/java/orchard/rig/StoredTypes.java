@@ -1,5 +1,6 @@
 package orchard.rig;
 
+import com.fasterxml.jackson.annotation.JsonIgnoreType;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonTypeName;
 import com.fasterxml.jackson.annotation.JsonValue;
@@ -16,6 +17,7 @@ final class StoredTypes {
     /** The variants of a family, those of families inside it too. */
     static Stream<Class<?>> variants(Class<?> family) {
         return Arrays.stream(family.getPermittedSubclasses())
+                .filter(variant -> !variant.isAnnotationPresent(JsonIgnoreType.class)) // only said, never stored
                 .flatMap(variant -> variant.isSealed() ? variants(variant) : Stream.of(variant));
     }
 

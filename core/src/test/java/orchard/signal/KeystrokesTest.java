@@ -100,7 +100,7 @@ class KeystrokesTest {
         Arbitrary<String> title = text.filter(one -> !one.isBlank());
         Arbitrary<String> named = Arbitraries.of(Stroke.NAMES);
         Arbitrary<String> character =
-                Arbitraries.strings().withChars("abz09.;-§é*/").ofLength(1);
+                Arbitraries.strings().withChars("abzA09.;-§é*/+,\" ").ofLength(1);
         Arbitrary<Stroke> stroke = Combinators.combine(
                         Arbitraries.of(Modifier.class).set(), Arbitraries.oneOf(named, character))
                 .as(Stroke::new);

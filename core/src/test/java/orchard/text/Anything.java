@@ -7,6 +7,7 @@ import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
@@ -44,7 +45,7 @@ final class Anything {
             for (int i = random.nextInt(most); i > 0; i--) {
                 all.add(make(list.getActualTypeArguments()[0], depth + 1));
             }
-            return all;
+            return list.getRawType() == Set.class ? new HashSet<>(all) : all;
         }
         Class<?> of = (Class<?>) type;
         if (of == double.class || of == Double.class) {

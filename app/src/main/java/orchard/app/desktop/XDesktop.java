@@ -37,6 +37,7 @@ final class XDesktop implements Desktop {
 
     private static final int EVENT_BYTES = 192;
     private static final int STATE_BYTES = 32;
+    private static final int TEXT_BYTES = 32;
 
     /** XkbStateRec: the group comes first, the modifiers that hold now at byte 6. */
     private static final int STATE_GROUP = 0;
@@ -378,11 +379,21 @@ final class XDesktop implements Desktop {
         if (name.length > 0) {
             return new String(name, StandardCharsets.UTF_8);
         }
-        PointerByReference fetched = new PointerByReference();
-        xlib.XFetchName(display, window, fetched);
-        Pointer text = fetched.getValue();
-        String title = text == null ? "" : text.getString(0, StandardCharsets.ISO_8859_1.name());
-        free(text);
+        // an older program says it in one of the older encodings (ICCCM, “Text Properties”)
+        Memory text = new Memory(TEXT_BYTES);
+        text.clear();
+        if (xlib.XGetWMName(display, window, text) == 0 || text.getPointer(0) == null) {
+            return "";
+        }
+        PointerByReference list = new PointerByReference();
+        IntByReference count = new IntByReference();
+        xlib.Xutf8TextPropertyToTextList(display, text, list, count);
+        String title = "";
+        if (list.getValue() != null && count.getValue() > 0) {
+            title = list.getValue().getPointer(0).getString(0, StandardCharsets.UTF_8.name());
+            xlib.XFreeStringList(list.getValue());
+        }
+        free(text.getPointer(0));
         return title;
     }
 

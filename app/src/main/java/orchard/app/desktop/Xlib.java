@@ -48,7 +48,12 @@ interface Xlib extends Library {
             LongByReference bytesAfter,
             PointerByReference value);
 
-    int XFetchName(Pointer display, long window, PointerByReference name);
+    /** @param text an XTextProperty: value, encoding, format, number of items */
+    int XGetWMName(Pointer display, long window, Pointer text);
+
+    int Xutf8TextPropertyToTextList(Pointer display, Pointer text, PointerByReference list, IntByReference count);
+
+    void XFreeStringList(Pointer list);
 
     int XGetInputFocus(Pointer display, LongByReference focus, IntByReference revertTo);
 

@@ -255,6 +255,8 @@ public final class PortRoom {
         listen();
         sessions.invite(rig.settings().sessions());
         book.seat(rig.devices(), allPorts());
+        // no panic would reach what is typed on a desktop that is in the rig no more
+        keys.ports().stream().filter(port -> book.device(port) == null).forEach(Port::clear);
         return rig.gear().stream()
                 .filter(device -> before.byId().get(device.id()) == null
                         || !before.byId().get(device.id()).seat().equals(device.seat()))

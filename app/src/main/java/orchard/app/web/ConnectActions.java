@@ -93,7 +93,9 @@ class ConnectActions {
         }
         Profile known = profile(profile);
         PortStatus stranger = strangers.get(0);
-        boolean isUnknown = known.controls().isEmpty() && known.parameters().isEmpty();
+        boolean isUnknown = stranger.wire() != Wire.KEYS
+                && known.controls().isEmpty()
+                && known.parameters().isEmpty();
         boolean answers = !known.parameters().isEmpty() || !known.lights().isEmpty();
         String added = addDevice(
                 name,

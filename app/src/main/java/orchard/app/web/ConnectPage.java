@@ -149,6 +149,9 @@ class ConnectPage {
 
     private static Next next(Device device, Rig rig) {
         Profile profile = device.profile();
+        if (device.seat().wire() == Wire.KEYS) {
+            return Next.NOTHING; // it has nothing of its own
+        }
         if (profile.controls().isEmpty() && profile.parameters().isEmpty()) {
             return Next.DESCRIBE;
         }
