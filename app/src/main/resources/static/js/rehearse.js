@@ -199,9 +199,8 @@ export function panel({ standin: id, readings }) {
 
 /** Of the Script window: which one keys go to; a dialog lies in front of the first. */
 function showFront(root, front) {
-  root
-    .querySelectorAll("[data-window]")
-    .forEach((pane) => pane.classList.toggle("front", pane.dataset.window === front || (front === "dialog" && pane.dataset.window === "1")));
+  const under = front === "dialog" ? "1" : front;
+  root.querySelectorAll("[data-window]").forEach((pane) => pane.classList.toggle("front", pane.dataset.window === under));
   root.querySelector(".dialog").classList.toggle("front", front === "dialog");
 }
 

@@ -59,6 +59,9 @@ public final class ScriptWindow implements StandIn, Desktop {
     private boolean isShiftHeld;
     private int field;
     private int astray;
+    /** How often the program was started anew: what was about to open then does not. */
+    private int starts;
+
     private boolean isClosed;
 
     /** Starts the program. */
@@ -116,6 +119,7 @@ public final class ScriptWindow implements StandIn, Desktop {
                 tracks.addAll(List.of("Surf", "Harp", "Gulls"));
                 notes.setLength(0);
                 fields.forEach(each -> each.replace(0, each.length(), "0"));
+                starts++;
                 closeDialog();
                 isMenuOpen = false;
                 stays = false;
@@ -216,10 +220,11 @@ public final class ScriptWindow implements StandIn, Desktop {
     }
 
     private void openDialog() {
+        int begun = starts;
         later.schedule(
                 () -> {
                     synchronized (this) {
-                        if (dialog == 0) {
+                        if (dialog == 0 && begun == starts) {
                             dialog = ++last;
                             open.put(dialog, new Window(dialog, "New track – Script"));
                             name.setLength(0);

@@ -58,6 +58,7 @@ class PagesTest {
         "/rehearse, Wherry",
         "/monitor, Bytes",
         "/connect?edit=treadle, Take what it sends",
+        "/connect/reach, How does my software hear me?",
         "/check, Two hands",
         "/perform, Harbour at Dusk",
         "/songs, Set list",
