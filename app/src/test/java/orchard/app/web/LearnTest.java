@@ -72,7 +72,7 @@ class LearnTest {
             orchard.killAndStartAgain();
             browser.enter(orchard.ready());
             browser.go("/map");
-            browser.see("#mappings", "47 mappings");
+            browser.see("#mappings", "48 mappings");
             browser.see("#sentences", "When Knob 2 of Cobble turns, set Harp › Volume");
             browser.go("/rehearse");
             browser.see("[data-part=mode]", "plain MIDI");
@@ -105,7 +105,7 @@ class LearnTest {
         orchard.standIn("cobble").play("pad9", "hit", 0.2);
         browser.see("#learnbar", "Map Pad 9 of Cobble to Clockwork › Mute: done");
         orchard.standIn("cobble").play("pad9", "release", 0);
-        browser.see("#mappings", "47 mappings");
+        browser.see("#mappings", "48 mappings");
         browser.see("#sentences", "When Pad 9 of Cobble is hit, set Clockwork › Mute");
         browser.press(Keys.ESCAPE);
         browser.until(() -> !browser.find("#learnbar").isDisplayed());

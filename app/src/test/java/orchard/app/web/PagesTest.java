@@ -155,7 +155,7 @@ class PagesTest {
                 .as("one stray key deletes nothing")
                 .isPresent();
         browser.press(Keys.DELETE);
-        browser.see("#mappings", "45 mappings");
+        browser.see("#mappings", "46 mappings");
         browser.go("/perform");
         browser.chord(Keys.CONTROL, "z");
         browser.go("/rehearse");

@@ -51,7 +51,7 @@ class SeveralTest {
         browser.see(pick("parameter", "wherry/track5.pan") + " .nth", "2");
         browser.see("#pairsay", "2 pairs; 2 controls without a partner");
         browser.click("#makepairs");
-        browser.see("#mappings", "48 mappings");
+        browser.see("#mappings", "49 mappings");
         browser.see("#sentences", "When Encoder 4 of Sluice turns, set Drum low › Pan");
         browser.see("#sentences", "When Encoder 5 of Sluice turns, set Clockwork › Pan");
         orchard.standIn("sluice").play("encoder5", "turn", 30);

@@ -1,0 +1,110 @@
+package orchard.form;
+
+import java.util.Locale;
+import java.util.Set;
+import orchard.mistake.Mistake;
+import orchard.signal.Checksum;
+
+/** One place of a message. */
+public sealed interface Cell {
+
+    /** As it is read. */
+    String words();
+
+    /** A number that has to stand there, and does. */
+    record Fixed(double number) implements Cell {
+        @Override
+        public String words() {
+            return plain(number);
+        }
+    }
+
+    /** A text that has to stand there, and does: part of an address, or an argument. */
+    record Said(String text) implements Cell {
+        @Override
+        public String words() {
+            return "\"" + text.replace("\\", "\\\\").replace("\"", "\\\"") + "\"";
+        }
+    }
+
+    /** Whatever stands there. */
+    record Any() implements Cell {
+        @Override
+        public String words() {
+            return "any";
+        }
+    }
+
+    /** A number between two. */
+    record Within(double low, double high) implements Cell {
+        public Within {
+            if (!(low <= high)) {
+                throw new Mistake("A stretch goes from the lower to the higher number, like 0..63");
+            }
+        }
+
+        @Override
+        public String words() {
+            return plain(low) + ".." + plain(high);
+        }
+    }
+
+    /**
+     * A number or a text that has a name.
+     *
+     * @param size how it stands in a SysEx; a byte elsewhere, where it says nothing
+     * @param type of an OSC argument that is said; {@link Type#FLOAT} elsewhere, where it says nothing
+     */
+    record Named(String name, Size size, Type type) implements Cell {
+
+        private static final String NAME = "[\\p{L}][\\p{L}\\p{Nd}_]{0,23}";
+        private static final Set<String> TAKEN =
+                Set.of("x", "low", "high", "true", "false", "null", "in", "check", "any");
+
+        public Named {
+            if (!name.matches(NAME)) {
+                throw new Mistake("“" + name + "” is no name for a number: it begins with a letter and has letters,"
+                        + " digits and _, at most 24 of them");
+            }
+            if (TAKEN.contains(name)) {
+                throw new Mistake("“" + name + "” means something else in formulas; choose another name");
+            }
+        }
+
+        @Override
+        public String words() {
+            String more = (size.words() + " " + type.words()).strip();
+            return "{" + name + (more.isEmpty() ? "" : " " + more) + "}";
+        }
+    }
+
+    /** A checksum over all bytes from one on to the one before it. */
+    record Sum(Checksum.Kind kind, int from) implements Cell {
+        @Override
+        public String words() {
+            return "{check " + kind.name().toLowerCase(Locale.ROOT).replace('_', ' ') + " from " + from + "}";
+        }
+    }
+
+    /** As what an OSC argument is said (OSC 1.0, “OSC Type Tag String”). */
+    enum Type {
+        FLOAT,
+        WHOLE,
+        DOUBLE,
+        LONG,
+        TEXT,
+        /** True or false, from 0.5 on. */
+        SWITCH;
+
+        /** As it is read; "" for the usual one. */
+        String words() {
+            return this == FLOAT ? "" : name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    private static String plain(double number) {
+        return number == Math.rint(number) && Math.abs(number) < 1e15
+                ? String.valueOf((long) number)
+                : String.valueOf(number);
+    }
+}
