@@ -15,6 +15,7 @@ class ModulesTest {
     private static final List<String> ORDER = List.of(
             "mistake",
             "signal",
+            "form",
             "session",
             "typing",
             "parameter",

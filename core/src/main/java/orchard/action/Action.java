@@ -37,6 +37,7 @@ public sealed interface Action
                 Reset,
                 ResetMoved,
                 RunClock,
+                SayMessage,
                 Send,
                 SetOfPage,
                 SetParameter,
@@ -84,6 +85,9 @@ public sealed interface Action
         CLOCK("start or stop the clock", (parameter, device, names) -> new RunClock(RunClock.Way.TURN)),
         SEND("send a message", (parameter, device, names) -> new Send(device, Send.EXAMPLE)),
         TYPE("type keys on", (parameter, device, names) -> new TypeKeys(device, TypeKeys.EXAMPLE, 1, 2, false)),
+        SAY(
+                "say a message with numbers in it",
+                (parameter, device, names) -> new SayMessage(device, SayMessage.EXAMPLE, List.of())),
         WAIT("wait", (parameter, device, names) -> new Wait(0.5)),
         STOP("stop everything", (parameter, device, names) -> new StopAll());
 
@@ -258,6 +262,8 @@ public sealed interface Action
         R resetMoved(ResetMoved action);
 
         R runClock(RunClock action);
+
+        R sayMessage(SayMessage action);
 
         R send(Send action);
 

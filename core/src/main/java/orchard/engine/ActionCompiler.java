@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.ForEach;
+import orchard.action.SayMessage;
 import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ForOne;
 import orchard.engine.Plan.PresetRack;
@@ -13,10 +14,11 @@ import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Ref;
 import orchard.gear.Selector;
 import orchard.gear.Through;
+import orchard.mapping.Mapping;
 import orchard.rig.Rig;
 
 /** Makes actions ready that are done once: finds the state of all that they are about. */
-record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
+record ActionCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cells cells) {
 
     /**
      * An action made ready.
@@ -49,7 +51,8 @@ record ActionCompiler(Rig rig, Map<String, PresetRack> racks, Cells cells) {
                         .filter(id -> rig.focus(id).isPresent())
                         .map(cells::focus)
                         .orElse(null),
-                action instanceof ForEach each ? each(each) : spread(action));
+                action instanceof ForEach each ? each(each) : spread(action),
+                action instanceof SayMessage say ? Saying.of(say, mapping, rig, cells) : null);
     }
 
     /** An action about each place under a focus is one for every place there may be. */

@@ -20,6 +20,7 @@ import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
 import orchard.action.RunClock;
+import orchard.action.SayMessage;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -35,6 +36,7 @@ import orchard.engine.Plan.ActionPlan;
 import orchard.engine.Plan.ForOne;
 import orchard.engine.Plan.SelectorPlan;
 import orchard.gear.Selector;
+import orchard.mistake.Mistake;
 import orchard.outcome.Considered;
 import orchard.outcome.Refused;
 import orchard.parameter.Parameter;
@@ -371,6 +373,16 @@ final class ActionRunner {
         @Override
         public Void runClock(RunClock action) {
             clockOut.run(action.way());
+            return null;
+        }
+
+        @Override
+        public Void sayMessage(SayMessage action) {
+            try {
+                payments.say(press, plan.device(), plan.saying().message(press.strength, press.heard), "message");
+            } catch (Mistake unknown) {
+                cycle.note(new Refused("The message was not said: " + unknown.getMessage()));
+            }
             return null;
         }
 

@@ -142,7 +142,7 @@ record CaseCompiler(Rig rig, Mapping mapping, Map<String, PresetRack> racks, Cel
     }
 
     private ActionPlan[] actions(List<Action> actions, ActionPlan[] before) {
-        ActionCompiler compiler = new ActionCompiler(rig, racks, cells);
+        ActionCompiler compiler = new ActionCompiler(rig, mapping, racks, cells);
         List<ActionPlan> plans = new ArrayList<>();
         for (Action action : actions) {
             if (!action.follows()) {

@@ -622,7 +622,9 @@ public final class Engine {
                 && dumps.heard(device, sysEx, oursWins());
         cycle.acted |= heard; // it was asked for here
         heard |= hear(device, message);
-        if (device.joins() && message instanceof MidiMessage.ControlChange half) {
+        heard |= triggers.heard(plan, device.state(), message);
+        boolean joins = device.joins() || plan.forms().joins();
+        if (joins && message instanceof MidiMessage.ControlChange half) {
             MidiJoiner joiner = device.state().joiner();
             heard |= hearJoined(device, joiner.fine(half));
             heard |= hearJoined(device, joiner.numbered(half));
@@ -645,11 +647,15 @@ public final class Engine {
     }
 
     private boolean hearJoined(DevicePlan device, MidiMessage joined) {
-        if (joined == null || !device.knows(joined)) {
+        if (joined == null) {
             return false;
         }
-        cycle.note(new Joined(joined));
-        return hear(device, joined);
+        boolean isForm = triggers.heard(plan, device.state(), joined);
+        boolean isKnown = device.knows(joined);
+        if (isForm || isKnown) {
+            cycle.note(new Joined(joined));
+        }
+        return isKnown && hear(device, joined) || isForm;
     }
 
     /** What a device means that has channels standing for layers: what it says on one of these, its controls say on their own. */

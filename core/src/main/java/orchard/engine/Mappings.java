@@ -84,7 +84,7 @@ final class Mappings {
     }
 
     /** Something happened that sets a mapping off, and no hand did it. */
-    void happened(MappingPlan mapping, double position) {
+    void happened(MappingPlan mapping, double position, Heard heard) {
         if (!works(mapping)) {
             return;
         }
@@ -102,7 +102,9 @@ final class Mappings {
                     }
                 }
                 if (branch.isDiscrete()) {
-                    actions.press(state.ledger.passing(null, mapping, branch, cycle.number), position);
+                    Press press = state.ledger.passing(null, mapping, branch, cycle.number);
+                    press.heard = heard;
+                    actions.press(press, position);
                 }
             }
         } catch (Throwable t) {

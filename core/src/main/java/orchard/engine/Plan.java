@@ -70,6 +70,7 @@ public final class Plan {
     private final List<FocusPlan> foci;
     private final List<Watched> watched;
     private final Watch[] beginning;
+    private final Forms forms;
     private final Watch[] timed;
     private final State.OfAddress tempo;
     private final State.LastChanged changed;
@@ -219,6 +220,7 @@ public final class Plan {
         this.watched = wiring.watched();
         this.beginning = watches(Trigger.Kind.LOAD);
         this.timed = watches(Trigger.Kind.TIME);
+        this.forms = new Forms(watches(Trigger.Kind.MESSAGE));
         this.layered = listening.stream()
                 .filter(Listening::layered)
                 .map(Listening::control)
@@ -250,6 +252,11 @@ public final class Plan {
 
     List<LayerPlan> layers() {
         return layers;
+    }
+
+    /** What messages of some form set off. */
+    Forms forms() {
+        return forms;
     }
 
     private Watch[] watches(Trigger.Kind kind) {
@@ -979,6 +986,7 @@ public final class Plan {
      * @param layers those it switches or goes through
      * @param focus the one it moves or pins, or null
      * @param each what it does for each place, or none
+     * @param saying the message it says, or null
      */
     record ActionPlan(
             State.OfAction state,
@@ -991,7 +999,8 @@ public final class Plan {
             PresetPlan[] presets,
             State.OfLayer[] layers,
             State.OfFocus focus,
-            ForOne[] each) {
+            ForOne[] each,
+            Saying saying) {
 
         /** What it is about now; null for nothing, or where its focus has no such place. */
         State.OfParameter parameter() {

@@ -44,6 +44,9 @@ final class Press {
     /** How hard it was struck when what it does began, 0..1. */
     double strength = 1;
 
+    /** What stood in the message that set it off, if one did. */
+    Heard heard = Heard.NOTHING;
+
     /** How many timers wait for it. */
     int waiting;
 

@@ -233,8 +233,9 @@ final class State {
      * A mapping that was set off.
      *
      * @param position where what set it off stands, 0..1
+     * @param heard what stood in the message that did, if one did
      */
-    record Fired(OfMapping mapping, double position) {}
+    record Fired(OfMapping mapping, double position, Heard heard) {}
 
     /** The clock that is made here: whom it goes to, whether it runs, and its ticks since it was started. */
     static final class OfClock extends Source {

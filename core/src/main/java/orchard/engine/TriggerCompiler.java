@@ -9,6 +9,7 @@ import orchard.trigger.DeviceComes;
 import orchard.trigger.FocusMoves;
 import orchard.trigger.LayerTurns;
 import orchard.trigger.Loaded;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.SongTurns;
 import orchard.trigger.TimePasses;
 import orchard.trigger.Trigger;
@@ -42,6 +43,11 @@ record TriggerCompiler(Rig rig, Cells cells, State.OfMapping mapping) implements
 
     @Override
     public Watch loaded(Loaded trigger) {
+        return of(trigger);
+    }
+
+    @Override
+    public Watch messageHeard(MessageHeard trigger) {
         return of(trigger);
     }
 

@@ -5,9 +5,12 @@ import java.util.Set;
 import orchard.condition.Compared;
 import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Watch;
+import orchard.form.MessageForm;
 import orchard.outcome.CascadeCut;
+import orchard.signal.Message;
 import orchard.trigger.DeviceComes;
 import orchard.trigger.LayerTurns;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.SongTurns;
 import orchard.trigger.TimePasses;
 import orchard.trigger.ValueMoves;
@@ -129,7 +132,42 @@ final class Triggers {
     }
 
     private static void fire(State state, Watch watch, double position) {
-        state.fired.add(new State.Fired(watch.mapping(), position));
+        state.fired.add(new State.Fired(watch.mapping(), position, Heard.NOTHING));
+    }
+
+    /**
+     * A device of the rig said something: sets off what waits for a message like it.
+     *
+     * @return whether something did
+     */
+    boolean heard(Plan plan, State.OfDevice device, Message message) {
+        int before = state.fired.size();
+        plan.forms().each(device.id, message, (watch, heard) -> {
+            boolean isNew = state.fired.stream().noneMatch(one -> one.mapping() == watch.mapping());
+            if (isNew) {
+                state.fired.add(new State.Fired(watch.mapping(), position(watch, heard), heard));
+                cycle.acted |=
+                        watch.mapping().plan != null && watch.mapping().plan.isOn();
+            }
+        });
+        if (state.fired.size() > before) {
+            Causes.heard(cycle, device, message);
+            return true;
+        }
+        return false;
+    }
+
+    /** Where the first number that has a name stands between its ends; 1 if none has. */
+    private static double position(Watch watch, Heard heard) {
+        MessageForm form = ((MessageHeard) watch.trigger()).form();
+        for (String name : heard.names()) {
+            double number = heard.number(name);
+            double[] ends = form.ends(name);
+            if (!Double.isNaN(number) && !Double.isNaN(ends[0])) {
+                return Position.cut((number - ends[0]) / (ends[1] - ends[0]));
+            }
+        }
+        return 1;
     }
 
     /** Does what was asked for in this turn, and what that asks for. */
@@ -145,7 +183,7 @@ final class Triggers {
                 continue;
             }
             if (done.add(one.mapping().id)) {
-                mappings.happened(plan, one.position());
+                mappings.happened(plan, one.position(), one.heard());
             } else {
                 cut.add(one.mapping().id);
             }

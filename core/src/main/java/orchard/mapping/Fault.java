@@ -1,12 +1,15 @@
 package orchard.mapping;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import orchard.action.SayMessage;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.parameter.Parameter;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.Trigger;
 
 /** Finds what a mapping points at but is not there. */
@@ -71,10 +74,13 @@ public final class Fault {
             }
         }
         int controls = Math.max(1, mapping.when().triggers().size());
+        List<String> heard = heard(mapping);
         for (Branch branch : mapping.branches()) {
             Optional<String> fault = Stream.concat(
                             branch.actions().onPress().stream(), branch.actions().onRelease().stream())
-                    .map(action -> action.fault(directory, branch.shape(), controls))
+                    .map(action -> action.fault(directory, branch.shape(), controls)
+                            .or(() ->
+                                    action instanceof SayMessage say ? say.fault(directory, heard) : Optional.empty()))
                     .flatMap(Optional::stream)
                     .findFirst()
                     .or(() -> branch.during().fault(directory));
@@ -83,6 +89,15 @@ public final class Fault {
             }
         }
         return Optional.empty();
+    }
+
+    /** The names of what stands in the messages that set a mapping off. */
+    public static List<String> heard(Mapping mapping) {
+        return mapping.when().also().stream()
+                .filter(MessageHeard.class::isInstance)
+                .flatMap(trigger -> ((MessageHeard) trigger).form().names().stream())
+                .distinct()
+                .toList();
     }
 
     /** Whether a control tells where on it a finger is. */

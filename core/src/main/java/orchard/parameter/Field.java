@@ -22,6 +22,8 @@ public record Field(
         CHECK,
         /** One entry a line. */
         LINES,
+        /** The form of a message; who draws it shows its places. */
+        FORM,
         /** Keys to type; who draws the form can listen to a keyboard. */
         KEYS,
         /** A control of the rig that can be held, or none; who draws the form knows which there are. */

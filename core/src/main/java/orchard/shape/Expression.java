@@ -1,6 +1,7 @@
 package orchard.shape;
 
 import dev.cel.bundle.Cel;
+import dev.cel.bundle.CelBuilder;
 import dev.cel.bundle.CelFactory;
 import dev.cel.common.CelAbstractSyntaxTree;
 import dev.cel.common.CelFunctionDecl;
@@ -22,6 +23,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.DoubleBinaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -38,7 +40,11 @@ public final class Expression {
     /** The longest formula there can be, in letters. */
     public static final int LONGEST = 400;
 
-    private static final Cel CEL = cel();
+    private static final Cel CEL = cel(List.of());
+
+    /** What else is known by name. Whoever makes sentences makes few lists of names. */
+    private static final Map<List<String>, Cel> WITH_NAMES = new ConcurrentHashMap<>();
+
     private static final Pattern WHOLE = Pattern.compile("(?<![\\w.])(\\d+)(?![\\w.])");
     /** Operators have no letters in their names but for the conditional and the remainder; the rest are functions of numbers. */
     private static final Pattern FUNCTIONS = Pattern.compile(
@@ -54,11 +60,9 @@ public final class Expression {
     private final CelRuntime.Program program;
     private final Map<String, Object> variables = new HashMap<>();
 
-    private Expression(String text, CelRuntime.Program program, double low, double high) {
+    private Expression(String text, CelRuntime.Program program) {
         this.text = text;
         this.program = program;
-        variables.put("low", low);
-        variables.put("high", high);
     }
 
     /** A formula that cannot be understood, or came to no number; the message says where and why. */
@@ -78,6 +82,18 @@ public final class Expression {
      * @throws Unusable if it cannot be understood, or does not give a number
      */
     public static Expression of(String text, double low, double high) {
+        Expression read = of(text, List.of());
+        read.variables.put("low", low);
+        read.variables.put("high", high);
+        return read;
+    }
+
+    /**
+     * Reads a formula that knows, besides {@code x}, some numbers by their names.
+     *
+     * @throws Unusable if it cannot be understood, or does not give a number
+     */
+    public static Expression of(String text, List<String> names) {
         if (text.isBlank()) {
             throw new Unusable("A formula is needed, like x * x");
         }
@@ -85,15 +101,16 @@ public final class Expression {
             throw new Unusable("Too long: a formula has at most " + LONGEST + " letters");
         }
         try {
-            CelAbstractSyntaxTree checked = compile(text);
+            Cel cel = names.isEmpty() ? CEL : WITH_NAMES.computeIfAbsent(names, Expression::cel);
+            CelAbstractSyntaxTree checked = compile(cel, text);
             CelType type = checked.getResultType();
             if (!NUMBERS.contains(type)) {
                 throw new Unusable("It gives no number but " + type.name());
             }
             refuseWhatIsNoNumber(checked);
-            return new Expression(text, CEL.createProgram(checked), low, high);
+            return new Expression(text, cel.createProgram(checked));
         } catch (CelValidationException e) {
-            throw new Unusable(words(e));
+            throw new Unusable(words(e, names));
         } catch (CelEvaluationException e) {
             throw new Unusable("It cannot be used: " + e.getMessage());
         }
@@ -126,30 +143,31 @@ public final class Expression {
     }
 
     /** As it stands; or else with a point in every whole number, because nobody who plays thinks of them as of two kinds. */
-    private static CelAbstractSyntaxTree compile(String text) throws CelValidationException {
+    private static CelAbstractSyntaxTree compile(Cel cel, String text) throws CelValidationException {
         try {
-            return CEL.compile(text).getAst();
+            return cel.compile(text).getAst();
         } catch (CelValidationException e) {
             try {
-                return CEL.compile(WHOLE.matcher(text).replaceAll("$1.0")).getAst();
+                return cel.compile(WHOLE.matcher(text).replaceAll("$1.0")).getAst();
             } catch (CelValidationException again) {
                 throw e;
             }
         }
     }
 
-    private static String words(CelValidationException e) {
+    private static String words(CelValidationException e, List<String> names) {
         return e.getErrors().stream()
                 .findFirst()
-                .map(issue -> "At letter " + (issue.getSourceLocation().getColumn() + 1) + ": " + plain(issue))
+                .map(issue -> "At letter " + (issue.getSourceLocation().getColumn() + 1) + ": " + plain(issue, names))
                 .orElse("It cannot be understood");
     }
 
-    private static String plain(CelIssue issue) {
+    private static String plain(CelIssue issue, List<String> names) {
         String message = issue.getMessage().split("\n", 2)[0];
         Matcher unknown = UNKNOWN.matcher(message);
         if (unknown.find()) {
-            return "nothing is called “" + unknown.group(1) + "” here; there are x, low and high";
+            return "nothing is called “" + unknown.group(1) + "” here; there are "
+                    + (names.isEmpty() ? "x, low and high" : "x, " + String.join(", ", names));
         }
         return message.startsWith("found no matching overload")
                 ? "these do not go together: " + message.replaceFirst(" \\(candidates.*", "")
@@ -167,6 +185,18 @@ public final class Expression {
      * @throws Unusable if it comes to no finite number
      */
     public double apply(double x) {
+        return apply(x, List.of(), new double[0]);
+    }
+
+    /**
+     * The same with numbers that have names.
+     *
+     * @throws Unusable if it comes to no finite number
+     */
+    public double apply(double x, List<String> names, double[] numbers) {
+        for (int i = 0; i < numbers.length; i++) {
+            variables.put(names.get(i), numbers[i]);
+        }
         variables.put("x", x);
         Object result;
         try {
@@ -183,7 +213,7 @@ public final class Expression {
         return value;
     }
 
-    private static Cel cel() {
+    private static Cel cel(List<String> names) {
         List<CelFunctionDecl> declared = new ArrayList<>();
         List<CelFunctionBinding> bound = new ArrayList<>();
         own("wrap", 3, n -> wrap(n[0], n[1], n[2]), declared, bound);
@@ -193,8 +223,9 @@ public final class Expression {
         mixed("_-_", "subtract", (a, b) -> a - b, declared, bound);
         mixed("_*_", "multiply", (a, b) -> a * b, declared, bound);
         mixed("_/_", "divide", (a, b) -> a / b, declared, bound);
-        return CelFactory.standardCelBuilder()
-                .setOptions(CelOptions.current()
+        CelBuilder builder = CelFactory.standardCelBuilder();
+        names.forEach(name -> builder.addVar(name, SimpleType.DOUBLE));
+        return builder.setOptions(CelOptions.current()
                         .enableHeterogeneousNumericComparisons(true)
                         .build())
                 .addCompilerLibraries(CelExtensions.math(CelOptions.DEFAULT))

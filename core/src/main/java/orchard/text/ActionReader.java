@@ -1,10 +1,12 @@
 package orchard.text;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.Filling;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
@@ -21,6 +23,7 @@ import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
 import orchard.action.RunClock;
+import orchard.action.SayMessage;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -34,6 +37,7 @@ import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.Always;
 import orchard.condition.Condition;
+import orchard.form.MessageForm;
 import orchard.gear.Ref;
 import orchard.parameter.Span;
 import orchard.shape.Curve;
@@ -42,6 +46,7 @@ import orchard.signal.MessageText;
 import orchard.text.grammar.SentencesBaseVisitor;
 import orchard.text.grammar.SentencesParser.ActionContext;
 import orchard.text.grammar.SentencesParser.ChooseContext;
+import orchard.text.grammar.SentencesParser.FillingContext;
 import orchard.text.grammar.SentencesParser.FocusToContext;
 import orchard.text.grammar.SentencesParser.ForEachContext;
 import orchard.text.grammar.SentencesParser.HoldContext;
@@ -63,6 +68,7 @@ import orchard.text.grammar.SentencesParser.RecallContext;
 import orchard.text.grammar.SentencesParser.ResetContext;
 import orchard.text.grammar.SentencesParser.ResetMovedContext;
 import orchard.text.grammar.SentencesParser.RunClockContext;
+import orchard.text.grammar.SentencesParser.SayMessageContext;
 import orchard.text.grammar.SentencesParser.SendContext;
 import orchard.text.grammar.SentencesParser.SetOfPageContext;
 import orchard.text.grammar.SentencesParser.SetParameterContext;
@@ -309,6 +315,22 @@ final class ActionReader extends SentencesBaseVisitor<Action> {
                         : Tokens.says(action, "start")
                                 ? RunClock.Way.START
                                 : Tokens.says(action, "stop") ? RunClock.Way.STOP : RunClock.Way.GO_ON);
+    }
+
+    @Override
+    public Action visitSayMessage(SayMessageContext action) {
+        String device = read.device(action.device());
+        String text = read.text(action.STRING());
+        MessageForm form = Unread.at(action.STRING().getSymbol(), () -> MessageForm.of(text));
+        List<Filling> with = new ArrayList<>();
+        for (FillingContext one : action.filling()) {
+            String name = read.text(one.STRING(0));
+            String by = one.STRING().size() > 1 ? read.text(one.STRING(1)) : "";
+            Ref.ToParameter parameter =
+                    one.parameter() == null ? Ref.ToParameter.NONE : read.parameter(one.parameter());
+            with.add(Unread.at(one.getStart(), () -> new Filling(name, parameter, by)));
+        }
+        return Unread.at(action.getStart(), () -> new SayMessage(device, form, with));
     }
 
     @Override

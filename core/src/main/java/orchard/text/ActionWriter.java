@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.Filling;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
@@ -20,6 +21,7 @@ import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
 import orchard.action.RunClock;
+import orchard.action.SayMessage;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -167,6 +169,22 @@ record ActionWriter(Rolls rolls) implements Action.Visitor<String> {
     @Override
     public String runClock(RunClock action) {
         return action.way().words() + " the clock";
+    }
+
+    @Override
+    public String sayMessage(SayMessage action) {
+        return "say " + Spelling.quoted(action.form().text()) + " to " + device(action.device())
+                + (action.with().isEmpty()
+                        ? ""
+                        : action.with().stream().map(this::filling).collect(Collectors.joining(" and ", " with ", "")));
+    }
+
+    private String filling(Filling filling) {
+        return Spelling.quoted(filling.name())
+                + (filling.parameter().equals(Ref.ToParameter.NONE)
+                        ? ""
+                        : " from " + rolls.written(filling.parameter()))
+                + (filling.by().isEmpty() ? "" : " by " + Spelling.quoted(filling.by()));
     }
 
     @Override

@@ -1,6 +1,7 @@
 package orchard.text;
 
 import java.util.Locale;
+import orchard.form.MessageForm;
 import orchard.gear.Ref;
 import orchard.parameter.Span;
 import orchard.text.grammar.SentencesBaseVisitor;
@@ -10,6 +11,7 @@ import orchard.text.grammar.SentencesParser.DeviceComesContext;
 import orchard.text.grammar.SentencesParser.FocusMovesContext;
 import orchard.text.grammar.SentencesParser.LayerTurnsContext;
 import orchard.text.grammar.SentencesParser.LoadedContext;
+import orchard.text.grammar.SentencesParser.MessageHeardContext;
 import orchard.text.grammar.SentencesParser.MovesContext;
 import orchard.text.grammar.SentencesParser.SongTurnsContext;
 import orchard.text.grammar.SentencesParser.TimePassesContext;
@@ -17,6 +19,7 @@ import orchard.trigger.DeviceComes;
 import orchard.trigger.FocusMoves;
 import orchard.trigger.LayerTurns;
 import orchard.trigger.Loaded;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.SongTurns;
 import orchard.trigger.TimePasses;
 import orchard.trigger.Trigger;
@@ -56,6 +59,16 @@ final class TriggerReader extends SentencesBaseVisitor<Trigger> {
     @Override
     public Trigger visitFocusMoves(FocusMovesContext trigger) {
         return new FocusMoves(read.focus(trigger.focus()));
+    }
+
+    @Override
+    public Trigger visitMessageHeard(MessageHeardContext trigger) {
+        String text = read.text(trigger.STRING());
+        MessageForm form = Unread.at(trigger.STRING().getSymbol(), () -> MessageForm.of(text));
+        return Unread.at(
+                trigger.getStart(),
+                () -> new MessageHeard(
+                        trigger.device().stream().map(read::device).toList(), form));
     }
 
     @Override

@@ -1,9 +1,11 @@
 package orchard.text;
 
+import java.util.stream.Collectors;
 import orchard.trigger.DeviceComes;
 import orchard.trigger.FocusMoves;
 import orchard.trigger.LayerTurns;
 import orchard.trigger.Loaded;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.SongTurns;
 import orchard.trigger.TimePasses;
 import orchard.trigger.Trigger;
@@ -32,6 +34,19 @@ record TriggerWriter(Rolls rolls) implements Trigger.Visitor<String> {
     @Override
     public String focusMoves(FocusMoves trigger) {
         return "focus " + rolls.foci().written(trigger.focus()) + " moves";
+    }
+
+    @Override
+    public String messageHeard(MessageHeard trigger) {
+        String devices = trigger.devices().stream()
+                .map(device -> rolls.devices().written(device))
+                .collect(Collectors.joining(" "));
+        return "message " + Spelling.quoted(trigger.form().text()) + " comes"
+                + switch (trigger.devices().size()) {
+                    case 0 -> "";
+                    case 1 -> " from " + devices;
+                    default -> " from any of " + devices;
+                };
     }
 
     @Override

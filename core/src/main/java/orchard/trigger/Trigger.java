@@ -11,7 +11,8 @@ import orchard.parameter.Field;
 import orchard.parameter.Typed;
 
 /** Something that happens, and sets a mapping off once. */
-public sealed interface Trigger permits DeviceComes, FocusMoves, LayerTurns, Loaded, SongTurns, TimePasses, ValueMoves {
+public sealed interface Trigger
+        permits DeviceComes, FocusMoves, LayerTurns, Loaded, MessageHeard, SongTurns, TimePasses, ValueMoves {
 
     /** Whether something comes or goes. */
     Map<String, String> COMES = comes();
@@ -30,6 +31,7 @@ public sealed interface Trigger permits DeviceComes, FocusMoves, LayerTurns, Loa
         FOCUS("a focus moves", () -> new FocusMoves("")),
         SONG("a song comes or goes", () -> new SongTurns("", true)),
         DEVICE("a device comes or goes", () -> new DeviceComes("", true)),
+        MESSAGE("a message comes", () -> new MessageHeard(List.of(), MessageHeard.EXAMPLE)),
         LOAD("Orchard begins", Loaded::new),
         TIME("time passes", () -> new TimePasses(1));
 
@@ -97,6 +99,8 @@ public sealed interface Trigger permits DeviceComes, FocusMoves, LayerTurns, Loa
         R layerTurns(LayerTurns trigger);
 
         R loaded(Loaded trigger);
+
+        R messageHeard(MessageHeard trigger);
 
         R songTurns(SongTurns trigger);
 

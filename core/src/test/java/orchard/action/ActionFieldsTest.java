@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import orchard.Gear;
+import orchard.form.MessageForm;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.ParameterPage;
@@ -62,6 +63,10 @@ class ActionFieldsTest {
                 new RunClock(RunClock.Way.GO_ON),
                 new HoldNotes("box", List.of(1, 16)),
                 new PlayNotes("box", 16, 36),
+                new SayMessage(
+                        "box",
+                        MessageForm.of("SysEx 7D {level 2 bytes} {pan}"),
+                        List.of(new Filling("level", VOLUME, ""), new Filling("pan", CUTOFF, "x / 2.0"))),
                 new TypeKeys(
                         "box",
                         Keystrokes.of("window “Tracks” or “Mixer”, “Surf \\”new\\””, value 1 to 16"),

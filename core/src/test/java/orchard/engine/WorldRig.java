@@ -6,6 +6,7 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.Filling;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
@@ -22,6 +23,7 @@ import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
 import orchard.action.RunClock;
+import orchard.action.SayMessage;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -52,6 +54,7 @@ import orchard.condition.PageOpen;
 import orchard.condition.PresetRecalled;
 import orchard.condition.SongIs;
 import orchard.condition.Struck;
+import orchard.form.MessageForm;
 import orchard.gear.Choices;
 import orchard.gear.Control;
 import orchard.gear.Device;
@@ -124,6 +127,7 @@ import orchard.signal.OscMessage;
 import orchard.trigger.DeviceComes;
 import orchard.trigger.FocusMoves;
 import orchard.trigger.LayerTurns;
+import orchard.trigger.MessageHeard;
 import orchard.trigger.SongTurns;
 import orchard.trigger.TimePasses;
 import orchard.trigger.Trigger;
@@ -160,6 +164,8 @@ public final class WorldRig {
         return empty().apply(Edit.add("clock", new Part.OfRoute(Route.all("clock", Route.CLOCK_MADE_HERE, "synth"))));
     }
 
+    private static final MessageForm HEARD = MessageForm.of("CC " + FADER + " = {v}, ch 1");
+    private static final MessageForm SAID = MessageForm.of("CC 80 = {c}, ch 3");
     private static final Keystrokes KEYS = Keystrokes.of("window “Tracks”, ctrl+t, value 0 to 9");
 
     public static Rig empty() {
@@ -516,7 +522,8 @@ public final class WorldRig {
     }
 
     private static Trigger also(Random random) {
-        return switch (random.nextInt(7)) {
+        return switch (random.nextInt(8)) {
+            case 6 -> new MessageHeard(random.nextBoolean() ? List.of() : List.of("box"), HEARD);
             case 0 -> new ValueMoves(parameter("mode"), ValueMoves.Way.CHANGES, 0);
             case 1 -> new ValueMoves(parameter("blend"), ValueMoves.Way.values()[random.nextInt(5)], 40);
             case 2 -> new LayerTurns(LAYERS.get(random.nextInt(LAYERS.size())), random.nextBoolean());
@@ -643,7 +650,13 @@ public final class WorldRig {
                         : random.nextInt(4) == 0
                                 ? new HoldNotes("synth", random.nextBoolean() ? List.of() : List.of(2))
                                 : random.nextBoolean()
-                                        ? new TypeKeys("screen", KEYS, 1 + random.nextInt(3), 2, random.nextBoolean())
+                                        ? random.nextBoolean()
+                                                ? new SayMessage(
+                                                        "synth",
+                                                        SAID,
+                                                        List.of(new Filling("c", parameter("blend"), "x")))
+                                                : new TypeKeys(
+                                                        "screen", KEYS, 1 + random.nextInt(3), 2, random.nextBoolean())
                                         : new Tap(parameter("tempo"));
             case 15 ->
                 random.nextInt(4) == 0

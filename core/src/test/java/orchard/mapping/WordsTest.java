@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import orchard.Gear;
 import orchard.action.Action;
 import orchard.action.Choose;
+import orchard.action.Filling;
 import orchard.action.ForEach;
 import orchard.action.GoToSong;
 import orchard.action.Hold;
@@ -26,6 +27,7 @@ import orchard.action.Recall;
 import orchard.action.Reset;
 import orchard.action.ResetMoved;
 import orchard.action.RunClock;
+import orchard.action.SayMessage;
 import orchard.action.Send;
 import orchard.action.SetOfPage;
 import orchard.action.SetParameter;
@@ -38,6 +40,7 @@ import orchard.action.TypeKeys;
 import orchard.action.Value;
 import orchard.action.Wait;
 import orchard.condition.Always;
+import orchard.form.MessageForm;
 import orchard.gear.Device;
 import orchard.gear.Focus;
 import orchard.gear.Layer;
@@ -185,6 +188,12 @@ class WordsTest {
                 Arguments.of(
                         new TypeKeys("box", Keystrokes.of("window “Tracks”, ctrl+t"), 10, 2, true),
                         "type window “Tracks”, ctrl+t on Box, 10 times"),
+                Arguments.of(
+                        new SayMessage(
+                                "box",
+                                MessageForm.of("CC 20 = {level}, ch {c}"),
+                                List.of(new Filling("c", Ref.ToParameter.NONE, "c + 1"))),
+                        "say CC 20 = {level}, ch {c} to Box with c by c + 1"),
                 Arguments.of(new PlayNotes("box", 2, 48), "play notes from C3 on, one for each, on Box, ch 2"),
                 Arguments.of(new Send("box", new MidiMessage.ProgramChange(2, 4)), "send program 4, ch 2 to Box"),
                 Arguments.of(new NextLayer("pads", 1), "go to the next layer of pads"),

@@ -9,9 +9,12 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import orchard.form.MessageForm;
 import orchard.mistake.Mistake;
+import orchard.signal.Keystrokes;
 
 /**
  * Makes values of any record there is, wholly given by a seed: a variant that is new tomorrow is made tomorrow, without a line here. What a
@@ -28,6 +31,18 @@ final class Anything {
     private final List<String> words;
 
     /** @param words what texts are made of: ids that are there, and some that are not */
+    /** What is one text wherever it stands. Each has properties of its own for what may stand in it. */
+    private static final Map<Class<?>, List<Object>> TEXTS = Map.of(
+            Keystrokes.class,
+            List.of(
+                    Keystrokes.of("window “Tracks”, ctrl+t"),
+                    Keystrokes.of("window exactly “A” or “B”, “say (hi)”, value 0 to 9, wait 0.5 s, down 3 times")),
+            MessageForm.class,
+            List.of(
+                    MessageForm.of("CC 20 = {level}, ch 1"),
+                    MessageForm.of("SysEx 7D {a 2 bytes} {check sum from 0}"),
+                    MessageForm.of("/a/{n} {v text} \"quoted\" 1")));
+
     Anything(long seed, List<String> words) {
         this.random = new Random(seed);
         this.words = words;
@@ -70,6 +85,9 @@ final class Anything {
                 bytes[i] = (byte) random.nextInt(128);
             }
             return bytes;
+        } else if (TEXTS.containsKey(of)) {
+            List<Object> some = TEXTS.get(of);
+            return some.get(random.nextInt(some.size()));
         } else if (of.isEnum()) {
             return of.getEnumConstants()[random.nextInt(of.getEnumConstants().length)];
         } else if (of.isSealed()) {

@@ -27,6 +27,7 @@ trigger
   | parameter ('rises' 'above' | 'falls' 'below' | 'comes' 'to' | 'goes' 'away' 'from') fixed      # moves
   | 'layer' layer comes                                                                            # layerTurns
   | 'focus' focus 'moves'                                                                          # focusMoves
+  | 'message' STRING 'comes' ('from' (device | 'any' 'of' device device+))?                        # messageHeard
   | 'song' song comes                                                                              # songTurns
   | 'device' device comes                                                                          # deviceComes
   | 'orchard' 'begins'                                                                             # loaded
@@ -139,8 +140,11 @@ action
   | ('start' | 'stop' | 'continue' | 'start' 'or' 'stop') 'the' 'clock'             # runClock
   | 'send' 'bytes'? STRING 'to' device                                              # send
   | 'type' STRING 'on' device (NUMBER 'times')? ('within' seconds)? ('putting' 'the' 'window' 'back')?  # typeKeys
+  | 'say' STRING 'to' device ('with' filling ('and' filling)*)?                      # sayMessage
   | 'stop' 'everything'                                                             # stopAll
   ;
+
+filling : STRING ('from' parameter)? ('by' STRING)? ;
 
 again : 'begins' 'anew' | 'is' 'ignored' | 'comes' 'after' 'it' ;
 
