@@ -23,14 +23,14 @@ import orchard.shape.Shape;
  */
 public record SayMessage(String device, MessageForm form, List<Filling> with) implements Action {
 
+    /** What the names of fields begin with that say where a number comes from. */
+    public static final String OF = "of.";
+
     /** What a form looks like. */
-    static final MessageForm EXAMPLE = MessageForm.of("CC 20 = {level}, ch 1");
+    public static final MessageForm EXAMPLE = MessageForm.of("CC 20 = {level}, ch 1");
 
     public SayMessage {
         with = with == null ? List.of() : List.copyOf(with);
-        form.unsaid().ifPresent(why -> {
-            throw new Mistake("form", why);
-        });
         Set<String> filled = new LinkedHashSet<>();
         for (Filling one : with) {
             if (!form.names().contains(one.name())) {
@@ -62,11 +62,13 @@ public record SayMessage(String device, MessageForm form, List<Filling> with) im
         fields.add(new Field("form", "message", form.text(), EXAMPLE.text(), Field.Input.FORM, Map.of()));
         for (String name : form.names()) {
             Filling filling = filling(name);
-            fields.add(Field.ofRig(
-                    "of." + name,
+            fields.add(new Field(
+                    OF + name,
                     name + " from",
                     filling.isOfParameter() ? filling.parameter().key() : "",
-                    Field.Input.OTHER_PARAMETER));
+                    "what was heard",
+                    Field.Input.OTHER_PARAMETER,
+                    Map.of()));
             fields.add(Field.text("by." + name, "by", filling.by(), ""));
         }
         return fields;
@@ -81,16 +83,19 @@ public record SayMessage(String device, MessageForm form, List<Filling> with) im
         } catch (Mistake unread) {
             throw new Mistake("form", unread.getMessage());
         }
+        said.unsaid().ifPresent(why -> {
+            throw new Mistake("form", why);
+        });
         List<Filling> filled = new ArrayList<>();
         for (String name : said.names()) {
-            String key = typed.values().getOrDefault("of." + name, "").strip();
+            String key = typed.values().getOrDefault(OF + name, "").strip();
             String by = typed.values().getOrDefault("by." + name, "").strip();
             if (!key.isEmpty() || !by.isEmpty()) {
                 Ref.ToParameter from = key.isEmpty()
                         ? Ref.ToParameter.NONE
                         : Ref.ToParameter.of(key)
                                 .filter(chosen -> names.parameter(chosen).isPresent())
-                                .orElseThrow(() -> new Mistake("of." + name, "choose a parameter, or none"));
+                                .orElseThrow(() -> new Mistake(OF + name, "choose a parameter, or none"));
                 filled.add(new Filling(name, from, by));
             }
         }
@@ -144,7 +149,7 @@ public record SayMessage(String device, MessageForm form, List<Filling> with) im
             return Optional.of("It says " + (form.isMidi() ? "a MIDI message to " : "an OSC message to ")
                     + to.get().name() + ", which hears none.");
         }
-        return Optional.empty();
+        return form.unsaid().map(why -> "It says a message with something open in it: " + why + ".");
     }
 
     /** Why it cannot be said where these names are heard, as a sentence; empty if it can. */

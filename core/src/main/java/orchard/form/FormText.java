@@ -115,7 +115,7 @@ final class FormText {
         return new MessageForm(MessageForm.OSC, address, arguments);
     }
 
-    private static Cell place(String text, String where, int radix) {
+    static Cell place(String text, String where, int radix) {
         if (text.startsWith("{")) {
             return named(text, where);
         } else if (text.equalsIgnoreCase("any")) {

@@ -179,6 +179,90 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         return new MessageForm(kind, all.subList(0, cells.size()), all.subList(cells.size(), all.size()));
     }
 
+    /**
+     * The same with another place. In a SysEx a place that takes more bytes than before takes those that stand behind it, and one that takes fewer leaves zeros.
+     *
+     * @throws Mistake where there are not so many
+     */
+    public MessageForm replaced(int place, Cell cell) {
+        if (!isSysEx()) {
+            return with(place, cell);
+        }
+        List<Cell> bytes = new ArrayList<>(cells);
+        int more = size(cell) - size(bytes.set(place, cell));
+        for (; more < 0; more++) {
+            bytes.add(place + 1, new Cell.Fixed(0));
+        }
+        for (; more > 0; more--) {
+            if (place + 1 >= bytes.size()
+                    || size(bytes.get(place + 1)) > 1
+                    || bytes.get(place + 1) instanceof Cell.Sum) {
+                throw new Mistake("Behind it are not bytes enough for that");
+            }
+            bytes.remove(place + 1);
+        }
+        return new MessageForm(kind, bytes, List.of());
+    }
+
+    /** What each place is: a part's name, or which byte, word or argument. */
+    public List<String> labels() {
+        List<String> labels = new ArrayList<>();
+        int at = 1;
+        for (int i = 0; i < cells.size(); i++) {
+            labels.add(
+                    isSysEx()
+                            ? "byte " + at
+                            : isOsc() ? "word " + at : family().parts.get(i).word());
+            at += isSysEx() ? size(cells.get(i)) : 1;
+        }
+        for (int i = 0; i < arguments.size(); i++) {
+            labels.add("argument " + (i + 1));
+        }
+        return labels;
+    }
+
+    /** A place as it is read. */
+    public String words(int place) {
+        Cell cell = all().get(place);
+        return isSysEx()
+                ? FormText.hex(cell)
+                : isOsc() && place < cells.size() && cell instanceof Cell.Said said ? said.text() : cell.words();
+    }
+
+    /** What it is called, in front of its places. */
+    public String title() {
+        return isSysEx()
+                ? SYSEX
+                : isOsc()
+                        ? OSC
+                        : family().words
+                                .replaceAll("[\\[\\]=,]+", "")
+                                .replaceAll("\\bch\\b|velocity", "")
+                                .replaceAll("\\s+", " ")
+                                .strip();
+    }
+
+    /**
+     * The number that is typed for a place: in hex in a SysEx.
+     *
+     * @throws Mistake where it is none
+     */
+    public Cell typed(int place, String text) {
+        boolean isWord = isOsc() && (place < cells.size() || !text.matches("[-+]?(\\d+\\.?\\d*|\\.\\d+)"));
+        return isWord
+                ? new Cell.Said(text.strip())
+                : FormText.place(text.strip(), labels().get(place), isSysEx() ? 16 : 10);
+    }
+
+    /**
+     * A place as it is written in braces.
+     *
+     * @throws Mistake where it cannot be read
+     */
+    public static Cell place(String text) {
+        return FormText.place(text, "place", 10);
+    }
+
     /** The names of what varies, in order. */
     public List<String> names() {
         return names(cells, arguments);

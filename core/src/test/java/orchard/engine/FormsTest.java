@@ -237,7 +237,8 @@ class FormsTest {
                 say("synth", "CC 1 = {v}, ch 1", new Filling("v", NONE, "level + 1")),
                 say("synth", "CC 1 = {v}, ch 1", new Filling("v", new Ref.ToParameter("desk", "gone"), "")),
                 say("synth", "/a {v}"),
-                say("gone", "CC 1 = {v}, ch 1"))) {
+                say("gone", "CC 1 = {v}, ch 1"),
+                say("synth", "CC 1 = any, ch 1"))) {
             Mapping made =
                     sentence("m1", List.of(new MessageHeard(List.of(), MessageForm.of("CC 9 = {v}, ch 1"))), action);
             faults.add(Fault.of(made, rig).orElse("none"));
@@ -247,6 +248,7 @@ class FormsTest {
         assertThat(faults.get(2)).contains("parameter");
         assertThat(faults.get(3)).contains("an OSC message to Synth, which hears none");
         assertThat(faults.get(4)).contains("not in the rig");
+        assertThat(faults.get(5)).contains("in place of “any” stands a number");
         assertThat(Fault.of(
                         sentence(
                                 "m1",

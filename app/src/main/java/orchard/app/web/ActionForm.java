@@ -9,6 +9,8 @@ import java.util.UUID;
 import orchard.action.Action;
 import orchard.action.ForEach;
 import orchard.action.MoveFocus;
+import orchard.action.SayMessage;
+import orchard.form.MessageForm;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.mapping.Actions;
@@ -58,12 +60,18 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     static Field shown(Field field, Rig rig, ParameterTitles titles) {
         if (field.input() == Field.Input.DEVICE) {
             Map<String, String> devices = new LinkedHashMap<>();
-            devices.put("", "choose a device");
+            devices.put("", field.standard().isEmpty() ? "choose a device" : field.standard());
             rig.devices().forEach(device -> devices.put(device.id(), device.name()));
             return new Field(field.name(), field.label(), field.value(), "", field.input(), devices);
         }
-        return NAMED.contains(field.name())
-                ? Field.ofRig(field.name(), field.label(), titles.title(field.value()), field.input())
+        return field.input() == Field.Input.PARAMETER || field.input() == Field.Input.OTHER_PARAMETER
+                ? new Field(
+                        field.name(),
+                        field.label(),
+                        titles.title(field.value()),
+                        field.standard(),
+                        field.input(),
+                        Map.of())
                 : field;
     }
 
@@ -76,10 +84,22 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
         Action.Kind kind = kind(in.text("what"));
         Action action = switch (kind) {
             case FOCUS -> new MoveFocus(in.text("focus"), "", 1, false); // whose places are offered
+            case SAY -> said(in); // whose names are offered
             case EACH -> ForEach.fresh(in.text("focus"), names); // what its places have is offered
             default -> kind.fresh(parameter, in.text("device"), names);
         };
         return of(line, in.text("when").equals(RELEASE) ? RELEASE : PRESS, was(in), action, rig, names, titles);
+    }
+
+    private static Action said(Typed in) {
+        SayMessage fresh = new SayMessage(in.text("device"), SayMessage.EXAMPLE, List.of());
+        try {
+            return in.text("form").isEmpty()
+                    ? fresh
+                    : new SayMessage(in.text("device"), MessageForm.of(in.text("form")), List.of());
+        } catch (Mistake unread) {
+            return fresh;
+        }
     }
 
     static Ref.ToParameter chosen(String typed, ParameterTitles titles) {
@@ -156,7 +176,8 @@ record ActionForm(String line, String when, int was, Action.Kind kind, List<Fiel
     /** The same with keys in the place of what parameters are called. */
     static Typed typed(MultiValueMap<String, String> typed, String line, ParameterTitles titles) {
         Map<String, String> values = values(typed, line);
-        NAMED.forEach(field -> values.computeIfPresent(field, (name, title) -> titles.key(field, title)));
+        values.replaceAll((field, title) ->
+                NAMED.contains(field) || field.startsWith(SayMessage.OF) ? titles.key(field, title) : title);
         return new Typed(values);
     }
 }

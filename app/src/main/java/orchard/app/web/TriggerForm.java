@@ -42,12 +42,20 @@ record TriggerForm(String line, Trigger.Kind kind, List<Field> fields) {
     static TriggerForm anew(MultiValueMap<String, String> typed, Rig rig, Directory names, ParameterTitles titles) {
         String line = Optional.ofNullable(typed.getFirst("line"))
                 .orElseGet(() -> "new" + UUID.randomUUID().toString().replace("-", ""));
-        return of(
-                line,
-                kind(new Typed(ActionForm.values(typed, line)).text("what")).fresh(),
-                rig,
-                names,
-                titles);
+        Typed in = new Typed(ActionForm.values(typed, line));
+        return of(line, fresh(kind(in.text("what")), in, names), rig, names, titles);
+    }
+
+    /** A message keeps what is filled in: more devices can be named. */
+    private static Trigger fresh(Trigger.Kind kind, Typed in, Directory names) {
+        if (kind == Trigger.Kind.MESSAGE && !in.text("form").isEmpty()) {
+            try {
+                return kind.fresh().filled(in, names);
+            } catch (Mistake unread) {
+                return kind.fresh();
+            }
+        }
+        return kind.fresh();
     }
 
     /** All that a form says sets it off. */

@@ -310,7 +310,7 @@ class MapTest {
         browser.see("form[data-clause=repeat] .refusal", "From Encoder 1 on there are only 8 endless knobs");
         browser.type("#times", "7");
         browser.press(Keys.ENTER);
-        browser.see("#mappings", "53 mappings");
+        browser.see("#mappings", "54 mappings");
         browser.see("#sentences", "When Encoder 8 of Sluice turns, set Rain › Pan over its whole range");
         orchard.standIn("sluice").play("encoder3", "turn", 20);
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/3/pan").equals("0 %"));

@@ -119,7 +119,7 @@ class SeveralTest {
         browser.see("form[hx-post='/map/many/copy'] .refusal", "Treadle has 0 endless knobs");
         browser.click("#to option[value=twin]");
         browser.click("form[hx-post='/map/many/copy'] button");
-        browser.see("#count", "of 52 mappings");
+        browser.see("#count", "of 53 mappings");
         Mapping copy = mapping(orchard, "m48");
         assertThat(copy.trigger()).isEqualTo(new Ref.ToControl("twin", "knob1", "turn"));
         assertThat(copy.show().answers())
