@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BiConsumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import orchard.engine.Plan.Watch;
 import orchard.form.FormIndex;
@@ -12,14 +13,15 @@ import orchard.form.MessageForm;
 import orchard.signal.Message;
 import orchard.trigger.MessageHeard;
 
-/** What messages of some form set off, looked up by whom they come from and by what is fixed in them. Immutable. */
-final class Forms {
+/**
+ * What messages of some form set off, looked up by whom they come from and by what is fixed in them.
+ *
+ * @param ofDevices by id
+ * @param joins whether some are about messages that are made of several
+ */
+record Forms(FormIndex<Watch> ofAnybody, Map<String, FormIndex<Watch>> ofDevices, boolean joins) {
 
-    private final FormIndex<Watch> ofAnybody;
-    private final Map<String, FormIndex<Watch>> ofDevices = new HashMap<>();
-    private final boolean joins;
-
-    Forms(Watch[] watches) {
+    static Forms of(Watch[] watches) {
         Map<String, List<Map.Entry<MessageForm, Watch>>> byDevice = new HashMap<>();
         List<Map.Entry<MessageForm, Watch>> any = new ArrayList<>();
         for (Watch watch : watches) {
@@ -32,14 +34,12 @@ final class Forms {
                     .forEach(device -> byDevice.computeIfAbsent(device, d -> new ArrayList<>())
                             .add(entry));
         }
-        ofAnybody = new FormIndex<>(any);
-        byDevice.forEach((device, entries) -> ofDevices.put(device, new FormIndex<>(entries)));
-        joins = Stream.concat(Stream.of(ofAnybody), ofDevices.values().stream()).anyMatch(FormIndex::joins);
-    }
-
-    /** Whether some are about messages that are made of several. */
-    boolean joins() {
-        return joins;
+        FormIndex<Watch> ofAnybody = new FormIndex<>(any);
+        Map<String, FormIndex<Watch>> ofDevices = byDevice.entrySet().stream()
+                .collect(Collectors.toUnmodifiableMap(Map.Entry::getKey, of -> new FormIndex<>(of.getValue())));
+        boolean joins =
+                Stream.concat(Stream.of(ofAnybody), ofDevices.values().stream()).anyMatch(FormIndex::joins);
+        return new Forms(ofAnybody, ofDevices, joins);
     }
 
     /** Tells what a message of a device sets off. */

@@ -220,7 +220,7 @@ public final class Plan {
         this.watched = wiring.watched();
         this.beginning = watches(Trigger.Kind.LOAD);
         this.timed = watches(Trigger.Kind.TIME);
-        this.forms = new Forms(watches(Trigger.Kind.MESSAGE));
+        this.forms = Forms.of(watches(Trigger.Kind.MESSAGE));
         this.layered = listening.stream()
                 .filter(Listening::layered)
                 .map(Listening::control)
