@@ -18,6 +18,7 @@ public final class Bench {
         EditBench.main(arguments);
         MovedBench.main(arguments);
         RouteBench.main(arguments);
+        FormBench.main(arguments);
         new Runner(new OptionsBuilder()
                         .include(EngineBench.class.getSimpleName())
                         .include(LayerBench.class.getSimpleName())

@@ -5,7 +5,6 @@ import java.util.Optional;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
 import orchard.mistake.Mistake;
-import orchard.parameter.Parameter;
 import orchard.shape.Expression;
 
 /**
@@ -39,18 +38,8 @@ public record Filling(String name, Ref.ToParameter parameter, String by) {
         if (isOfParameter() && names.parameter(parameter).isEmpty()) {
             return Optional.of("It says what a parameter is at that is not there (" + parameter.key() + ").");
         }
-        try {
-            if (!by.isEmpty()) {
-                Expression.of(by, heard);
-            }
-        } catch (Expression.Unusable e) {
-            return Optional.of("The formula for " + name + ": " + e.getMessage());
-        }
-        return Optional.empty();
-    }
-
-    /** The parameter it comes from, where that is there. */
-    Optional<Parameter> known(Directory names) {
-        return isOfParameter() ? names.parameter(parameter) : Optional.empty();
+        return by.isEmpty()
+                ? Optional.empty()
+                : Expression.fault(by, heard).map(why -> "The formula for " + name + ": " + why);
     }
 }

@@ -29,6 +29,7 @@ public final class Check {
             new Round(),
             new RouteGone(),
             new RouteRound(),
+            new AnswersItself(),
             new EmptyFocus(),
             new TooSmall(),
             new SameMessage(),

@@ -42,6 +42,11 @@ record Forms(FormIndex<Watch> ofAnybody, Map<String, FormIndex<Watch>> ofDevices
         return new Forms(ofAnybody, ofDevices, joins);
     }
 
+    /** Whether nothing waits for any. */
+    boolean isEmpty() {
+        return ofAnybody.isEmpty() && ofDevices.isEmpty();
+    }
+
     /** Tells what a message of a device sets off. */
     void each(String device, Message message, BiConsumer<Watch, Heard> found) {
         FormIndex.Found<Watch> heard = (watch, form, values) -> found.accept(watch, new Heard(form.names(), values));

@@ -1,9 +1,6 @@
 package orchard.engine;
 
 import java.util.List;
-import java.util.Map;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import orchard.action.Filling;
 import orchard.action.SayMessage;
 import orchard.form.MessageForm;
@@ -19,9 +16,9 @@ import orchard.signal.Message;
 /**
  * A message that is said, ready to be filled.
  *
- * @param places what stands in each place that has a name
+ * @param places what stands in each place that has a name, in the order of the form's names
  */
-record Saying(MessageForm form, Map<String, Place> places) {
+record Saying(MessageForm form, List<Place> places) {
 
     /**
      * What stands in a place.
@@ -68,19 +65,23 @@ record Saying(MessageForm form, Map<String, Place> places) {
     static Saying of(SayMessage action, Mapping mapping, Rig rig, Cells cells) {
         List<String> heard = mapping == null ? List.of() : Fault.heard(mapping);
         return new Saying(
-                action.form(), action.form().names().stream().collect(Collectors.toMap(Function.identity(), name -> {
-                    Filling filling = action.filling(name);
-                    boolean isOfParameter = !filling.parameter().equals(Ref.ToParameter.NONE);
-                    double[] ends = action.form().ends(name);
-                    return new Place(
-                            name,
-                            isOfParameter ? cells.address(filling.parameter(), rig) : null,
-                            filling.by().isEmpty() ? null : Expression.of(filling.by(), heard),
-                            heard,
-                            ends,
-                            !action.form().isMidi(),
-                            action.form().isText(name));
-                })));
+                action.form(),
+                action.form().names().stream()
+                        .map(name -> place(action, name, heard, rig, cells))
+                        .toList());
+    }
+
+    private static Place place(SayMessage action, String name, List<String> heard, Rig rig, Cells cells) {
+        Filling filling = action.filling(name);
+        boolean isOfParameter = !filling.parameter().equals(Ref.ToParameter.NONE);
+        return new Place(
+                name,
+                isOfParameter ? cells.address(filling.parameter(), rig) : null,
+                filling.by().isEmpty() ? null : Expression.of(filling.by(), heard),
+                heard,
+                action.form().ends(name),
+                !action.form().isMidi(),
+                action.form().isText(name));
     }
 
     /**
@@ -90,6 +91,10 @@ record Saying(MessageForm form, Map<String, Place> places) {
      * @throws Mistake where something it needs is not known, or comes to no number
      */
     Message message(double strength, Heard heard) {
-        return form.message(name -> places.get(name).value(strength, heard));
+        Object[] values = new Object[places.size()];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = places.get(i).value(strength, heard);
+        }
+        return form.message(values);
     }
 }

@@ -7,6 +7,7 @@ import orchard.engine.Plan.MappingPlan;
 import orchard.engine.Plan.Watch;
 import orchard.form.MessageForm;
 import orchard.outcome.CascadeCut;
+import orchard.outcome.FormHeard;
 import orchard.signal.Message;
 import orchard.trigger.DeviceComes;
 import orchard.trigger.LayerTurns;
@@ -141,11 +142,14 @@ final class Triggers {
      * @return whether something did
      */
     boolean heard(Plan plan, State.OfDevice device, Message message) {
+        if (plan.forms().isEmpty()) {
+            return false;
+        }
         int before = state.fired.size();
         plan.forms().each(device.id, message, (watch, heard) -> {
-            boolean isNew = state.fired.stream().noneMatch(one -> one.mapping() == watch.mapping());
-            if (isNew) {
+            if (isNew(watch)) {
                 state.fired.add(new State.Fired(watch.mapping(), position(watch, heard), heard));
+                cycle.note(new FormHeard(watch.mapping().id, ((MessageHeard) watch.trigger()).form(), heard.values()));
                 cycle.acted |=
                         watch.mapping().plan != null && watch.mapping().plan.isOn();
             }
@@ -155,6 +159,15 @@ final class Triggers {
             return true;
         }
         return false;
+    }
+
+    private boolean isNew(Watch watch) {
+        for (State.Fired one : state.fired) {
+            if (one.mapping() == watch.mapping()) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Where the first number that has a name stands between its ends; 1 if none has. */
@@ -176,7 +189,7 @@ final class Triggers {
             return;
         }
         Set<String> done = new LinkedHashSet<>();
-        Set<String> cut = new LinkedHashSet<>();
+        Set<String> cut = Set.of();
         for (State.Fired one = state.fired.poll(); one != null; one = state.fired.poll()) {
             MappingPlan plan = one.mapping().plan;
             if (plan == null) {
@@ -185,6 +198,7 @@ final class Triggers {
             if (done.add(one.mapping().id)) {
                 mappings.happened(plan, one.position(), one.heard());
             } else {
+                cut = cut.isEmpty() ? new LinkedHashSet<>() : cut;
                 cut.add(one.mapping().id);
             }
         }

@@ -19,6 +19,9 @@ public final class FormIndex<T> {
     /** So many bytes of a SysEx are looked at at most before the rest is compared. */
     private static final int MOST_BYTES = 8;
 
+    /** An odd number with as many ones as zeros, so that what differs in one place differs everywhere. */
+    private static final long MIX = 0x9E37_79B9_7F4A_7C15L;
+
     /** Takes what a message is. */
     public interface Found<T> {
         /** @param values of what has a name, in the order of the form's names */
@@ -100,7 +103,7 @@ public final class FormIndex<T> {
     private static long packed(int[] numbers) {
         long packed = 0;
         for (int number : numbers) {
-            packed = packed * (1 << 14) + number; // a SysEx has up to 8: they may overlap, and are compared afterwards
+            packed = (packed + number) * MIX; // two that come to the same are told apart afterwards
         }
         return packed;
     }

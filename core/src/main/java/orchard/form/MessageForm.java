@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import orchard.form.Cell.Named;
 import orchard.mistake.Mistake;
@@ -19,23 +20,43 @@ import orchard.signal.OscMessage;
 
 /**
  * A message some places of which vary: {@code SysEx 7D 04 {patch} {level 2 bytes}}, {@code CC 20 = {level}, ch any}, {@code /track/{n}/volume {level}}. It is
- * recognised by it, with a value for each name; and said by it, with a value for each name. Where a name stands twice, both places say the same.
- *
- * @param kind “SysEx”, “OSC”, or how a channel message is called
- * @param cells the places, in order; of an OSC message first those of its address, whose slashes part them
- * @param arguments those of an OSC message; none elsewhere
+ * recognised by it, with a value for each name; and said by it, with a value for each name. Where a name stands twice, both places say the same. Immutable; what
+ * recognising and saying need is worked out once.
  */
-public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
+public final class MessageForm {
 
     static final String SYSEX = "SysEx";
     static final String OSC = "OSC";
 
+    private static final Pattern NUMBER = Pattern.compile("[-+]?\\d{1,15}(\\.\\d+)?");
+
     /** The most places. */
     public static final int MOST_CELLS = 128;
 
-    public MessageForm {
-        cells = List.copyOf(cells);
-        arguments = List.copyOf(arguments);
+    private final String kind;
+    private final List<Cell> cells;
+    private final List<Cell> arguments;
+    private final List<String> names;
+    /** Null for SysEx and OSC. */
+    private final Family family;
+
+    private final int length;
+    private final Optional<String> unsaid;
+
+    /**
+     * @param kind “SysEx”, “OSC”, or how a channel message is called
+     * @param cells the places, in order; of an OSC message first those of its address, whose slashes part them
+     * @param arguments those of an OSC message; none elsewhere
+     * @throws Mistake where there is no such message
+     */
+    MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
+        this.kind = kind;
+        this.cells = List.copyOf(cells);
+        this.arguments = List.copyOf(arguments);
+        this.names = names(cells, arguments);
+        this.family = kind.equals(SYSEX) || kind.equals(OSC) ? null : Family.valueOf(kind);
+        this.length = cells.stream().mapToInt(MessageForm::size).sum();
+        this.unsaid = unsaid(cells, arguments);
         if (cells.size() + arguments.size() > MOST_CELLS) {
             throw new Mistake("A message has at most " + MOST_CELLS + " places here, and this has "
                     + (cells.size() + arguments.size()));
@@ -45,7 +66,7 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         } else if (kind.equals(OSC)) {
             checkAddress(cells);
         } else {
-            checkParts(Family.valueOf(kind), cells);
+            checkParts(family, cells);
         }
     }
 
@@ -265,7 +286,19 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
 
     /** The names of what varies, in order. */
     public List<String> names() {
-        return names(cells, arguments);
+        return names;
+    }
+
+    List<Cell> cells() {
+        return cells;
+    }
+
+    List<Cell> arguments() {
+        return arguments;
+    }
+
+    String kind() {
+        return kind;
     }
 
     private static List<String> names(List<Cell> cells, List<Cell> arguments) {
@@ -286,25 +319,27 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
 
     /** Whether it can be said: nothing in it may be anything. */
     public Optional<String> unsaid() {
-        for (Cell cell : all()) {
-            if (cell instanceof Cell.Any || cell instanceof Cell.Within) {
-                return Optional.of("what is said is known: in place of “" + cell.words()
+        return unsaid;
+    }
+
+    private static Optional<String> unsaid(List<Cell> cells, List<Cell> arguments) {
+        return Stream.concat(cells.stream(), arguments.stream())
+                .filter(cell -> cell instanceof Cell.Any || cell instanceof Cell.Within)
+                .findFirst()
+                .map(cell -> "what is said is known: in place of “" + cell.words()
                         + "” stands a number or a name like {level}");
-            }
-        }
-        return Optional.empty();
     }
 
     boolean isSysEx() {
-        return kind.equals(SYSEX);
+        return family == null && kind.equals(SYSEX);
     }
 
     boolean isOsc() {
-        return kind.equals(OSC);
+        return family == null && kind.equals(OSC);
     }
 
     Family family() {
-        return Family.valueOf(kind);
+        return family;
     }
 
     /** Whether such messages go to MIDI devices, or else to those that speak OSC. */
@@ -319,7 +354,7 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
 
     /** Of how many bytes a SysEx of this form is. */
     int length() {
-        return cells.stream().mapToInt(MessageForm::size).sum();
+        return length;
     }
 
     /** Between which numbers what has a name is; NaN for a text, 0 and 1 for what has no ends. */
@@ -430,7 +465,7 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         Values values = new Values(names());
         for (int i = 0; i < words.length; i++) {
             if (cells.get(i) instanceof Named named) {
-                boolean isNumber = words[i].matches("[-+]?\\d{1,15}(\\.\\d+)?");
+                boolean isNumber = NUMBER.matcher(words[i]).matches();
                 if (!values.put(named, isNumber ? (Object) Double.valueOf(words[i]) : words[i])) {
                     return null;
                 }
@@ -468,6 +503,15 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
      * @throws Mistake where a number is needed and there is none, or where it has places that may be anything
      */
     public Message message(Function<String, Object> value) {
+        return message(names.stream().map(value).toArray());
+    }
+
+    /**
+     * The same with the values in the order of {@link #names}.
+     *
+     * @throws Mistake where a number is needed and there is none, or where it has places that may be anything
+     */
+    public Message message(Object[] value) {
         unsaid().ifPresent(why -> {
             throw new Mistake(why);
         });
@@ -479,31 +523,34 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         int[] numbers = new int[cells.size()];
         for (int i = 0; i < numbers.length; i++) {
             Family.Part part = family().parts.get(i);
-            double number = cells.get(i) instanceof Cell.Fixed fixed
-                    ? fixed.number()
-                    : number(((Named) cells.get(i)).name(), value);
+            double number =
+                    cells.get(i) instanceof Cell.Fixed fixed ? fixed.number() : number((Named) cells.get(i), value);
             numbers[i] = (int) Math.round(Math.max(part.low(), Math.min(part.high(), number)));
         }
         return family().make(numbers);
     }
 
-    private static double number(String name, Function<String, Object> value) {
-        if (value.apply(name) instanceof Double number && Double.isFinite(number)) {
-            return number;
-        }
-        throw new Mistake("nothing is known for “" + name + "”, or it is no number");
+    /** What stands under a name. */
+    private Object of(Named named, Object[] value) {
+        Object is = value[names.indexOf(named.name())];
+        return is == null ? "" : is;
     }
 
-    private Message bytes(Function<String, Object> value) {
+    private double number(Named named, Object[] value) {
+        if (of(named, value) instanceof Double number && Double.isFinite(number)) {
+            return number;
+        }
+        throw new Mistake("nothing is known for “" + named.name() + "”, or it is no number");
+    }
+
+    private Message bytes(Object[] value) {
         byte[] data = new byte[length()];
         int at = 0;
         for (Cell cell : cells) {
             if (cell instanceof Cell.Fixed fixed) {
                 data[at] = (byte) fixed.number();
             } else if (cell instanceof Named named) {
-                Object is = named.size().isText()
-                        ? word(Objects.requireNonNullElse(value.apply(named.name()), ""))
-                        : (Object) number(named.name(), value);
+                Object is = named.size().isText() ? word(of(named, value)) : (Object) number(named, value);
                 named.size().write(is, data, at);
             } else if (cell instanceof Cell.Sum sum) {
                 data[at] = (byte) new Checksum(sum.kind(), sum.from(), at).of(new MidiMessage.SysEx(data));
@@ -513,22 +560,21 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         return new MidiMessage.SysEx(data);
     }
 
-    private Message osc(Function<String, Object> value) {
+    private Message osc(Object[] value) {
         StringBuilder address = new StringBuilder();
         for (Cell cell : cells) {
             address.append('/');
             address.append(
                     cell instanceof Cell.Said said
                             ? said.text()
-                            : word(Objects.requireNonNullElse(value.apply(((Named) cell).name()), ""))
-                                    .replaceAll("[\\s#*,/?\\[\\]{}]", "_"));
+                            : word(of((Named) cell, value)).replaceAll("[\\s#*,/?\\[\\]{}]", "_"));
         }
         return new OscMessage(
                 address.toString(),
                 arguments.stream().map(cell -> argument(cell, value)).toList());
     }
 
-    private static OscArgument argument(Cell cell, Function<String, Object> value) {
+    private OscArgument argument(Cell cell, Object[] value) {
         if (cell instanceof Cell.Said said) {
             return new OscArgument.Text(said.text());
         } else if (cell instanceof Cell.Fixed fixed) {
@@ -540,9 +586,9 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         }
         Named named = (Named) cell;
         if (named.type() == Cell.Type.TEXT) {
-            return new OscArgument.Text(word(Objects.requireNonNullElse(value.apply(named.name()), "")));
+            return new OscArgument.Text(word(of(named, value)));
         }
-        double number = number(named.name(), value);
+        double number = number(named, value);
         return switch (named.type()) {
             case WHOLE ->
                 new OscArgument.Int32(
@@ -559,5 +605,23 @@ public record MessageForm(String kind, List<Cell> cells, List<Cell> arguments) {
         return value instanceof Double number && number == Math.rint(number) && Math.abs(number) < 1e15
                 ? String.valueOf(number.longValue())
                 : String.valueOf(value);
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof MessageForm that
+                && kind.equals(that.kind)
+                && cells.equals(that.cells)
+                && arguments.equals(that.arguments);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(kind, cells, arguments);
+    }
+
+    @Override
+    public String toString() {
+        return text();
     }
 }

@@ -16,6 +16,7 @@ public sealed interface Outcome
                 DumpLost,
                 Filtered,
                 FocusMoved,
+                FormHeard,
                 GroupNamed,
                 Joined,
                 KeysTyped,

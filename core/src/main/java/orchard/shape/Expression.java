@@ -22,6 +22,7 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.DoubleBinaryOperator;
@@ -56,6 +57,9 @@ public final class Expression {
 
     private static final Pattern UNKNOWN = Pattern.compile("undeclared reference to '([^']*)'");
 
+    private static final int MOST_VERDICTS = 4_096;
+    private static final Map<Asked, Optional<String>> VERDICTS = new ConcurrentHashMap<>();
+
     private final String text;
     private final CelRuntime.Program program;
     private final Map<String, Object> variables = new HashMap<>();
@@ -87,6 +91,23 @@ public final class Expression {
         read.variables.put("high", high);
         return read;
     }
+
+    /** Why a formula that knows some numbers by their names cannot be used; empty if it can. Pages ask again and again. */
+    public static Optional<String> fault(String text, List<String> names) {
+        if (VERDICTS.size() > MOST_VERDICTS) {
+            VERDICTS.clear();
+        }
+        return VERDICTS.computeIfAbsent(new Asked(text, names), asked -> {
+            try {
+                of(text, names);
+                return Optional.empty();
+            } catch (Unusable e) {
+                return Optional.of(e.getMessage());
+            }
+        });
+    }
+
+    private record Asked(String text, List<String> names) {}
 
     /**
      * Reads a formula that knows, besides {@code x}, some numbers by their names.

@@ -7,27 +7,37 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import orchard.Gear;
+import orchard.action.SayMessage;
 import orchard.action.Send;
+import orchard.condition.Always;
 import orchard.condition.LayerOn;
 import orchard.condition.Not;
+import orchard.form.MessageForm;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Layer;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
+import orchard.gear.Takeover;
 import orchard.layout.Box;
 import orchard.layout.Element;
 import orchard.layout.Kind;
 import orchard.layout.Layout;
+import orchard.mapping.Actions;
+import orchard.mapping.Gesture;
 import orchard.mapping.Look;
 import orchard.mapping.Mapping;
 import orchard.mapping.Rung;
 import orchard.mapping.Show;
+import orchard.mapping.When;
+import orchard.parameter.Marks;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.Rig;
 import orchard.rig.Song;
+import orchard.shape.Shape;
 import orchard.signal.MidiMessage;
+import orchard.trigger.MessageHeard;
 import org.junit.jupiter.api.Test;
 
 class CheckTest {
@@ -138,6 +148,36 @@ class CheckTest {
             assertThat(finding.sentence()).isEqualTo("Knob 1 and Knob 3 of Box send the same message, CC 21, ch 1.");
             assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.DESCRIBE, "box", "k3"));
         });
+    }
+
+    @Test
+    void findsSentencesThatAnswerThemselves() {
+        Rig rig = Gear.rig()
+                .apply(Edit.add("add", new Part.OfMapping(answering("CC 40 = {v}, ch 1", "CC 40 = {v}, ch 1"))));
+        assertThat(find(rig)).singleElement().satisfies(finding -> {
+            assertThat(finding.sentence()).endsWith(": what it says would set it off again");
+            assertThat(finding.cause()).startsWith("It says “CC 40 = {v}, ch 1” to Box.");
+            assertThat(finding.place()).isEqualTo(new Finding.Place(Finding.Page.MAP, "m1", ""));
+        });
+        for (String said : List.of("CC 40 = {v}, ch 2", "CC 41 = {v}, ch 1", "program {v}, ch 1")) {
+            assertThat(find(Gear.rig()
+                            .apply(Edit.add("add", new Part.OfMapping(answering("CC 40 = {v}, ch 1", said))))))
+                    .as(said)
+                    .isEmpty();
+        }
+    }
+
+    private static Mapping answering(String heard, String said) {
+        return new Mapping(
+                "m1",
+                new When(List.of(), Gesture.MOVE, List.of(new MessageHeard(List.of("box"), MessageForm.of(heard)))),
+                List.of(),
+                new Always(),
+                Shape.WHOLE,
+                new Actions(List.of(new SayMessage("box", MessageForm.of(said), List.of()))),
+                new Show(List.of()),
+                Takeover.JUMP,
+                Marks.NONE);
     }
 
     @Test

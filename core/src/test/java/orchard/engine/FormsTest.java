@@ -22,6 +22,7 @@ import orchard.mapping.Mapping;
 import orchard.mapping.Route;
 import orchard.mapping.Show;
 import orchard.mapping.When;
+import orchard.outcome.FormHeard;
 import orchard.outcome.LoopCut;
 import orchard.outcome.Refused;
 import orchard.parameter.Marks;
@@ -107,6 +108,12 @@ class FormsTest {
         open();
         hear("box", "F0 7D 10 05 40 00 52 F7");
         assertThat(said()).containsExactly("SysEx 7E 02 00 00 00 05 07", "CC 20 = 64, ch 1");
+        assertThat(bench.last().all(FormHeard.class)).singleElement().satisfies(read -> {
+            assertThat(read.lines(null).get(0).text())
+                    .isEqualTo(
+                            "It is like SysEx 7D 10 {patch} {level 2 bytes} {check sum from 0}: patch is 5, level is 8192.");
+            assertThat(read.mapping()).isEqualTo("m1");
+        });
         hear("box", "F0 7D 10 05 40 00 53 F7");
         assertThat(said()).as("its checksum is wrong").isEmpty();
         hear("synth", "F0 7D 10 05 40 00 52 F7");

@@ -12,7 +12,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import orchard.action.Filling;
+import orchard.action.SayMessage;
+import orchard.action.TypeKeys;
 import orchard.form.MessageForm;
+import orchard.gear.Ref;
 import orchard.mistake.Mistake;
 import orchard.signal.Keystrokes;
 
@@ -31,6 +35,9 @@ final class Anything {
     private final List<String> words;
 
     /** @param words what texts are made of: ids that are there, and some that are not */
+    /** What is no colour is refused, as one would be in a hundred by chance. */
+    private static final List<String> COLOURS = List.of("", "own", "amber", "#304050");
+
     /** What is one text wherever it stands. Each has properties of its own for what may stand in it. */
     private static final Map<Class<?>, List<Object>> TEXTS = Map.of(
             Keystrokes.class,
@@ -85,6 +92,15 @@ final class Anything {
                 bytes[i] = (byte) random.nextInt(128);
             }
             return bytes;
+        } else if (of == SayMessage.class) {
+            return said(depth);
+        } else if (of == TypeKeys.class) {
+            return new TypeKeys(
+                    words.get(random.nextInt(words.size())),
+                    (Keystrokes) make(Keystrokes.class, depth + 1),
+                    1 + random.nextInt(12),
+                    random.nextBoolean() ? 2 : 0.5,
+                    random.nextBoolean());
         } else if (TEXTS.containsKey(of)) {
             List<Object> some = TEXTS.get(of);
             return some.get(random.nextInt(some.size()));
@@ -99,6 +115,23 @@ final class Anything {
         throw new IllegalArgumentException("nobody has said how one makes a " + of);
     }
 
+    /** What is filled are places of the message: by chance none would ever be met. */
+    private SayMessage said(int depth) {
+        MessageForm form = (MessageForm) make(MessageForm.class, depth + 1);
+        List<Filling> with = new ArrayList<>();
+        for (String name : form.names()) {
+            if (random.nextBoolean()) {
+                with.add(new Filling(
+                        name,
+                        random.nextBoolean()
+                                ? Ref.ToParameter.NONE
+                                : (Ref.ToParameter) make(Ref.ToParameter.class, depth + 1),
+                        random.nextBoolean() ? "" : "x * 2.0"));
+            }
+        }
+        return new SayMessage(words.get(random.nextInt(words.size())), form, with);
+    }
+
     private Object record(Class<?> of, int depth) {
         RecordComponent[] components = of.getRecordComponents();
         Class<?>[] types =
@@ -107,7 +140,9 @@ final class Anything {
         for (int i = 0; i < TRIES; i++) {
             try {
                 Object[] values = Arrays.stream(components)
-                        .map(component -> make(component.getGenericType(), depth + 1))
+                        .map(component -> component.getName().equals("colour")
+                                ? COLOURS.get(random.nextInt(COLOURS.size()))
+                                : make(component.getGenericType(), depth + 1))
                         .toArray();
                 var constructor = of.getDeclaredConstructor(types);
                 constructor.setAccessible(true);

@@ -17,6 +17,7 @@ import orchard.gear.Ref;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.Doubted;
+import orchard.outcome.FormHeard;
 import orchard.outcome.GroupNamed;
 import orchard.outcome.KeysTyped;
 import orchard.outcome.LightShown;
@@ -275,6 +276,9 @@ public final class Ticker {
             return row(trace, key, Kind.ARRIVING, own(message), text, !settable || told.answer() || !told.moved());
         } else if (named != null) {
             return row(trace, key, Kind.ARRIVING, own(message), "called “" + named.name() + "” now", true);
+        }
+        if (trace.first(FormHeard.class) != null) {
+            return row(trace, key, Kind.ARRIVING, own(message), name(device) + outcome(trace), false);
         }
         if (trace.first(KeysTyped.class) != null) {
             return row(trace, key, Kind.ARRIVING, message.subject(), name(device) + " " + message.words(), false);

@@ -45,14 +45,13 @@ class LibloTest {
                     .start()
                     .waitFor(10, TimeUnit.SECONDS);
         }
-        browser.see("#heard", "/gull/squeeze 0.750");
         browser.until(() -> !orchard.shows("wherry", "/wherry/track/3/volume").isEmpty());
         browser.see("#ticker", "Squeeze of Gull");
         new ProcessBuilder(
                         "oscsend", "127.0.0.1", String.valueOf(orchard.oscPort()), "/liblo/knob", "sif", "a", "2", "3")
                 .start()
                 .waitFor(10, TimeUnit.SECONDS);
-        browser.see("#heard", "/liblo");
+        browser.see("#heard", "/liblo/knob");
     }
 
     @Test

@@ -356,7 +356,11 @@ class MapTest {
                 .get(0)
                 .label()
                 .equals("Tilt"));
-        browser.find("#lay").sendKeys("Knob 4 of Cobble");
+        browser.until(
+                () -> { // the page may be drawn anew before that
+                    browser.find("#lay").sendKeys("Knob 4 of Cobble");
+                    return true;
+                });
         browser.type("#laycount", "2");
         browser.click("form[hx-post$='/lay'] button");
         browser.see(".reasons", "set what is on the open page of Lamp Loft");
