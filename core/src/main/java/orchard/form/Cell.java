@@ -1,5 +1,6 @@
 package orchard.form;
 
+import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.Set;
 import orchard.mistake.Mistake;
@@ -8,11 +9,18 @@ import orchard.signal.Checksum;
 /** One place of a message. */
 public sealed interface Cell {
 
+    /** The largest number, either way; the smallest steps are those of 64 bit. */
+    double MOST = 1e18;
+
     /** As it is read. */
     String words();
 
     /** A number that has to stand there, and does. */
     record Fixed(double number) implements Cell {
+        public Fixed {
+            checked(number);
+        }
+
         @Override
         public String words() {
             return plain(number);
@@ -38,6 +46,8 @@ public sealed interface Cell {
     /** A number between two. */
     record Within(double low, double high) implements Cell {
         public Within {
+            checked(low);
+            checked(high);
             if (!(low <= high)) {
                 throw new Mistake("A stretch goes from the lower to the higher number, like 0..63");
             }
@@ -102,9 +112,16 @@ public sealed interface Cell {
         }
     }
 
+    /** Every number can be written out, and read again. */
+    private static void checked(double number) {
+        if (!(Math.abs(number) <= MOST)) {
+            throw new Mistake("A number in a message lies within ±1,000,000,000,000,000,000");
+        }
+    }
+
     private static String plain(double number) {
         return number == Math.rint(number) && Math.abs(number) < 1e15
                 ? String.valueOf((long) number)
-                : String.valueOf(number);
+                : new BigDecimal(String.valueOf(number)).toPlainString();
     }
 }

@@ -49,6 +49,9 @@ public final class FormReader {
     }
 
     private static MessageForm one(String line, NoteName names) {
+        if (line.length() > FormText.LONGEST) {
+            throw FormText.tooLong(line);
+        }
         Mistake unread;
         try {
             return MessageForm.of(line);

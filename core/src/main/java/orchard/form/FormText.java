@@ -15,13 +15,16 @@ import orchard.signal.Checksum;
 /** How a {@link MessageForm} stands as text. */
 final class FormText {
 
+    /** The longest text; what is longer has too many places anyway. */
+    static final int LONGEST = 2_000;
+
     private static final String EXPECTED = "Expected a message some places of which vary, like “SysEx 7D 04 {level}”,"
             + " “CC 20 = {level}, ch any”, “note 60..72 on, velocity {force}, ch 1” or “/track/{n}/volume {level}”";
 
     private static final String PLACE = "(\\{[^}]*\\}|[^\\s,=]+)";
     private static final Pattern CHECK = Pattern.compile("check (sum|negative sum|exclusive or) from (\\d{1,3})");
-    private static final Pattern RANGE = Pattern.compile("(-?[0-9A-Fa-f.]+?)\\.\\.(-?[0-9A-Fa-f.]+)");
-    private static final Pattern ARGUMENT = Pattern.compile("\\{[^}]*\\}|\"(?:[^\"\\\\]|\\\\.)*\"|\\S+");
+    private static final Pattern RANGE = Pattern.compile("([-+]?[0-9A-Fa-f.]+?)\\.\\.([-+]?[0-9A-Fa-f.]+)");
+    private static final Pattern ARGUMENT = Pattern.compile("\\{[^}]*\\}|\"(?:[^\"\\\\]++|\\\\.)*+\"|\\S+");
     private static final Pattern NUMBER = Pattern.compile("[-+]?(\\d+\\.?\\d*|\\.\\d+)([eE][-+]?\\d{1,3})?");
 
     private FormText() {}
@@ -55,8 +58,16 @@ final class FormText {
         return HexFormat.of().withUpperCase().toHexDigits((byte) number);
     }
 
+    static Mistake tooLong(String text) {
+        return new Mistake(
+                "A message with places in it is at most " + LONGEST + " letters long, and this is " + text.length());
+    }
+
     static MessageForm read(String text) {
         String typed = text.strip();
+        if (typed.length() > LONGEST) {
+            throw tooLong(typed);
+        }
         if (typed.startsWith("/")) {
             return osc(typed);
         } else if (typed.regionMatches(true, 0, MessageForm.SYSEX, 0, MessageForm.SYSEX.length())) {

@@ -65,6 +65,7 @@ public final class MessageForm {
             checkBytes(cells);
         } else if (kind.equals(OSC)) {
             checkAddress(cells);
+            checkArguments(arguments);
         } else {
             checkParts(family, cells);
         }
@@ -84,6 +85,9 @@ public final class MessageForm {
             }
             boolean isByte = !(cell instanceof Cell.Fixed fixed) || fixed.number() >= 0 && fixed.number() <= 127;
             boolean isRange = !(cell instanceof Cell.Within range) || range.low() >= 0 && range.high() <= 127;
+            if (cell instanceof Named named && named.type() != Cell.Type.FLOAT) {
+                throw new Mistake("Byte " + (at + 1) + ": in a SysEx a number has a size, like {level 2 bytes}");
+            }
             if (!isByte || !isRange || cell instanceof Cell.Said) {
                 throw new Mistake("Byte " + (at + 1) + ": the bytes inside a SysEx are 00–7F");
             }
@@ -94,7 +98,7 @@ public final class MessageForm {
     private static void checkAddress(List<Cell> cells) {
         for (Cell cell : cells) {
             boolean isFine = cell instanceof Cell.Any
-                    || cell instanceof Named
+                    || cell instanceof Named named && named.size().equals(Size.BYTE) && named.type() == Cell.Type.FLOAT
                     || cell instanceof Cell.Said said
                             && !said.text().isEmpty()
                             && !said.text().matches(".*[\\s#,/{}].*");
@@ -104,6 +108,16 @@ public final class MessageForm {
         }
         if (cells.isEmpty()) {
             throw new Mistake("An OSC address begins with / and has a word behind it");
+        }
+    }
+
+    private static void checkArguments(List<Cell> arguments) {
+        for (Cell cell : arguments) {
+            boolean isSized = cell instanceof Named named && !named.size().equals(Size.BYTE);
+            if (isSized || cell instanceof Cell.Sum) {
+                throw new Mistake("Argument " + (arguments.indexOf(cell) + 1)
+                        + ": in OSC a number has a type, like {level} or {level whole}, and there are no checksums");
+            }
         }
     }
 

@@ -166,7 +166,7 @@ public final class MessageText {
     }
 
     private static OscMessage osc(String text) throws NotUnderstood {
-        Matcher words = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"|“([^”]*)”|[\\[\\]]|[^\\s\\[\\]\"]+|\"")
+        Matcher words = Pattern.compile("\"((?:[^\"\\\\]++|\\\\.)*+)\"|“([^”]*)”|[\\[\\]]|[^\\s\\[\\]\"]+|\"")
                 .matcher(text);
         words.find();
         int addressEnd = text.indexOf(' ') < 0 ? text.length() : text.indexOf(' ');

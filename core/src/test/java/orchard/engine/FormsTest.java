@@ -239,7 +239,7 @@ class FormsTest {
     @Test
     void whatCannotBeSaidIsNamedBeforeItIs() {
         List<String> faults = new ArrayList<>();
-        for (Action action : List.of(
+        for (SayMessage said : List.of(
                 say("synth", "CC 1 = {level}, ch 1"),
                 say("synth", "CC 1 = {v}, ch 1", new Filling("v", NONE, "level + 1")),
                 say("synth", "CC 1 = {v}, ch 1", new Filling("v", new Ref.ToParameter("desk", "gone"), "")),
@@ -247,7 +247,7 @@ class FormsTest {
                 say("gone", "CC 1 = {v}, ch 1"),
                 say("synth", "CC 1 = any, ch 1"))) {
             Mapping made =
-                    sentence("m1", List.of(new MessageHeard(List.of(), MessageForm.of("CC 9 = {v}, ch 1"))), action);
+                    sentence("m1", List.of(new MessageHeard(List.of(), MessageForm.of("CC 9 = {v}, ch 1"))), said);
             faults.add(Fault.of(made, rig).orElse("none"));
         }
         assertThat(faults.get(0)).contains("It says “level”, which nothing that sets it off has; there are v");

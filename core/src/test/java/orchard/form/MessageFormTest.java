@@ -124,12 +124,42 @@ class MessageFormTest {
                 "/ | stands a word",
                 "/a//b | stands a word",
                 "/a {v maybe} | is no size",
+                "/a {v 2 bytes} | in OSC a number has a type",
+                "/a {check sum from 0} | there are no checksums",
+                "/a/{n whole} | stands a word",
+                "SysEx 7D {v whole} | a number has a size",
+                "/a 1e999 | lies within",
                 "hello | Expected a message some places of which vary",
             })
     void whatCannotBeReadIsNamed(String form, String sentence) {
         assertThatThrownBy(() -> MessageForm.of(form))
                 .isInstanceOf(Mistake.class)
                 .hasMessageContaining(sentence);
+    }
+
+    /** What is kept has to be read again, whatever number stands in it. */
+    @Property(tries = 1_000)
+    void anyNumberIsWrittenSoThatItIsReadAgain(@ForAll double one, @ForAll double other) {
+        double low = Math.min(one, other) % 1e18;
+        double high = Math.max(one, other) % 1e18;
+        MessageForm form = new MessageForm(
+                "OSC",
+                List.of(new Cell.Said("a")),
+                List.of(new Cell.Fixed(low), new Cell.Within(Math.min(low, high), Math.max(low, high))));
+        assertThat(MessageForm.of(form.text()).text()).isEqualTo(form.text());
+        assertThat(MessageForm.of("/a 0.00001..1").text()).isEqualTo("/a 0.000010..1");
+    }
+
+    @Test
+    void aTextOfAnyLengthIsAnsweredWithASentence() {
+        for (String text : List.of(
+                "/a \"" + "x".repeat(100_000) + "\"",
+                "SysEx " + "7D ".repeat(50_000),
+                "/a \"" + "\\\\".repeat(50_000))) {
+            assertThatThrownBy(() -> FormReader.read(text, NAMES)).isInstanceOf(Mistake.class);
+        }
+        assertThat(MessageForm.of("/a \"" + "\\\\".repeat(900) + "\"").arguments())
+                .hasSize(1);
     }
 
     @Test

@@ -81,8 +81,8 @@ class ReachPage {
     /** Allows Orchard to type into other programs of this machine, or forbids it at once. */
     @PostMapping("/connect/keys")
     ResponseEntity<Void> keys(@RequestParam(defaultValue = "false") boolean allow) {
+        ports.allowKeys(allow); // at once, whether or not it can be remembered
         machine.typesKeys(allow);
-        ports.allowKeys(allow);
         return Replies.go("/connect/reach");
     }
 }
