@@ -59,6 +59,11 @@ export function ports({ ports, held, troubles }) {
       error.hidden = !port.error;
       set("error", port.error);
     }
+    const clock = item.querySelector("[data-clock]");
+    if (clock) {
+      clock.hidden = !port.clock;
+      set("clock", port.clock ? `Clock ${port.clock}` : "");
+    }
     if (port.standing) stands(item, port.standing);
     const own = item.querySelector("[data-own]");
     if (own) own.hidden = !port.ownLanguage;

@@ -276,6 +276,7 @@ export function live(message) {
   }
   for (const [key, one] of considered) {
     if (one.taken) cases(one.taken);
+    else if (one.heard !== undefined) heard(fall, one);
     else shaped(key.slice(mine.length), one);
   }
   const curved = message.parameters?.[fall.dataset.curve];
@@ -284,6 +285,13 @@ export function live(message) {
     text("[data-live-real]", parameter.text);
     if (!control) pulse(fall, "answer");
   }
+}
+
+/** What stood in the message that set it off, and what was said then. */
+function heard(fall, one) {
+  text("[data-live-raw]", one.heard);
+  if (one.said) text("[data-live-real]", one.said);
+  pulse(fall, "in", "out");
 }
 
 /** Which cases were taken lately. */

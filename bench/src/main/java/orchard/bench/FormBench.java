@@ -47,8 +47,8 @@ final class FormBench {
 
     private static final int MANY = 1_000;
     private static final int CONTROLLERS = 100;
-    private static final int ROUNDS = 30;
-    private static final int WARM_UP = 10;
+    private static final int ROUNDS = 200;
+    private static final int WARM_UP = 300;
 
     private FormBench() {}
 

@@ -39,7 +39,7 @@ final class RouteBench {
     private static final int CHANNELS = 16;
     private static final int A_SECOND = 500;
     private static final int SECONDS = 10;
-    private static final int TICKS = 24 * 2 * 20;
+    private static final int TICKS = 24 * 2 * 60;
 
     private RouteBench() {}
 

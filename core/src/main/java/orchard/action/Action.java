@@ -206,6 +206,15 @@ public sealed interface Action
      */
     Optional<String> fault(Directory names, Shape shape, int controls);
 
+    /**
+     * Why it cannot be done with what is known of the message that sets it off, as a sentence; empty if it can.
+     *
+     * @param heard the names of what stands in such messages
+     */
+    default Optional<String> fault(Directory names, List<String> heard) {
+        return Optional.empty();
+    }
+
     /** Whether a lamp that answers it is lit while its parameter stands at a position: where it was put, or in the upper half. */
     default boolean isLit(Parameter parameter, double position) {
         return position >= 0.5;

@@ -152,7 +152,7 @@ public record SayMessage(String device, MessageForm form, List<Filling> with) im
         return form.unsaid().map(why -> "It says a message with something open in it: " + why + ".");
     }
 
-    /** Why it cannot be said where these names are heard, as a sentence; empty if it can. */
+    @Override
     public Optional<String> fault(Directory names, List<String> heard) {
         for (String name : form.names()) {
             Filling filling = filling(name);

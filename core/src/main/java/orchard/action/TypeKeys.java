@@ -3,6 +3,7 @@ package orchard.action;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import orchard.gear.Device;
 import orchard.gear.Directory;
 import orchard.gear.Ref;
@@ -39,9 +40,11 @@ public record TypeKeys(String device, Keystrokes keys, int times, double within,
      * What the desktop is told.
      *
      * @param position the value that set it off, 0–1
+     * @param heard what stood in the message that set it off, by name
+     * @throws Mistake where something it writes is not known
      */
-    public Typing typing(String sequence, long run, double position) {
-        return new Typing(sequence, run, keys.at(position), times, within, back);
+    public Typing typing(String sequence, long run, double position, Function<String, Object> heard) {
+        return new Typing(sequence, run, keys.at(position, heard), times, within, back);
     }
 
     @Override
@@ -111,6 +114,15 @@ public record TypeKeys(String device, Keystrokes keys, int times, double within,
                 ? Optional.empty()
                 : Optional.of("It types on " + on.get().name()
                         + ", which has no keyboard to type on: choose this machine’s, or the Script window.");
+    }
+
+    @Override
+    public Optional<String> fault(Directory names, List<String> heard) {
+        return keys.names().stream()
+                .filter(name -> !heard.contains(name))
+                .findFirst()
+                .map(name -> "It types “" + name + "”, which nothing that sets it off has"
+                        + (heard.isEmpty() ? "." : "; there are " + String.join(", ", heard) + "."));
     }
 
     @Override

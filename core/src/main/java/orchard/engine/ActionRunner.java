@@ -440,7 +440,7 @@ final class ActionRunner {
                 payments.say(
                         press,
                         plan.device(),
-                        action.typing(press.plan.mapping().id(), press.cause, press.strength),
+                        action.typing(press.plan.mapping().id(), press.cause, press.strength, press.heard::value),
                         "keys");
             } else {
                 cycle.note(new Refused("What it types on is not there"));

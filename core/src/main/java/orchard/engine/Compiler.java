@@ -344,8 +344,18 @@ public final class Compiler {
         return rig.routes().stream()
                 .filter(route -> !route.isClockMadeHere() && route.fault(rig).isEmpty())
                 .map(route -> new Plan.RoutePlan(
-                        cells.route(route.id()), route, cells.device(route.from()), cells.device(route.to())))
+                        cells.route(route.id()),
+                        route,
+                        cells.device(route.from()),
+                        cells.device(route.to()),
+                        byteNanos(route.to())))
                 .toList();
+    }
+
+    /** Ten bits a byte (MIDI 1.0, hardware). */
+    private long byteNanos(String device) {
+        int baud = rig.ownDevice(device).map(of -> of.profile().traits().baud()).orElse(0);
+        return baud == 0 ? 0 : 10_000_000_000L / baud;
     }
 
     /** A light is looked at again when something changes: an address, with the focus it goes through, or another source. */

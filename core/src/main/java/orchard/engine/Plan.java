@@ -175,8 +175,12 @@ public final class Plan {
     /** Somebody who is told the clock that is made here. */
     record ClockPlan(String route, State.OfDevice to) {}
 
-    /** A route whose devices are there. */
-    record RoutePlan(State.OfRoute state, Route route, State.OfDevice from, State.OfDevice to) {
+    /**
+     * A route whose devices are there.
+     *
+     * @param byteNanos how long the wire it leads to is busy with a byte; 0 for a wire that takes what comes
+     */
+    record RoutePlan(State.OfRoute state, Route route, State.OfDevice from, State.OfDevice to, long byteNanos) {
         /** What the device is called that is told. */
         String name() {
             return to.plan.device().name();

@@ -20,6 +20,9 @@ final class Routes {
     private static final int SUSTAIN = 64;
     private static final int SLIDE = 74;
     private static final int DATA = 6;
+    /** The fine half of a controller has this number more (MIDI 1.0, controller numbers). */
+    private static final int FINE = 32;
+
     private static final int RPN_FINE = 100;
     private static final int RPN_COARSE = 101;
     private static final int ZONE = 6;
@@ -34,6 +37,14 @@ final class Routes {
     private static final int REST = 8192;
     private static final long NEVER = Long.MAX_VALUE;
     private static final long MILLI = 1_000_000;
+
+    /** Values are passed on while a slow wire is behind by no more; what comes after waits. Four messages on a DIN plug. */
+    private static final long BEHIND = 4 * MILLI;
+
+    /** So much of a slow wire values may take: a quarter is left to hands and lights. */
+    private static final int SHARE_PERCENT = 75;
+
+    private static final int NOTE_BYTES = 3;
 
     private final State state;
     private final Cycle cycle;
@@ -84,7 +95,7 @@ final class Routes {
     void tick() {
         for (State.OfRoute of : List.copyOf(state.thinned)) {
             if (of.due <= cycle.now) {
-                passWaiting(of.plan);
+                passWaiting(of.plan, message -> false);
             }
         }
     }
@@ -134,7 +145,7 @@ final class Routes {
         Route.Changes changes = route.route().changes();
         int channel = changes.channelOf(message.channel());
         if (message instanceof MidiMessage.NoteOn on) {
-            passWaiting(route);
+            passWaiting(route, waits -> isExpression(waits) && waits.channel() == channel);
             int key = key(on.channel(), on.note());
             release(of, key, OFF); // struck again before it ended
             int note = on.note() + changes.transpose();
@@ -142,6 +153,7 @@ final class Routes {
             of.notes.put(key, new State.Passed(press, channel, note));
             MidiMessage passed = new MidiMessage.NoteOn(channel, note, changes.velocity(on.velocity()));
             note(route, passed);
+            carries(route, NOTE_BYTES, 100);
             payments.say(press, route.to(), passed, WHY);
         } else if (message instanceof MidiMessage.PolyPressure pressure) {
             State.Passed passed = of.notes.get(key(pressure.channel(), pressure.note()));
@@ -174,50 +186,80 @@ final class Routes {
         }
     }
 
-    /** Passes a message on at once, or a value when the one before it is long enough ago. */
+    /** Passes a message on at once, or a value when the one before it is long enough ago and the wire bears it. */
     private void thin(Plan.RoutePlan route, MidiMessage message) {
         State.OfRoute of = route.state();
         long apart = route.route().changes().apart() * MILLI;
-        Integer value = apart == 0 ? null : value(message);
+        Integer value = apart == 0 && route.byteNanos() == 0 ? null : value(message);
         if (value == null) {
             if (!(message instanceof MidiMessage.SystemMessage)) {
-                passWaiting(route); // the order is kept; the clock waits for nobody
+                passWaiting(route, waits -> waits.channel() == message.channel()); // the clock waits for nobody
             }
             say(route, message);
             return;
         }
         Long before = of.said.get(value);
-        if (of.waiting.isEmpty() && (before == null || cycle.now - before >= apart)) {
+        if (of.waiting.isEmpty() && bears(route) && (before == null || cycle.now - before >= apart)) {
             of.said.put(value, cycle.now);
             say(route, message);
             return;
         }
         if (of.waiting.isEmpty()) {
-            of.due = before + apart;
+            of.due = Math.max(before == null ? cycle.now : before + apart, free(route));
             state.thinned.add(of);
         }
-        of.waiting.remove(value);
-        of.waiting.put(value, message);
+        if (message instanceof MidiMessage.ControlChange fine
+                && of.waiting.containsKey(value - FINE)
+                && fine.number() >= FINE
+                && fine.number() < 2 * FINE) {
+            of.waiting.remove(value); // it counts from its coarse half, and goes behind it
+        }
+        of.waiting.put(value, message); // in its old place: what moves fastest would never be its turn
     }
 
-    /** Passes on what waits of a route, in the order in which it came last. */
-    private void passWaiting(Plan.RoutePlan route) {
+    /** Whether the wire to where a route leads has room for a value. */
+    private boolean bears(Plan.RoutePlan route) {
+        return free(route) <= cycle.now;
+    }
+
+    /** When it has. */
+    private static long free(Plan.RoutePlan route) {
+        return route.byteNanos() == 0 ? Long.MIN_VALUE : route.to().wireFree - BEHIND;
+    }
+
+    /** So many bytes take their time on a slow wire. */
+    private void carries(Plan.RoutePlan route, int bytes, int percent) {
+        long nanos = bytes * route.byteNanos() * 100 / percent;
+        route.to().wireFree = Math.max(cycle.now, route.to().wireFree) + nanos;
+    }
+
+    /**
+     * Passes on what waits of a route, in the order in which it began to wait, as far as the wire bears it.
+     *
+     * @param must what cannot wait any longer, whatever the wire bears
+     */
+    private void passWaiting(Plan.RoutePlan route, Predicate<MidiMessage> must) {
         State.OfRoute of = route.state();
         if (of.waiting.isEmpty()) {
             return;
         }
-        of.waiting.forEach((value, message) -> {
-            of.said.put(value, cycle.now);
-            if (route.to().present) {
-                say(route, message);
+        boolean some = of.waiting.entrySet().removeIf(entry -> {
+            boolean goes = bears(route) || must.test(entry.getValue());
+            if (goes) {
+                of.said.put(entry.getKey(), cycle.now);
+                if (route.to().present) {
+                    say(route, entry.getValue());
+                }
             }
+            return goes;
         });
-        forgetWaiting(of);
-    }
-
-    private void forgetWaiting(State.OfRoute of) {
-        of.waiting.clear();
-        state.thinned.remove(of);
+        of.due = Math.max(cycle.now + 1, free(route));
+        if (some) {
+            state.thinned.remove(of);
+            if (!of.waiting.isEmpty()) {
+                state.thinned.add(of); // behind the others that wait for the wire
+            }
+        }
     }
 
     /** Which value a message tells that may be left out if another follows; null if none may be. */
@@ -262,6 +304,9 @@ final class Routes {
             of.bends = bend.bend() != REST ? of.bends | 1 << bend.channel() : of.bends & ~(1 << bend.channel());
         }
         note(route, message);
+        if (route.byteNanos() > 0) {
+            carries(route, message.wireBytes(), value(message) == null ? 100 : SHARE_PERCENT);
+        }
         State.OfDevice to = route.to();
         if (parameters.passes(to, message)) {
             return; // its lights and whoever follows it know
@@ -285,7 +330,8 @@ final class Routes {
     private void end(Plan.RoutePlan[] routes, int channel, int note, int velocity) {
         for (Plan.RoutePlan route : routes) {
             if (route.state().notes.containsKey(key(channel, note))) {
-                passWaiting(route);
+                passWaiting(route, waits -> false);
+                carries(route, NOTE_BYTES, 100);
                 release(route.state(), key(channel, note), velocity);
             }
         }
@@ -302,7 +348,7 @@ final class Routes {
     /** Ends what a route keeps sounding, and puts back what it moved: pedals and bends. */
     private void letGo(Plan.RoutePlan route, List<Plan.RoutePlan> others) {
         State.OfRoute of = route.state();
-        passWaiting(route);
+        passWaiting(route, waits -> true);
         for (int key : List.copyOf(of.notes.keySet())) {
             release(of, key, OFF);
         }
@@ -341,6 +387,7 @@ final class Routes {
         letGo(plan, route -> route.from() == device || route.to() == device);
         device.members = 0;
         device.upper = 0;
+        device.wireFree = 0;
     }
 
     /** Another plan takes effect: routes that are gone or others let go; the rest play on. */

@@ -265,7 +265,7 @@ final class State {
         int bends;
         /** Joins the halves of what is told there. */
         final MidiJoiner joiner = new MidiJoiner();
-        /** Values that wait, in the order in which they came last, until when; and when each was passed on last. */
+        /** Values that wait, in the order in which they began to, until when; and when each was passed on last. */
         final Map<Integer, MidiMessage> waiting = new LinkedHashMap<>();
 
         long due;
@@ -308,6 +308,8 @@ final class State {
 
         /** By which routes it is passed on what it says, in the plan in force. */
         Plan.RoutePlan[] routes = Nothing.ROUTES;
+        /** When a slow wire will have carried what routes passed on to it. */
+        long wireFree;
 
         /** The numbers it chose last on channels 1 and 16 (coarse, fine), and the channels on which it says one note each, a bit each; which of them belong to channel 16. */
         final int[] rpn = {127, 127, 127, 127};

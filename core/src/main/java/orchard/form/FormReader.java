@@ -41,9 +41,19 @@ public final class FormReader {
         if (lines.size() == 1) {
             return one(lines.get(0), names);
         }
-        MessageForm form = one(lines.get(0), names);
-        for (int i = 1; i < lines.size(); i++) {
-            form = both(form, one(lines.get(i), names), i + 1);
+        return alike(lines.stream().map(line -> one(line, names)).toList());
+    }
+
+    /**
+     * What messages of one kind have in common; where they differ stands a name.
+     *
+     * @param messages one at least
+     * @throws Mistake that names the line of the first that is of another kind or length
+     */
+    public static MessageForm alike(List<MessageForm> messages) {
+        MessageForm form = messages.get(0);
+        for (int i = 1; i < messages.size(); i++) {
+            form = both(form, messages.get(i), i + 1);
         }
         return form.names().isEmpty() ? form : together(form);
     }
@@ -100,7 +110,9 @@ public final class FormReader {
                 continue;
             }
             int value = value(token);
-            if (value > 0x7F) {
+            if (isCell(token)) {
+                cells.add(FormText.place(token, "byte " + (i + 1), 16));
+            } else if (value > 0x7F) {
                 throw new Mistake("Byte " + (i + 1) + ": “" + token + "” is above 7F; inside a SysEx bytes are 00–7F");
             } else if (value >= 0) {
                 cells.add(new Cell.Fixed(value));
@@ -148,6 +160,15 @@ public final class FormReader {
         }
         cells.add(channel);
         return new MessageForm(family.name(), cells, List.of());
+    }
+
+    /** Whether it is written as forms write a place, with a size or as a checksum: {@code {level 2 bytes}}. */
+    private static boolean isCell(String token) {
+        try {
+            return token.startsWith("{") && FormText.place(token, "byte", 16) != null;
+        } catch (Mistake e) {
+            return false; // a manual means something else by it
+        }
     }
 
     private static int value(String token) {

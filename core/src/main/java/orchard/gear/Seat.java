@@ -5,8 +5,7 @@ package orchard.gear;
  *
  * @param in where its messages come from: a MIDI port's name; for OSC the first part of its addresses, as {@code /gull};
  *     for a layout its id
- * @param out where messages to it go: a MIDI port's name; for OSC {@code host:port} (UDP), {@code tcp:host:port}, or
- *     {@value #SENDER} for whoever sent last; "" if nothing is sent to it
+ * @param out where messages to it go: a MIDI port's name; for OSC its {@link Targets}; "" if nothing is sent to it
  * @param reception what of its messages is taken
  */
 public record Seat(Wire wire, String in, String out, Reception reception) {

@@ -3,7 +3,6 @@ package orchard.mapping;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import orchard.action.SayMessage;
 import orchard.gear.Control;
 import orchard.gear.Device;
 import orchard.gear.Directory;
@@ -78,9 +77,8 @@ public final class Fault {
         for (Branch branch : mapping.branches()) {
             Optional<String> fault = Stream.concat(
                             branch.actions().onPress().stream(), branch.actions().onRelease().stream())
-                    .map(action -> action.fault(directory, branch.shape(), controls)
-                            .or(() ->
-                                    action instanceof SayMessage say ? say.fault(directory, heard) : Optional.empty()))
+                    .map(action ->
+                            action.fault(directory, branch.shape(), controls).or(() -> action.fault(directory, heard)))
                     .flatMap(Optional::stream)
                     .findFirst()
                     .or(() -> branch.during().fault(directory));

@@ -212,7 +212,7 @@ public record Examples(List<Place> places, List<SysExTemplate> templates, List<S
                 if (i >= number[0] && i <= number[1]) {
                     bytes.add(own[i - number[0]]);
                 } else if (checksum != null && i == checksum.at()) {
-                    bytes.add("c" + letter(checksum.kind()) + checksum.from());
+                    bytes.add("c" + checksum.kind().letter() + checksum.from());
                 } else if (varying.contains(i) || counters.contains(i)) {
                     bytes.add("xx");
                 } else {
@@ -220,14 +220,6 @@ public record Examples(List<Place> places, List<SysExTemplate> templates, List<S
                 }
             }
             return SysExTemplate.of(String.join(" ", bytes));
-        }
-
-        private static String letter(Checksum.Kind kind) {
-            return switch (kind) {
-                case SUM -> "s";
-                case NEGATIVE_SUM -> "n";
-                case EXCLUSIVE_OR -> "x";
-            };
         }
 
         private String single(int at) {

@@ -14,26 +14,37 @@ public record Checksum(Kind kind, int from, int at) {
     /** The ways in use. */
     public enum Kind {
         /** All bytes of the stretch and the checksum add up to 0. */
-        NEGATIVE_SUM {
+        NEGATIVE_SUM("n") {
             @Override
             int with(int sum, int other) {
                 return sum - other & 0x7F;
             }
         },
         /** The sum of the stretch. */
-        SUM {
+        SUM("s") {
             @Override
             int with(int sum, int other) {
                 return sum + other & 0x7F;
             }
         },
         /** The exclusive or of the stretch. */
-        EXCLUSIVE_OR {
+        EXCLUSIVE_OR("x") {
             @Override
             int with(int sum, int other) {
                 return sum ^ other;
             }
         };
+
+        private final String letter;
+
+        Kind(String letter) {
+            this.letter = letter;
+        }
+
+        /** What it is called in a {@link SysExTemplate}. */
+        public String letter() {
+            return letter;
+        }
 
         abstract int with(int sum, int other);
     }

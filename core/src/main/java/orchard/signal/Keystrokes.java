@@ -157,6 +157,32 @@ public record Keystrokes(List<Step> steps) {
         }
     }
 
+    /** A number, or a text, that stood under a name in the message that set it off. */
+    public record Told(String name) implements Step {
+
+        private static final Pattern NAME = Pattern.compile("\\{\\s*([\\p{L}][\\p{L}\\p{Nd}_]{0,23})\\s*}");
+
+        /** What is written of it: never a line end or another key, whatever somebody sent. */
+        String text(Object heard) {
+            if (heard instanceof Double number && Double.isFinite(number) && Math.abs(number) <= MOST_NUMBER) {
+                return plain(number, MOST_PLACES);
+            } else if (heard instanceof String text) {
+                String visible = text.codePoints()
+                        .filter(one -> !Character.isISOControl(one))
+                        .limit(MOST_TEXT / 2)
+                        .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                        .toString();
+                return visible;
+            }
+            throw new Mistake("nothing is known for “" + name + "”, so that nothing is typed");
+        }
+
+        @Override
+        public String words() {
+            return "{" + name + "}";
+        }
+    }
+
     public Keystrokes {
         steps = List.copyOf(steps);
         if (steps.size() > MOST_STEPS) {
@@ -188,16 +214,37 @@ public record Keystrokes(List<Step> steps) {
         return (Front) steps.get(0);
     }
 
-    /** Whether the value that sets it off is written. */
-    public boolean tellsValue() {
-        return steps.stream().anyMatch(Number.class::isInstance);
+    /** The names of the numbers and texts it writes. */
+    public List<String> names() {
+        return steps.stream()
+                .filter(Told.class::isInstance)
+                .map(step -> ((Told) step).name())
+                .distinct()
+                .toList();
     }
 
-    /** With the value that set it off in its place, 0–1. */
-    public Keystrokes at(double position) {
-        return new Keystrokes(steps.stream()
-                .map(step -> step instanceof Number number ? number.at(position) : step)
-                .toList());
+    /**
+     * With what is known in its place.
+     *
+     * @param position the value that set it off, 0–1
+     * @param heard a number ({@link Double}) or a text by its name, or null
+     * @throws Mistake where nothing is known by a name
+     */
+    public Keystrokes at(double position, Function<String, Object> heard) {
+        List<Step> known = new ArrayList<>();
+        for (Step step : steps) {
+            if (step instanceof Number number) {
+                known.add(number.at(position));
+            } else if (step instanceof Told told) {
+                String text = told.text(heard.apply(told.name()));
+                if (!text.isEmpty()) {
+                    known.add(new Text(text));
+                }
+            } else {
+                known.add(step);
+            }
+        }
+        return new Keystrokes(known);
     }
 
     /** What is struck in one step, one after the other. */
@@ -346,6 +393,12 @@ public record Keystrokes(List<Step> steps) {
                 Function<Integer, String> end = group -> value.group(group).replace('−', '-');
                 int places = Math.max(places(end.apply(1)), places(end.apply(2)));
                 return new Number(Double.parseDouble(end.apply(1)), Double.parseDouble(end.apply(2)), places);
+            }
+            Matcher told = Told.NAME.matcher(plain);
+            if (told.matches()) {
+                return new Told(told.group(1));
+            } else if (words.startsWith("{") && words.endsWith("}")) {
+                throw new Mistake("“" + plain + "” cannot be read: a number of a message is written {level}");
             }
             if (words.startsWith("wait")) {
                 throw new Mistake("“" + words + "” cannot be read: a wait is written wait 0.5 s");

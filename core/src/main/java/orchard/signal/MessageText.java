@@ -32,6 +32,9 @@ public final class MessageText {
 
     private record Form(Pattern pattern, Maker maker) {}
 
+    /** A word of an OSC message, or where a text begins. */
+    private static final Pattern WORD = Pattern.compile("“([^”]*)”|[\\[\\]]|[^\\s\\[\\]\"]+|\"");
+
     private static final String NUMBER = "([^\\s,=]+)";
     private static final String CHANNEL = "(?:[\\s,]+(?:ch|channel)\\s*" + NUMBER + ")?";
 
@@ -166,8 +169,7 @@ public final class MessageText {
     }
 
     private static OscMessage osc(String text) throws NotUnderstood {
-        Matcher words = Pattern.compile("\"((?:[^\"\\\\]++|\\\\.)*+)\"|“([^”]*)”|[\\[\\]]|[^\\s\\[\\]\"]+|\"")
-                .matcher(text);
+        Matcher words = WORD.matcher(text);
         words.find();
         int addressEnd = text.indexOf(' ') < 0 ? text.length() : text.indexOf(' ');
         String address = text.substring(0, addressEnd);
@@ -187,6 +189,10 @@ public final class MessageText {
                     throw new NotUnderstood("Letter %d: “]” without “[”".formatted(words.start() + 1));
                 }
                 open.peek().add(array);
+            } else if (word.equals("\"")) {
+                StringBuilder quoted = new StringBuilder();
+                words.region(quoted(text, words.start(), quoted), text.length());
+                open.peek().add(new OscArgument.Text(quoted.toString()));
             } else {
                 open.peek().add(argument(words, word));
             }
@@ -197,13 +203,26 @@ public final class MessageText {
         return new OscMessage(address, open.pop());
     }
 
+    /**
+     * What stands in quotes, letter by letter: of any length.
+     *
+     * @return where it goes on behind them
+     */
+    private static int quoted(String text, int opens, StringBuilder quoted) throws NotUnderstood {
+        for (int at = opens + 1; at < text.length(); at++) {
+            char next = text.charAt(at);
+            if (next == '"') {
+                return at + 1;
+            }
+            boolean isEscape = next == '\\' && at + 1 < text.length();
+            quoted.append(isEscape ? text.charAt(++at) : next);
+        }
+        throw new NotUnderstood("Letter %d: a text begins and never ends".formatted(opens + 1));
+    }
+
     private static OscArgument argument(Matcher words, String word) throws NotUnderstood {
         if (words.group(1) != null) {
-            return new OscArgument.Text(words.group(1).replaceAll("\\\\(.)", "$1"));
-        } else if (words.group(2) != null) {
-            return new OscArgument.Text(words.group(2));
-        } else if (word.equals("\"")) {
-            throw new NotUnderstood("Letter %d: a text begins and never ends".formatted(words.start() + 1));
+            return new OscArgument.Text(words.group(1));
         }
         for (OscArgument.Plain plain : OscArgument.Plain.values()) {
             if (plain.words().equalsIgnoreCase(word)) {

@@ -27,6 +27,11 @@ public sealed interface MidiMessage extends Message {
      */
     byte[] bytes();
 
+    /** How many bytes it takes on a wire. */
+    default int wireBytes() {
+        return bytes().length;
+    }
+
     /** Where it is looked up, below {@link MidiKeys#COUNT}; −1 for one that has no such place (RPN and NRPN, SysEx, system). */
     int key();
 
@@ -460,6 +465,11 @@ public sealed interface MidiMessage extends Message {
         @Override
         public byte[] data() {
             return data.clone();
+        }
+
+        @Override
+        public int wireBytes() {
+            return data.length + 2;
         }
 
         /** How many data bytes there are. */

@@ -43,8 +43,8 @@ public record SysExTemplate(String text, int length, int at, Packing packing, Ch
             "nl nh",
             Packing.NIBBLES_LOW_FIRST);
     private static final Pattern CHECKSUM = Pattern.compile("c([snx])(\\d{1,2})");
-    private static final Map<String, Checksum.Kind> KINDS =
-            Map.of("s", Checksum.Kind.SUM, "n", Checksum.Kind.NEGATIVE_SUM, "x", Checksum.Kind.EXCLUSIVE_OR);
+    private static final Map<String, Checksum.Kind> KINDS = Stream.of(Checksum.Kind.values())
+            .collect(Collectors.toUnmodifiableMap(Checksum.Kind::letter, kind -> kind));
     private static final Map<String, SysExTemplate> KNOWN = new ConcurrentHashMap<>();
 
     /** Lookup key of messages that match a template. */

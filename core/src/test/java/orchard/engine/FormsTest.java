@@ -99,6 +99,23 @@ class FormsTest {
     }
 
     @Test
+    void whatStoodInAMessageIsTypedByItsName() {
+        TypeKeys keys =
+                new TypeKeys("screen", Keystrokes.of("window “Tracks”, {track}, tab, {title}, enter"), 1, 2, false);
+        when("/desk/{track}/name {title text}", List.of("desk"), keys);
+        open();
+        hear("desk", "/desk/12/name \"Low Water\"");
+        assertThat(bench.sent.stream().map(Bench.Sent::message))
+                .filteredOn(Typing.class::isInstance)
+                .singleElement()
+                .satisfies(typing -> assertThat(((Typing) typing).keys().text())
+                        .isEqualTo("window “Tracks”, “12”, tab, “Low Water”, enter"));
+        when("CC 9 = {v}, ch 1", List.of("box"), keys);
+        assertThat(Fault.of(rig.mappings().get(1), rig))
+                .contains("It types “track”, which nothing that sets it off has; there are v.");
+    }
+
+    @Test
     void whatStoodInOneMessageIsSaidInAnother() {
         when(
                 "SysEx 7D 10 {patch} {level 2 bytes} {check sum from 0}",

@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
@@ -19,6 +21,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class KeystrokesTest {
+
+    private static final Function<String, Object> NOTHING = name -> null;
 
     @Test
     void whatIsTypedReadsAsItIsSaid() {
@@ -41,9 +45,31 @@ class KeystrokesTest {
     @Test
     void theValueIsWrittenWithAsManyPlacesAsItsEnds() {
         Keystrokes keys = Keystrokes.of("window “A”, value 0 to 127, value -1.00 to 1.00");
-        assertThat(keys.at(0.5).text()).isEqualTo("window “A”, “64”, “0.00”");
-        assertThat(keys.at(0).text()).isEqualTo("window “A”, “0”, “-1.00”");
-        assertThat(keys.at(0.4999).text()).isEqualTo("window “A”, “63”, “0.00”");
+        assertThat(keys.at(0.5, NOTHING).text()).isEqualTo("window “A”, “64”, “0.00”");
+        assertThat(keys.at(0, NOTHING).text()).isEqualTo("window “A”, “0”, “-1.00”");
+        assertThat(keys.at(0.4999, NOTHING).text()).isEqualTo("window “A”, “63”, “0.00”");
+    }
+
+    @Test
+    void whatStoodInAMessageIsWrittenAndIsNeverAnotherKey() {
+        Keystrokes keys = Keystrokes.of("window “A”, {track}, tab, { title }, enter");
+        assertThat(keys.text()).isEqualTo("window “A”, {track}, tab, {title}, enter");
+        assertThat(keys.names()).containsExactly("track", "title");
+        assertThat(keys.at(0, Map.<String, Object>of("track", 12.0, "title", "Low \"Water\"\n\trm")::get)
+                        .text())
+                .isEqualTo("window “A”, “12”, tab, “Low \\\"Water\\\"rm”, enter");
+        assertThat(keys.at(0, Map.<String, Object>of("track", -0.25, "title", "")::get)
+                        .text())
+                .isEqualTo("window “A”, “-0.25”, tab, enter");
+        assertThat(keys.at(0, Map.<String, Object>of("track", 1.0, "title", "x".repeat(5_000))::get)
+                        .steps())
+                .hasSize(5);
+        for (Object unknown : new Object[] {Double.NaN, 1e12, List.of()}) {
+            assertThatThrownBy(() -> keys.at(0, name -> unknown))
+                    .isInstanceOf(Mistake.class)
+                    .hasMessageContaining("nothing is known for “track”");
+        }
+        assertThatThrownBy(() -> keys.at(0, NOTHING)).hasMessageContaining("nothing is typed");
     }
 
     @ParameterizedTest
@@ -58,6 +84,8 @@ class KeystrokesTest {
                 "window “” | by its title",
                 "window “A” “B” | with or between",
                 "window “A” or | another title is missing",
+                "window “A”, {} | is written {level}",
+                "window “A”, {two words} | is written {level}",
                 "window “A”, entre | There is no key “entre”: some that begin so are enter, escape, end",
                 "window “A”, ctrl+ | lacks the key",
                 "window “A”, fn+t | “fn” in “fn+t” is no key that is held",
@@ -110,6 +138,7 @@ class KeystrokesTest {
         Arbitrary<Keystrokes.Step> step = Arbitraries.oneOf(
                 front.map(one -> one),
                 text.map(Keystrokes.Text::new),
+                Arbitraries.of("level", "x1", "Größe").map(Keystrokes.Told::new),
                 Combinators.combine(stroke, Arbitraries.integers().between(1, 30))
                         .as(Keystrokes.Struck::new),
                 Arbitraries.integers().between(1, 60_000).map(millis -> new Keystrokes.Pause(millis / 1_000.0)),

@@ -95,4 +95,18 @@ class MessageTextTest {
         assertThatThrownBy(() -> MessageText.parse("/a 99999999999999999999", NAMES))
                 .hasMessageContaining("too large");
     }
+
+    @Test
+    void aTextInQuotesIsOfAnyLength() throws MessageText.NotUnderstood {
+        String quotes = "\\\"".repeat(100_000);
+        OscMessage message = (OscMessage) MessageText.parse("/a \"" + quotes + "\" 2 \"\" \"c\\\\\"", new NoteName(4));
+        assertThat(message.arguments())
+                .containsExactly(
+                        new OscArgument.Text("\"".repeat(100_000)),
+                        new OscArgument.Int32(2),
+                        new OscArgument.Text(""),
+                        new OscArgument.Text("c\\"));
+        assertThatThrownBy(() -> MessageText.parse("/a \"b\\\"", new NoteName(4)))
+                .hasMessage("Letter 4: a text begins and never ends");
+    }
 }

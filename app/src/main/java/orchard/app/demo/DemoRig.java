@@ -9,6 +9,7 @@ import java.util.Map;
 import orchard.app.OrchardSettings;
 import orchard.app.store.RigKeeper;
 import orchard.gear.Device;
+import orchard.gear.Targets;
 import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.rig.RigFile;
@@ -61,11 +62,15 @@ final class DemoRig {
 
     /** A stand-in may listen on another port than last time. */
     private void seat(String id, String at) {
-        keeper.rig()
-                .ownDevice(id)
-                .filter(device -> !device.seat().out().equals(at))
-                .ifPresent(device -> keeper.load(Edit.change(
-                        device.name() + " listens at " + at, new Part.OfDevice(device), listening(device, at))));
+        keeper.rig().ownDevice(id).ifPresent(device -> {
+            Targets now = Targets.read(device.seat().out()).orElse(new Targets(List.of()));
+            if (!now.has(at)) {
+                keeper.load(Edit.change(
+                        device.name() + " listens at " + at,
+                        new Part.OfDevice(device),
+                        listening(device, now.movedTo(at).text())));
+            }
+        });
     }
 
     /** The parts in {@code demo/rig.json}. */

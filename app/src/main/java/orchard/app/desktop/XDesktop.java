@@ -53,42 +53,6 @@ final class XDesktop implements Desktop {
             64, "super is held down",
             128, "alt gr is held down");
 
-    private static final int SHIFT = 0xFFE1;
-    private static final int LEVEL_3 = 0xFE03;
-
-    /** Key symbols of what is held (X11/keysymdef.h). */
-    private static final Map<Stroke.Modifier, Integer> MODIFIERS = Map.of(
-            Stroke.Modifier.SHIFT, SHIFT,
-            Stroke.Modifier.CTRL, 0xFFE3,
-            Stroke.Modifier.ALT, 0xFFE9,
-            Stroke.Modifier.SUPER, 0xFFEB);
-
-    /** Key symbols of keys without a character. */
-    private static final Map<String, Integer> NAMED = Map.ofEntries(
-            Map.entry("enter", 0xFF0D),
-            Map.entry("tab", 0xFF09),
-            Map.entry("escape", 0xFF1B),
-            Map.entry("backspace", 0xFF08),
-            Map.entry("delete", 0xFFFF),
-            Map.entry("insert", 0xFF63),
-            Map.entry("home", 0xFF50),
-            Map.entry("end", 0xFF57),
-            Map.entry("page up", 0xFF55),
-            Map.entry("page down", 0xFF56),
-            Map.entry("left", 0xFF51),
-            Map.entry("right", 0xFF53),
-            Map.entry("up", 0xFF52),
-            Map.entry("down", 0xFF54),
-            Map.entry("menu", 0xFF67),
-            Map.entry("print", 0xFF61),
-            Map.entry("pause", 0xFF13));
-
-    private static final int F1 = 0xFFBE;
-    private static final int EURO = 0x20AC;
-
-    /** In place of characters that have no symbol of their own. */
-    private static final int UNICODE = 0x0100_0000;
-
     /** Displays whose connection is lost. Xlib calls back with nothing but the display. */
     private static final Set<Pointer> LOST = ConcurrentHashMap.newKeySet();
 
@@ -99,18 +63,13 @@ final class XDesktop implements Desktop {
     };
     private static final Xlib.ExitHandler STAYS = (display, data) -> LOST.add(display);
 
-    /** A key, and what has to be held for one of its symbols. */
-    private record Key(int code, boolean shift, boolean level3) {}
-
     private final String name;
     private final Xlib xlib;
     private final Xlib.Xtst xtst;
     private final Pointer display;
     private final long root;
     private final Map<String, Long> atoms = new HashMap<>();
-    private Map<Long, Key> keys = Map.of();
-    private int keysOfGroup = -1;
-    private long keysRead;
+    private final XKeys keys;
     private boolean isClosed;
 
     private XDesktop(String name, Xlib xlib, Xlib.Xtst xtst, Pointer display) {
@@ -119,6 +78,7 @@ final class XDesktop implements Desktop {
         this.xtst = xtst;
         this.display = display;
         this.root = xlib.XDefaultRootWindow(display);
+        this.keys = new XKeys(xlib, display);
     }
 
     static XDesktop open(String name, String displayName) throws MachineDesktop.Refusal {
@@ -266,33 +226,32 @@ final class XDesktop implements Desktop {
 
     @Override
     public synchronized boolean has(Stroke stroke) {
+        return !codes(stroke).isEmpty();
+    }
+
+    private List<Integer> codes(Stroke stroke) {
         present();
-        return key(stroke) != null;
+        List<Integer> codes = keys.codes(stroke, state(STATE_GROUP));
+        present();
+        return codes;
     }
 
     @Override
     public synchronized boolean strike(Window window, Stroke stroke) {
-        present();
-        Deque<Integer> down = new ArrayDeque<>();
-        Key key = key(stroke);
-        if (key == null) {
+        List<Integer> codes = codes(stroke);
+        if (codes.isEmpty()) {
             return false;
         }
+        Deque<Integer> down = new ArrayDeque<>();
         xlib.XGrabServer(display);
         try {
             if (focused() != window.id()) {
                 return false;
             }
-            for (Stroke.Modifier modifier : stroke.held().stream().sorted().toList()) {
-                press(down, keys.get((long) MODIFIERS.get(modifier)));
+            for (int code : codes) {
+                down.push(code);
+                xtst.XTestFakeKeyEvent(display, code, true, Xlib.CURRENT_TIME);
             }
-            if (key.shift() && !stroke.held().contains(Stroke.Modifier.SHIFT)) {
-                press(down, keys.get((long) SHIFT));
-            }
-            if (key.level3()) {
-                press(down, keys.get((long) LEVEL_3));
-            }
-            press(down, key);
             return true;
         } finally {
             while (!down.isEmpty()) {
@@ -302,76 +261,6 @@ final class XDesktop implements Desktop {
             xlib.XSync(display, false);
             present();
         }
-    }
-
-    private void press(Deque<Integer> down, Key key) {
-        if (key != null) {
-            down.push(key.code());
-            xtst.XTestFakeKeyEvent(display, key.code(), true, Xlib.CURRENT_TIME);
-        }
-    }
-
-    private Key key(Stroke stroke) {
-        readKeys();
-        for (Stroke.Modifier modifier : stroke.held()) {
-            if (!keys.containsKey((long) MODIFIERS.get(modifier))) {
-                return null;
-            }
-        }
-        int character = stroke.character();
-        if (character == 0) {
-            return keys.get((long)
-                    (stroke.key().matches("f\\d+")
-                            ? F1 + Integer.parseInt(stroke.key().substring(1)) - 1
-                            : NAMED.get(stroke.key())));
-        }
-        boolean hasSymbol = character < 0x7F || character >= 0xA0 && character <= 0xFF || character == EURO;
-        Key own = hasSymbol ? keys.get((long) character) : null;
-        return own != null ? own : keys.get((long) (UNICODE + character));
-    }
-
-    /** Which key writes what, for the layout that is chosen now; read anew once a second. */
-    private void readKeys() {
-        int group = state(STATE_GROUP);
-        long now = System.nanoTime();
-        if (group == keysOfGroup && now - keysRead < 1_000_000_000L) {
-            return;
-        }
-        keysOfGroup = group;
-        keysRead = now;
-        IntByReference lowest = new IntByReference();
-        IntByReference highest = new IntByReference();
-        IntByReference each = new IntByReference();
-        xlib.XDisplayKeycodes(display, lowest, highest);
-        int count = highest.getValue() - lowest.getValue() + 1;
-        Pointer symbols = xlib.XGetKeyboardMapping(display, (byte) lowest.getValue(), count, each);
-        present();
-        Map<Long, Key> read = new HashMap<>();
-        // of a key: two symbols of the first layout, two of the second, then two more of the first that need the third
-        // level
-        int base = Math.min(group, 1) * 2;
-        int[] columns = group == 0 ? new int[] {0, 1, 4, 5} : new int[] {base, base + 1};
-        for (int level = 0; level < columns.length; level++) {
-            for (int code = 0; code < count && columns[level] < each.getValue(); code++) {
-                long symbol = symbols.getLong((code * (long) each.getValue() + columns[level]) * Long.BYTES);
-                Key key = new Key(lowest.getValue() + code, level % 2 == 1, level >= 2);
-                if (symbol != 0) {
-                    read.putIfAbsent(symbol, key);
-                    if (base > 0 || level > 0 || !Character.isLetter((int) Math.min(symbol, 0xFFFF))) {
-                        continue;
-                    }
-                    // a key with one letter only writes the large one with shift (X protocol, “Keyboards”)
-                    long large = Character.toUpperCase((int) Math.min(symbol, 0xFFFF));
-                    boolean isAlone = each.getValue() < 2
-                            || symbols.getLong((code * (long) each.getValue() + 1) * Long.BYTES) == 0;
-                    if (isAlone && large != symbol) {
-                        read.putIfAbsent(large, new Key(key.code(), true, false));
-                    }
-                }
-            }
-        }
-        free(symbols);
-        keys = read;
     }
 
     private String title(long window) {

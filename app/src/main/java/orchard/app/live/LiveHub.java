@@ -28,6 +28,7 @@ import orchard.outcome.CaseTaken;
 import orchard.outcome.Considered;
 import orchard.outcome.ControlMoved;
 import orchard.outcome.FocusMoved;
+import orchard.outcome.FormHeard;
 import orchard.outcome.GroupNamed;
 import orchard.outcome.LayersTurned;
 import orchard.outcome.LightShown;
@@ -327,6 +328,8 @@ public final class LiveHub {
         } else if (outcome instanceof Considered considered) {
             Map.Entry<String, Object> view = shaped.view(considered, trace.rig());
             mappings.put(view.getKey(), view.getValue());
+        } else if (outcome instanceof FormHeard heard) {
+            mappings.put(heard.mapping() + "/heard", Shaped.heard(heard, trace));
         } else if (outcome instanceof LightShown shown) {
             String key = shown.light().key();
             String lamp = values.lamp(key);

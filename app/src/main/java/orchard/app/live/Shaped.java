@@ -6,11 +6,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import orchard.action.SetParameter;
+import orchard.engine.Trace;
 import orchard.mapping.Branch;
 import orchard.mapping.Mapping;
 import orchard.mistake.Mistake;
 import orchard.outcome.Considered;
+import orchard.outcome.FormHeard;
+import orchard.outcome.Said;
 import orchard.parameter.Parameter;
 import orchard.rig.Rig;
 import orchard.shape.ShapeFunction;
@@ -37,6 +41,18 @@ final class Shaped {
                     .ifPresent(function -> view.put("texts", texts(function, step.values())));
         }
         return Map.entry(key, view);
+    }
+
+    /** What stood in a message that set a sentence off; and what was said then, where it was the only one that was set off. */
+    static Map<String, Object> heard(FormHeard heard, Trace trace) {
+        boolean isAlone = trace.all(FormHeard.class).size() == 1;
+        String said = !isAlone
+                ? ""
+                : trace.all(Said.class).stream()
+                        .filter(one -> one.why().equals("message")) // and not what a route passed on besides
+                        .map(one -> one.message().words())
+                        .collect(Collectors.joining(", "));
+        return Map.of("heard", heard.read(), "said", said);
     }
 
     private static List<String> texts(ShapeFunction function, List<Double> values) {

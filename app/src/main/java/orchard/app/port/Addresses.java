@@ -1,7 +1,6 @@
 package orchard.app.port;
 
 import java.net.InetSocketAddress;
-import orchard.gear.Seat;
 
 /** Network addresses as people type them. */
 public final class Addresses {
@@ -24,12 +23,5 @@ public final class Addresses {
         boolean isHere =
                 plain.startsWith("127.") || plain.startsWith("localhost:") || plain.startsWith("0:0:0:0:0:0:0:1:");
         return isHere || plain.lastIndexOf(':') < 1 ? plain : plain.substring(0, plain.lastIndexOf(':'));
-    }
-
-    /** Whether a text says where OSC messages go: {@code host:port}, {@code tcp:host:port}, {@code sender}, or nothing. */
-    public static boolean isTarget(String text) {
-        return text.isEmpty()
-                || text.equals(Seat.SENDER)
-                || parse(text.startsWith("tcp:") ? text.substring("tcp:".length()) : text) != null;
     }
 }

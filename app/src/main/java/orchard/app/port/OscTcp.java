@@ -35,6 +35,7 @@ final class OscTcp implements AutoCloseable {
 
     private final ServerSocket server;
     private final OscWire.Taker taker;
+    private final AllowedSenders allowed;
     private final Consumer<InetSocketAddress> connected;
     private final Set<Connection> accepted = ConcurrentHashMap.newKeySet();
     private final Map<InetSocketAddress, Outgoing> outgoing = new ConcurrentHashMap<>();
@@ -43,7 +44,13 @@ final class OscTcp implements AutoCloseable {
      * @param port 0 for any free one
      * @param connected is told, on a thread of its own, of every connection that Orchard made
      */
-    OscTcp(InetAddress bound, int port, OscWire.Taker taker, Consumer<InetSocketAddress> connected) {
+    OscTcp(
+            InetAddress bound,
+            int port,
+            OscWire.Taker taker,
+            AllowedSenders allowed,
+            Consumer<InetSocketAddress> connected) {
+        this.allowed = allowed;
         this.connected = connected;
         try {
             server = new ServerSocket(port, 16, bound);
@@ -65,7 +72,10 @@ final class OscTcp implements AutoCloseable {
         while (!server.isClosed()) {
             try {
                 Socket socket = server.accept();
-                if (accepted.size() >= MOST_CONNECTIONS && !makeRoom()) {
+                if (!allowed.letsIn(socket.getInetAddress())) {
+                    socket.close();
+                    continue;
+                } else if (accepted.size() >= MOST_CONNECTIONS && !makeRoom()) {
                     socket.close();
                     continue;
                 }
@@ -146,6 +156,9 @@ final class OscTcp implements AutoCloseable {
         }
 
         private void packet(byte[] packet) {
+            if (!allowed.letsIn(socket.getInetAddress())) {
+                return; // since the connection was made
+            }
             said = System.nanoTime();
             OscCodec.decode(packet, packet.length, (message, time) -> taker.take(message, time, this));
         }
@@ -200,13 +213,14 @@ final class OscTcp implements AutoCloseable {
     private final class Outgoing implements OscTarget {
         private final InetSocketAddress to;
         private volatile Connection connection;
-        private volatile String trouble = "not connected yet";
+        private volatile String trouble;
         private boolean connecting;
         private long tried;
         private boolean closed;
 
         Outgoing(InetSocketAddress to) {
             this.to = to;
+            this.trouble = "not connected to " + address() + " yet";
         }
 
         @Override

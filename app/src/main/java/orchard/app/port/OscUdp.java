@@ -6,8 +6,10 @@ import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.NetworkInterface;
+import java.net.StandardSocketOptions;
+import java.util.function.Predicate;
 import orchard.app.Daemon;
-import orchard.mistake.Mistake;
 import orchard.signal.OscCodec;
 import orchard.signal.OscMessage;
 
@@ -18,9 +20,13 @@ final class OscUdp implements AutoCloseable {
 
     private final DatagramSocket socket;
     private final OscWire.Taker taker;
+    private final Predicate<InetSocketAddress> isOwn;
 
-    /** @param port 0 for any free one */
-    OscUdp(InetAddress bound, int port, OscWire.Taker taker) {
+    /**
+     * @param port 0 for any free one
+     * @param isOwn whether a packet from there is one that Orchard sent to everybody, and so to itself
+     */
+    OscUdp(InetAddress bound, int port, OscWire.Taker taker, Predicate<InetSocketAddress> isOwn) {
         try {
             socket = new DatagramSocket(port, bound);
             socket.setReceiveBufferSize(1 << 20);
@@ -28,6 +34,7 @@ final class OscUdp implements AutoCloseable {
             throw new UncheckedIOException("UDP port " + port + " for OSC is in use by another program", e);
         }
         this.taker = taker;
+        this.isOwn = isOwn;
     }
 
     void start() {
@@ -44,7 +51,11 @@ final class OscUdp implements AutoCloseable {
             } catch (IOException e) {
                 continue; // an answer that nobody took, or the end
             }
-            OscTarget sender = to((InetSocketAddress) packet.getSocketAddress());
+            InetSocketAddress from = (InetSocketAddress) packet.getSocketAddress();
+            if (isOwn.test(from)) {
+                continue;
+            }
+            OscTarget sender = new Sender(this, from);
             OscCodec.decode(buffer, packet.getLength(), (message, time) -> taker.take(message, time, sender));
         }
     }
@@ -53,29 +64,41 @@ final class OscUdp implements AutoCloseable {
         return socket.getLocalPort();
     }
 
-    /** Whoever listens at an address. */
-    OscTarget to(InetSocketAddress address) {
-        return new Target(this, address);
+    /** Sends without waiting; false if it could not be sent, with the reason in {@code traffic}. */
+    boolean send(byte[] packet, InetSocketAddress to, Traffic traffic) {
+        try {
+            socket.send(new DatagramPacket(packet, packet.length, to));
+            return true;
+        } catch (IOException | IllegalArgumentException e) {
+            boolean isTooFar = socket.getLocalAddress().isLoopbackAddress()
+                    && !to.getAddress().isLoopbackAddress();
+            traffic.dropped("could not be sent to " + words(to) + ": "
+                    + (isTooFar
+                            ? "Orchard was started without --lan and speaks to this machine only"
+                            : e.getMessage()));
+            return false;
+        }
     }
 
-    private record Target(OscUdp from, InetSocketAddress to) implements OscTarget {
+    /** Multicasts go out on this network from now on. */
+    void goOutOn(NetworkInterface network) throws IOException {
+        socket.setOption(StandardSocketOptions.IP_MULTICAST_IF, network);
+    }
+
+    private static String words(InetSocketAddress address) {
+        return address.getAddress().getHostAddress() + ":" + address.getPort();
+    }
+
+    /** Whoever sent something. */
+    private record Sender(OscUdp at, InetSocketAddress from) implements OscTarget {
         @Override
         public boolean send(OscMessage message, Traffic traffic) {
-            byte[] packet = OscCodec.encode(message);
-            try {
-                from.socket.send(new DatagramPacket(packet, packet.length, to));
-                return true;
-            } catch (IOException | IllegalArgumentException | Mistake e) {
-                traffic.dropped("could not be sent to " + address() + ": " + e.getMessage());
-                return false;
-            }
+            return at.send(OscCodec.encode(message), from, traffic);
         }
 
         @Override
         public String address() {
-            return (to.getAddress() == null
-                            ? to.getHostString()
-                            : to.getAddress().getHostAddress()) + ":" + to.getPort();
+            return words(from);
         }
     }
 

@@ -9,16 +9,17 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import orchard.gear.Device;
 import orchard.gear.Roots;
 import orchard.gear.Seat;
+import orchard.gear.Targets;
 import orchard.signal.Message;
 import orchard.signal.OscAddress;
 import orchard.signal.OscMessage;
@@ -34,7 +35,6 @@ final class OscWire implements AutoCloseable {
     static final String UNREADABLE = "/?";
 
     private static final int MOST_STRANGERS = 64;
-    private static final String TCP = "tcp:";
 
     /** Takes what sockets bring, on their threads. */
     interface Taker {
@@ -54,7 +54,14 @@ final class OscWire implements AutoCloseable {
     }
 
     /** A device with one of its roots; it has a place for each. */
-    private record Place(Device device, Roots.Root root, Sender sender) {}
+    private record Place(Device device, Roots.Root root, Sender sender, Out out) {}
+
+    /** Where what is said to a device goes: places, and perhaps whoever sent last. */
+    private record Out(List<OscTarget> places, boolean toSender) {
+        boolean isEmpty() {
+            return places.isEmpty() && !toSender;
+        }
+    }
 
     /**
      * Who sits where.
@@ -111,47 +118,53 @@ final class OscWire implements AutoCloseable {
         }
     }
 
-    /** Senders nobody knows, the last ones heard; who is not among the last is forgotten. */
-    private static final class Strangers extends LinkedHashMap<String, Sender> {
-        private static final long serialVersionUID = 1;
-
-        Strangers() {
-            super(16, 0.75f, true);
-        }
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Sender> eldest) {
-            return size() > MOST_STRANGERS;
-        }
-    }
-
     private final InetAddress bound;
+    private final AllowedSenders allowed;
     private final OscUdp udp;
+    private final UdpTargets targets;
     private final OscTcp tcp;
     private final Map<Integer, OscUdp> moreUdp = new TreeMap<>();
     private final Map<Integer, OscTcp> moreTcp = new TreeMap<>();
     private final Map<String, Sender> senders = new ConcurrentHashMap<>();
-    private final Map<String, Sender> strangers = Collections.synchronizedMap(new Strangers());
+    /** Senders nobody knows, the last ones heard. */
+    private final Map<String, Sender> strangers = Collections.synchronizedMap(new LastFew<>(MOST_STRANGERS));
+
     private final Listener listener;
     private final Consumer<String> reached;
     private volatile Seats seats = Seats.of(List.of());
 
     /**
      * @param port for UDP and TCP alike; 0 for any free ones
+     * @param networks on which messages to everybody go out
      * @param reached is told of every device to which a connection was made, at first or again
      */
-    OscWire(InetAddress bound, int port, Listener listener, Consumer<String> reached) {
+    OscWire(
+            InetAddress bound,
+            int port,
+            Networks networks,
+            AllowedSenders allowed,
+            Listener listener,
+            Consumer<String> reached) {
         this.reached = reached;
         this.bound = bound;
+        this.allowed = allowed;
         this.listener = listener;
-        udp = new OscUdp(bound, port, this::take);
-        tcp = new OscTcp(bound, port, this::take, this::connected);
+        udp = new OscUdp(bound, port, this::take, this::isPassedOver);
+        tcp = new OscTcp(bound, port, this::take, allowed, this::connected);
+        targets = new UdpTargets(udp, networks);
+    }
+
+    /** Who is not let in, and what Orchard said to everybody and so to itself. */
+    private boolean isPassedOver(InetSocketAddress from) {
+        boolean isOwn = from.getPort() == udpPort() && targets.hasEverybody() && Networks.isOwn(from.getAddress());
+        return isOwn || !allowed.letsIn(from.getAddress());
     }
 
     private void connected(InetSocketAddress address) {
         seats.byDevice().forEach((id, place) -> {
-            String out = place.device().seat().out();
-            if (out.startsWith(TCP) && address.equals(Addresses.parse(out.substring(TCP.length())))) {
+            boolean isThere = targets(place.device().seat())
+                    .anyMatch(target -> target.tcp() && address(target).equals(address));
+            if (isThere) {
                 reached.accept(id);
             }
         });
@@ -194,7 +207,7 @@ final class OscWire implements AutoCloseable {
         for (int port : udpPorts) {
             if (port != udpPort() && !moreUdp.containsKey(port)) {
                 try {
-                    OscUdp more = new OscUdp(bound, port, this::take);
+                    OscUdp more = new OscUdp(bound, port, this::take, this::isPassedOver);
                     more.start();
                     moreUdp.put(port, more);
                 } catch (RuntimeException e) {
@@ -205,7 +218,7 @@ final class OscWire implements AutoCloseable {
         for (int port : tcpPorts) {
             if (port != tcpPort() && !moreTcp.containsKey(port)) {
                 try {
-                    OscTcp more = new OscTcp(bound, port, this::take, address -> {});
+                    OscTcp more = new OscTcp(bound, port, this::take, allowed, address -> {});
                     more.start();
                     moreTcp.put(port, more);
                 } catch (RuntimeException e) {
@@ -220,21 +233,43 @@ final class OscWire implements AutoCloseable {
     synchronized void seat(List<Device> devices) {
         List<Place> places = new ArrayList<>();
         Set<InetSocketAddress> connected = new HashSet<>();
+        Set<Targets.Target> sent = new HashSet<>();
         for (Device device : devices) {
             Seat seat = device.seat();
             if (!seat.wire().addressed()) {
                 continue;
             }
             Sender sender = senders.computeIfAbsent(device.id(), id -> new Sender());
-            Roots.of(seat.in()).roots().forEach(root -> places.add(new Place(device, root, sender)));
-            if (seat.out().startsWith(TCP)) {
-                connected.add(Addresses.parse(seat.out().substring(TCP.length())));
+            List<OscTarget> outs = new ArrayList<>();
+            boolean toSender = false;
+            for (Targets.Target target :
+                    Targets.read(seat.out()).map(Targets::targets).orElse(List.of())) {
+                toSender |= target.isSender();
+                if (target.tcp()) {
+                    connected.add(address(target));
+                    outs.add(tcp.to(address(target)));
+                } else if (!target.isSender()) {
+                    sent.add(target);
+                    outs.add(targets.to(target));
+                }
             }
+            Out out = new Out(List.copyOf(outs), toSender);
+            Roots.of(seat.in()).roots().forEach(root -> places.add(new Place(device, root, sender, out)));
         }
         seats = Seats.of(places);
         senders.keySet().retainAll(seats.byDevice().keySet());
         strangers.entrySet().removeIf(entry -> isKnownNow(entry.getKey(), entry.getValue()));
         tcp.keepOnly(connected);
+        targets.keepOnly(sent);
+    }
+
+    private static Stream<Targets.Target> targets(Seat seat) {
+        return Targets.read(seat.out()).stream().flatMap(all -> all.targets().stream());
+    }
+
+    /** Who connects looks the name up. */
+    private static InetSocketAddress address(Targets.Target target) {
+        return InetSocketAddress.createUnresolved(target.host(), target.port());
     }
 
     private boolean isKnownNow(String stranger, Sender sender) {
@@ -271,13 +306,21 @@ final class OscWire implements AutoCloseable {
             return;
         }
         Traffic traffic = place.sender().traffic;
-        OscTarget target = target(place);
-        if (target == null) {
-            traffic.dropped(
-                    place.device().seat().out().isEmpty()
-                            ? "nothing is sent to it"
-                            : "nobody has sent yet to be answered");
-        } else if (target.send(osc, traffic)) {
+        OscTarget last = place.out().toSender() ? place.sender().last : null;
+        if (place.out().isEmpty() || place.out().places().isEmpty() && last == null) {
+            traffic.dropped(place.out().isEmpty() ? "nothing is sent to it" : "nobody has sent yet to be answered");
+            return;
+        }
+        boolean sent = false;
+        boolean isAnswered = false;
+        for (OscTarget target : place.out().places()) {
+            sent |= target.send(osc, traffic); // one that is away keeps nothing from the others
+            isAnswered |= last != null && target.address().equals(last.address());
+        }
+        if (last != null && !isAnswered) {
+            sent |= last.send(osc, traffic);
+        }
+        if (sent) {
             traffic.out(message);
         }
     }
@@ -293,19 +336,6 @@ final class OscWire implements AutoCloseable {
         }
     }
 
-    private OscTarget target(Place place) {
-        String out = place.device().seat().out();
-        if (out.isEmpty()) {
-            return null;
-        } else if (out.equals(Seat.SENDER)) {
-            return place.sender().last;
-        } else if (out.startsWith(TCP)) {
-            return tcp.to(Addresses.parse(out.substring(TCP.length())));
-        }
-        InetSocketAddress address = Addresses.parse(out);
-        return address == null ? null : udp.to(address);
-    }
-
     /** What has passed between a device and Orchard. */
     Traffic traffic(String device) {
         Place place = seats.byDevice().get(device);
@@ -315,6 +345,7 @@ final class OscWire implements AutoCloseable {
     /** Takes the load of the last second. */
     void sample(long nanos) {
         tcp.keepConnected();
+        targets.look();
         seats.byDevice().values().forEach(place -> place.sender().traffic.sample(nanos));
     }
 

@@ -22,7 +22,7 @@ import orchard.signal.MidiMessage;
  */
 final class OutQueue implements AutoCloseable {
 
-    /** How many messages may wait. */
+    /** How many messages may wait; and as many more that end notes, which must not hang because something else was too much. */
     static final int BOUND = 4096;
 
     /** Ten bits a byte. */
@@ -103,7 +103,7 @@ final class OutQueue implements AutoCloseable {
                     same.lane = lane;
                     lanes.get(lane).add(same);
                 }
-            } else if (!open || waiting >= BOUND) {
+            } else if (!open || waiting >= (endsNote(message) ? 2 * BOUND : BOUND)) {
                 traffic.dropped(
                         open ? "the queue is full: the wire is slower than what is sent" : "the port is closed");
             } else {

@@ -113,6 +113,7 @@ record PortBoard(SeatBook book, OscWire osc, Set<String> present, Function<Strin
                 candidates,
                 address,
                 device.isEmpty() ? null : standings.apply(device),
+                traffic.clock(),
                 false);
     }
 }

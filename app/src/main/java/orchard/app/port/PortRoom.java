@@ -122,6 +122,7 @@ public final class PortRoom {
 
     private final List<Port.Source> wires = new ArrayList<>();
     private final Discovery discovery;
+    private final AllowedSenders senders;
     private final OscWire osc;
     private final BrowserWire browsers;
     private final SessionWire sessions;
@@ -140,7 +141,14 @@ public final class PortRoom {
 
     PortRoom(OrchardSettings settings, RecognitionTable recognitions, MachineTable machine, Discovery discovery) {
         this.discovery = discovery;
-        osc = new OscWire(bound(settings), settings.oscPort(), this::fromOsc, this::reached);
+        senders = new AllowedSenders(machine.oscSenders());
+        osc = new OscWire(
+                bound(settings),
+                settings.oscPort(),
+                new Networks(settings.lan()),
+                senders,
+                this::fromOsc,
+                this::reached);
         book = new SeatBook(new SeatBook.Memory() {
             @Override
             public Map<String, Recognition> all() {
@@ -206,6 +214,11 @@ public final class PortRoom {
     /** The ports of laptops and tablets that have a page open. */
     public BrowserWire browsers() {
         return browsers;
+    }
+
+    /** Who may send OSC to Orchard. */
+    public AllowedSenders senders() {
+        return senders;
     }
 
     /** The UDP port on which OSC gear is heard first of all. */

@@ -25,6 +25,7 @@ import orchard.gear.Wire;
  * @param candidates ids of the devices it may be, where a person has to say which
  * @param address where it sends from, for OSC; or ""
  * @param standing how the device stands that sits there; null for a stranger
+ * @param clock how the MIDI clock ticks that passes, in words, or ""
  * @param ownLanguage whether it says nothing but SysEx of its own, so that nothing of it can be mapped
  */
 public record PortStatus(
@@ -47,6 +48,7 @@ public record PortStatus(
         List<String> candidates,
         String address,
         Standing standing,
+        String clock,
         boolean ownLanguage) {
 
     private static final int SECONDS = 60;
@@ -77,6 +79,7 @@ public record PortStatus(
                 candidates,
                 address,
                 standing,
+                clock,
                 true);
     }
 

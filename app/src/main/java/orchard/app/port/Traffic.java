@@ -59,6 +59,8 @@ final class Traffic {
     private volatile Message last;
     private volatile long sensed;
     private volatile int senses;
+    private final ClockMeter clockIn = new ClockMeter();
+    private final ClockMeter clockOut = new ClockMeter();
     private volatile Wrong wrong = new Wrong("", 0);
 
     /** What went wrong last, and when. */
@@ -98,6 +100,9 @@ final class Traffic {
         in.increment();
         amountIn.add(amount(message));
         sense(message);
+        if (isTick(message)) {
+            clockIn.tick(now);
+        }
         lastIn = System.nanoTime();
         last = message;
         if (message instanceof Malformed malformed) {
@@ -140,6 +145,9 @@ final class Traffic {
         if (isQuestion) {
             return;
         }
+        if (isTick(message)) {
+            clockOut.tick(System.nanoTime());
+        }
         out.increment();
         amountOut.add(amount(message));
         kinds[kind].add(amount(message));
@@ -160,12 +168,24 @@ final class Traffic {
 
     /** How many bytes a message has on a MIDI wire. */
     static int bytes(Message message) {
-        if (message instanceof MidiMessage.SysEx sysEx) {
-            return sysEx.length() + 2;
-        } else if (message instanceof Malformed malformed) {
+        if (message instanceof Malformed malformed) {
             return malformed.length();
         }
-        return message instanceof MidiMessage midi ? midi.bytes().length : 3;
+        return message instanceof MidiMessage midi ? midi.wireBytes() : 3;
+    }
+
+    private static boolean isTick(Message message) {
+        return message instanceof MidiMessage.SystemMessage system
+                && system.status() == MidiMessage.SystemMessage.CLOCK;
+    }
+
+    /** How the MIDI clock ticks that passes, in words, one line a direction; "" if none does. */
+    String clock() {
+        long now = System.nanoTime();
+        String in = clockIn.words(now);
+        String out = clockOut.words(now);
+        String both = in.isEmpty() || out.isEmpty() ? "" : "; ";
+        return (in.isEmpty() ? "" : "in at " + in) + both + (out.isEmpty() ? "" : "out at " + out);
     }
 
     /** When something last came in, of {@link System#nanoTime}; 0 for never. */

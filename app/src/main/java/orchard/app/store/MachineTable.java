@@ -29,13 +29,27 @@ public class MachineTable {
 
     /** Remembers that it was allowed, or forbidden. */
     public void typesKeys(boolean allowed) {
+        remember(
+                "update machine set types_keys = ?",
+                allowed,
+                "That typing keys was " + (allowed ? "allowed" : "forbidden"));
+    }
+
+    /** The addresses that may send OSC, with spaces between; "" for everybody. */
+    public String oscSenders() {
+        return jdbc.sql("select osc_senders from machine").query(String.class).single();
+    }
+
+    /** Remembers them. */
+    public void oscSenders(String addresses) {
+        remember("update machine set osc_senders = ?", addresses, "Who may send OSC");
+    }
+
+    private void remember(String sql, Object what, String words) {
         try {
-            jdbc.sql("update machine set types_keys = ?").param(allowed).update();
+            jdbc.sql(sql).param(what).update();
         } catch (DataAccessException | TransactionException e) {
-            LOG.warn(
-                    "That typing keys was {} could not be remembered: {}",
-                    allowed ? "allowed" : "forbidden",
-                    e.getMessage());
+            LOG.warn("{} could not be remembered: {}", words, e.getMessage());
         }
     }
 }

@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import orchard.app.demo.ProfileShelf;
-import orchard.app.port.Addresses;
 import orchard.app.port.PortRoom;
 import orchard.app.port.PortStatus;
 import orchard.app.store.RigKeeper;
@@ -15,6 +14,7 @@ import orchard.gear.Profile;
 import orchard.gear.Reception;
 import orchard.gear.Roots;
 import orchard.gear.Seat;
+import orchard.gear.Targets;
 import orchard.gear.Wire;
 import orchard.mistake.Mistake;
 import orchard.parameter.Binding;
@@ -39,8 +39,6 @@ class ConnectActions {
     private static final String CHORD = "chord";
 
     private static final String OSC = "osc:";
-    private static final String TARGET_EXPECTED =
-            "Expected host and port, like 127.0.0.1:9020 or tcp:127.0.0.1:9020; or sender, to answer whoever sent; or nothing";
 
     private final RigKeeper keeper;
     private final PortRoom ports;
@@ -121,10 +119,8 @@ class ConnectActions {
             @RequestParam String in,
             @RequestParam String out,
             @RequestParam(defaultValue = "") String profile) {
-        if (!Addresses.isTarget(out.strip())) {
-            throw EditRefused.invalid("", "out", TARGET_EXPECTED);
-        }
-        return back(addDevice(name, "", new Seat(Wire.OSC, Roots.of(in).text(), out.strip()), profile(profile)));
+        Seat seat = new Seat(Wire.OSC, Roots.of(in).text(), Targets.of(out).text());
+        return back(addDevice(name, "", seat, profile(profile)));
     }
 
     private String addDevice(String name, String role, Seat seat, Profile profile) {
@@ -172,11 +168,11 @@ class ConnectActions {
                             was.wire().addressed()
                                     ? in.map(typed -> Roots.of(typed).text()).orElse(was.in())
                                     : was.in(),
-                            out.map(String::strip).orElse(was.out()))
+                            out.map(typed -> was.wire().addressed()
+                                            ? Targets.of(typed).text()
+                                            : typed.strip())
+                                    .orElse(was.out()))
                     .receiving(new Reception(receive, channel.size() == 16 ? List.of() : channel));
-            if (seat.wire().addressed() && !Addresses.isTarget(seat.out())) {
-                throw EditRefused.invalid(id, "out", TARGET_EXPECTED);
-            }
             Profile profile = before.profile();
             Profile paced = baud.map(bits -> profile.with(profile.traits().withBaud(bits)))
                     .orElse(profile);

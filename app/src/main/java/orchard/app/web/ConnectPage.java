@@ -22,6 +22,7 @@ import orchard.gear.Device;
 import orchard.gear.Profile;
 import orchard.gear.Ref;
 import orchard.gear.Takeover;
+import orchard.gear.Targets;
 import orchard.gear.Wire;
 import orchard.parameter.Binding;
 import orchard.parameter.Parameter;
@@ -134,6 +135,9 @@ class ConnectPage {
         model.addAttribute("takeovers", Takeover.values());
         model.addAttribute("settingsSeen", keeper.revision(Settings.ID));
         model.addAttribute("portTroubles", ports.portTroubles().values());
+        model.addAttribute("lan", settings.lan());
+        model.addAttribute("senders", ports.senders().text());
+        model.addAttribute("refused", ports.senders().refused());
         model.addAttribute("sessionPort", ports.sessionPort());
         model.addAttribute("sessionTroubles", ports.sessionTroubles());
         model.addAttribute(
@@ -239,8 +243,10 @@ class ConnectPage {
                 all.add(listener(name, address, false));
             }
         });
-        all.removeIf(one ->
-                rig.devices().stream().anyMatch(device -> device.seat().out().endsWith(one.address())));
+        all.removeIf(one -> rig.devices().stream()
+                .anyMatch(device -> Targets.read(device.seat().out())
+                        .map(targets -> targets.has(one.address()))
+                        .orElse(false)));
         return all;
     }
 

@@ -7,13 +7,20 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import orchard.app.live.SignalLog;
 import orchard.app.store.RigKeeper;
 import orchard.form.Cell;
 import orchard.form.FormReader;
 import orchard.form.MessageForm;
 import orchard.form.Size;
 import orchard.mistake.Mistake;
+import orchard.recognise.FormExamples;
 import orchard.signal.Checksum;
+import orchard.signal.Message;
+import orchard.signal.MessageText;
+import orchard.signal.MidiMessage;
+import orchard.signal.NoteName;
+import orchard.signal.OscMessage;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -37,10 +44,14 @@ class FormPage {
             "2 packed bytes",
             "8 letters");
 
-    private final RigKeeper keeper;
+    private static final int LOOKED_AT = 2_000;
 
-    FormPage(RigKeeper keeper) {
+    private final RigKeeper keeper;
+    private final SignalLog log;
+
+    FormPage(RigKeeper keeper, SignalLog log) {
         this.keeper = keeper;
+        this.log = log;
     }
 
     /** A place in the row. */
@@ -88,8 +99,10 @@ class FormPage {
      * @param anew what draws the line anew in which the field stands
      * @param form the message as it is
      * @param pasted what it is to be read out of, or nothing
+     * @param heard whether it is to be read out of what came last
      * @param at the place that is open, or −1
      * @param filled what was chosen for it
+     * @param line all that is filled in around it: from which device it comes
      */
     @GetMapping("/map/form")
     String row(
@@ -97,18 +110,23 @@ class FormPage {
             @RequestParam(defaultValue = "") String anew,
             @RequestParam(defaultValue = "") String form,
             @RequestParam(required = false) String pasted,
+            @RequestParam(defaultValue = "false") boolean heard,
             @RequestParam(defaultValue = "-1") int at,
             Filled filled,
+            @RequestParam Map<String, String> line,
             Model model) {
         MessageForm now = MessageForm.of("CC 20 = {level}, ch 1");
         boolean isChanged = false;
         String refusal = "";
         int open = at;
+        List<String> doubts = List.of();
         try {
             now = form.isBlank() ? now : MessageForm.of(form);
             MessageForm before = now;
-            if (pasted != null) {
-                now = FormReader.read(pasted, keeper.rig().noteNames());
+            if (pasted != null || heard) {
+                FormExamples read = heard ? FormExamples.of(last(from(line))) : read(pasted);
+                now = read.form();
+                doubts = read.doubts();
                 open = -1;
             } else if (filled.what() != null && at >= 0 && at < now.all().size()) {
                 Cell cell = cell(now, at, filled);
@@ -143,8 +161,70 @@ class FormPage {
         model.addAttribute("sums", sums());
         model.addAttribute("changed", isChanged && refusal.isEmpty());
         model.addAttribute("refused", refusal);
+        model.addAttribute("doubts", doubts);
         model.addAttribute("pasted", refusal.isEmpty() || pasted == null ? "" : pasted);
         return "map/form :: row";
+    }
+
+    /** What was pasted: messages as they came, of which it is worked out what varies, or one as a manual has it. */
+    private FormExamples read(String pasted) {
+        NoteName names = keeper.rig().noteNames();
+        List<Message> messages = new ArrayList<>();
+        try {
+            pasted.lines()
+                    .filter(line -> !line.isBlank())
+                    .forEach(line -> messages.add(MessageText.parse(line.strip(), names)));
+        } catch (MessageText.NotUnderstood e) {
+            messages.clear(); // somebody wrote what varies
+        }
+        boolean isSysEx = messages.size() > 1 && messages.stream().allMatch(MidiMessage.SysEx.class::isInstance);
+        return isSysEx ? FormExamples.of(messages) : new FormExamples(FormReader.read(pasted, names), List.of());
+    }
+
+    /** The device that is chosen beside the row; "" for any. */
+    private static String from(Map<String, String> line) {
+        return line.entrySet().stream()
+                .filter(entry -> entry.getKey().endsWith(".from0"))
+                .map(Map.Entry::getValue)
+                .findFirst()
+                .orElse("");
+    }
+
+    /** The last messages of one kind that came from one device, at most three, in their order. */
+    private List<Message> last(String from) {
+        List<SignalLog.Entry> said = log.between(
+                Math.max(0, log.last() - LOOKED_AT),
+                Long.MAX_VALUE,
+                LOOKED_AT,
+                entry -> entry.direction() == SignalLog.Direction.IN
+                        && (from.isEmpty() || entry.device().equals(from))
+                        && isOfForms(entry.message()));
+        List<Message> alike = new ArrayList<>();
+        SignalLog.Entry last = said.isEmpty() ? null : said.get(said.size() - 1);
+        for (int i = said.size() - 1; i >= 0 && alike.size() < 3; i--) {
+            SignalLog.Entry one = said.get(i);
+            if (one.device().equals(last.device())
+                    && isOneKind(one.message(), last.message())
+                    && !alike.contains(one.message())) {
+                alike.add(0, one.message());
+            }
+        }
+        if (alike.isEmpty()) {
+            throw new Mistake("Nothing came yet: move it, or send it, three times with other settings");
+        }
+        return alike;
+    }
+
+    private static boolean isOfForms(Message message) {
+        return message instanceof OscMessage
+                || message instanceof MidiMessage
+                        && !(message instanceof MidiMessage.SystemMessage system && system.isRealTime());
+    }
+
+    private static boolean isOneKind(Message one, Message other) {
+        return one instanceof MidiMessage.SysEx here && other instanceof MidiMessage.SysEx there
+                ? here.length() == there.length()
+                : one.getClass() == other.getClass() && one.subject().equals(other.subject());
     }
 
     private static What wanted(String what, Place chosen) {

@@ -31,6 +31,13 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
     private static final int APART = 8;
     private static final int BETWEEN_LINES = 11;
     private static final int RIGHT = WIDTH - BOX;
+    /** How much room a line of words takes. */
+    private static final int LINE_HIGH = 21;
+
+    private static final double LETTER_WIDE = 7.5;
+
+    /** Where on a line its words may stand: first where lines from one box have parted already, and do not yet come together. */
+    private static final double[] PLACES = {0.62, 0.5, 0.74, 0.4, 0.82, 0.3};
 
     /** A device, and where it stands. */
     record Box(String id, String name, String role, int y, boolean used, boolean absent) {
@@ -45,7 +52,17 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
      * @param path of its line, in SVG
      * @param waits why it passes nothing on right now, or ""
      */
-    record Line(Route route, String path, double x, double y, String words, boolean chosen, String waits) {}
+    record Line(Route route, String path, double x, double y, String words, boolean chosen, String waits) {
+        /** What stands on it. */
+        public String shown() {
+            return waits.isEmpty() ? words : waits;
+        }
+
+        private boolean isInTheWayOf(Line other) {
+            double wide = (shown().length() + other.shown().length()) * LETTER_WIDE / 2;
+            return Math.abs(y - other.y) < LINE_HIGH && Math.abs(x - other.x) < wide;
+        }
+    }
 
     static RoutesView of(Rig rig, Names names, Set<String> absent, String chosen) {
         List<Device> speaking = rig.gear().stream().filter(RoutesView::isShown).toList();
@@ -66,7 +83,8 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
                         right.middle() + fan(route, rig.routes(), Route::to),
                         names,
                         route.id().equals(chosen),
-                        waits(left, right)));
+                        waits(left, right),
+                        lines));
             }
         }
         lines.sort(Comparator.comparing(Line::chosen)); // what is chosen lies on top
@@ -127,7 +145,9 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
         return (same.indexOf(route) - (same.size() - 1) / 2.0) * apart;
     }
 
-    private static Line line(Route route, double left, double right, Names names, boolean chosen, String waits) {
+    /** @param others whose words are in the way of its own */
+    private static Line line(
+            Route route, double left, double right, Names names, boolean chosen, String waits, List<Line> others) {
         double third = (RIGHT - BOX) / 3.0;
         String path = String.format(
                 Locale.ROOT,
@@ -140,17 +160,24 @@ record RoutesView(List<Box> from, List<Box> to, List<Line> lines, int height) {
                 right,
                 RIGHT,
                 right);
-        // where lines from one box have parted already, and do not yet come together
-        double t = 0.62;
-        double y = left * Math.pow(1 - t, 3)
-                + 3 * left * Math.pow(1 - t, 2) * t
-                + 3 * right * (1 - t) * t * t
-                + right * t * t * t;
-        double x = BOX * Math.pow(1 - t, 3)
-                + 3 * (BOX + third) * Math.pow(1 - t, 2) * t
-                + 3 * (RIGHT - third) * (1 - t) * t * t
-                + RIGHT * t * t * t;
-        return new Line(route, path, x, y - 9, route.brief(names), chosen, waits);
+        Line first = null;
+        for (double t : PLACES) {
+            double y = bezier(left, left, right, right, t);
+            double x = bezier(BOX, BOX + third, RIGHT - third, RIGHT, t);
+            Line line = new Line(route, path, x, y - 9, route.brief(names), chosen, waits);
+            if (others.stream().noneMatch(line::isInTheWayOf)) {
+                return line;
+            }
+            first = first == null ? line : first;
+        }
+        return first;
+    }
+
+    private static double bezier(double from, double leaves, double arrives, double to, double t) {
+        return from * Math.pow(1 - t, 3)
+                + 3 * leaves * Math.pow(1 - t, 2) * t
+                + 3 * arrives * (1 - t) * t * t
+                + to * t * t * t;
     }
 
     /**

@@ -3,9 +3,12 @@ package orchard.app.port;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.BufferedReader;
+import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.DatagramSocket;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
@@ -22,6 +25,7 @@ import orchard.rig.Edit;
 import orchard.rig.Part;
 import orchard.signal.OscArgument;
 import orchard.signal.OscMessage;
+import orchard.signal.OscTime;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -56,26 +60,6 @@ class LibloTest {
 
     @Test
     void anotherMakersToolReadsWhatOrchardSays(TestOrchard orchard) throws Exception {
-        int port;
-        try (DatagramSocket free = new DatagramSocket(0)) {
-            port = free.getLocalPort();
-        }
-        Process dump = new ProcessBuilder("stdbuf", "-oL", "oscdump", String.valueOf(port)).start();
-        List<String> lines = new CopyOnWriteArrayList<>();
-        Daemon.start(
-                "oscdump",
-                () -> new BufferedReader(new InputStreamReader(dump.getInputStream(), StandardCharsets.UTF_8))
-                        .lines()
-                        .forEach(lines::add));
-        orchard.keeper()
-                .commit(rig -> Edit.add(
-                        "Add",
-                        new Part.OfDevice(new Device(
-                                "liblo",
-                                "Liblo",
-                                "",
-                                new Seat(Wire.OSC, "/liblo", "127.0.0.1:" + port),
-                                Profile.BLANK))));
         OscMessage message = new OscMessage(
                 "/liblo/all",
                 List.of(
@@ -83,14 +67,64 @@ class LibloTest {
                         new OscArgument.Float32(0.5f),
                         new OscArgument.Text("Low Water"),
                         OscArgument.Plain.TRUE));
-        try {
-            Awaitility.await().untilAsserted(() -> {
+        try (Dump dump = new Dump(orchard, "")) {
+            dump.heardOf(message);
+            assertThat(dump.lines.get(0).words()).contains("/liblo/all", "7", "0.5", "Low Water");
+        }
+    }
+
+    @Test
+    void anotherMakersToolKeepsTheTimeAtWhichAMessageIsDue(TestOrchard orchard) throws Exception {
+        try (Dump dump = new Dump(orchard, "+600ms")) {
+            Instant before = dump.heardOf(OscMessage.of("/liblo/late", 0.5f));
+            Dump.Line line = dump.lines.get(0);
+            String[] tag = line.words().split(" ")[0].split("\\.");
+            Instant due = OscTime.instant(Long.parseLong(tag[0], 16) << 32 | Long.parseLong(tag[1], 16));
+            assertThat(due).isAfterOrEqualTo(before.plusMillis(599));
+            assertThat(line.at()).isAfterOrEqualTo(due.minusMillis(20)); // it looks every few milliseconds
+        }
+    }
+
+    /** {@code oscdump} on a port of its own, and a device of the rig that sends there. */
+    private static final class Dump implements AutoCloseable {
+        /** A line it wrote, and when. */
+        record Line(Instant at, String words) {}
+
+        final List<Line> lines = new CopyOnWriteArrayList<>();
+        private final TestOrchard orchard;
+        private final Process process;
+
+        Dump(TestOrchard orchard, String ahead) throws IOException {
+            this.orchard = orchard;
+            int port;
+            try (DatagramSocket free = new DatagramSocket(0)) {
+                port = free.getLocalPort();
+            }
+            process = new ProcessBuilder("stdbuf", "-oL", "oscdump", String.valueOf(port)).start();
+            Daemon.start(
+                    "oscdump",
+                    () -> new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))
+                            .lines()
+                            .forEach(line -> lines.add(new Line(Instant.now(), line))));
+            Seat seat = new Seat(Wire.OSC, "/liblo", "127.0.0.1:" + port + ahead);
+            orchard.keeper()
+                    .commit(rig ->
+                            Edit.add("Add", new Part.OfDevice(new Device("liblo", "Liblo", "", seat, Profile.BLANK))));
+        }
+
+        /** Says it until the tool hears it, which may still be starting; returns when it was first said. */
+        Instant heardOf(OscMessage message) {
+            Instant first = Instant.now();
+            Awaitility.await().pollInterval(Duration.ofMillis(100)).until(() -> {
                 orchard.bean(EngineRoom.class).type("liblo", message);
-                Thread.sleep(100);
-                assertThat(lines).anySatisfy(line -> assertThat(line).contains("/liblo/all", "7", "0.5", "Low Water"));
+                return !lines.isEmpty();
             });
-        } finally {
-            dump.destroyForcibly();
+            return first;
+        }
+
+        @Override
+        public void close() {
+            process.destroyForcibly();
         }
     }
 }

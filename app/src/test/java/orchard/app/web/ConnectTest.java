@@ -252,8 +252,10 @@ class ConnectTest {
         browser.click("#settings button");
         browser.until(() -> orchard.keeper().rig().settings().udpPorts().contains(more));
         try (OscPeer peer = new OscPeer()) {
-            peer.say(more, "/gull/key/2", 1);
-            Awaitility.await().until(() -> orchard.bean(Values.class).controls().containsKey("gull/key2/gate"));
+            Awaitility.await().until(() -> {
+                peer.say(more, "/gull/key/2", 1); // the port is opened a moment after it was kept
+                return orchard.bean(Values.class).controls().containsKey("gull/key2/gate");
+            });
         }
         PortRoom ports = orchard.bean(PortRoom.class);
         orchard.keeper()

@@ -109,4 +109,33 @@ class ExamplesPageTest {
                 .hasSize(2)
                 .allMatch(message -> message.length() == 30_001);
     }
+
+    @Test
+    void aSheetBecomesControlsInOneEdit(TestOrchard orchard, Browser browser) {
+        int before = controls(orchard).size();
+        browser.go("/describe?device=peat&view=touch");
+        browser.click("#sheetmore summary");
+        browser.type("#sheettext", "Slow cutoff, F0 7D 40 01 vv F7\nBroken, F0 7D 99 vv F7\nSlow depth, Bn 55 vv\n");
+        browser.ask("document.querySelector('#sheetchannel').value = '7'");
+        browser.click("#sheetform [type=submit]");
+        browser.see("#sheetfound", "CC 85, ch 7");
+        browser.see("#sheetfound", "Line 2 (Broken): Byte 3: “99” is above 7F");
+        assertThat(browser.barriers()).isEmpty();
+        browser.click("#sheetmake button");
+        browser.until(() -> controls(orchard).size() == before + 2);
+        assertThat(controls(orchard).stream().skip(before).map(Control::name))
+                .containsExactly("Slow cutoff", "Slow depth");
+        browser.until(() -> browser.url().contains("view=face"));
+        browser.go("/describe?device=peat&view=touch");
+        browser.click("#sheetmore summary");
+        browser.type("#sheettext", "Slow cutoff, F0 7D 40 01 vv F7");
+        browser.click("#sheetform .quiet");
+        browser.see("#sheetmake", "Make 1 parameter");
+        browser.click("#sheetform [type=submit]");
+        browser.see("#sheetfound", "“Slow cutoff” says the same");
+        browser.see("#sheetfound", "None of these lines can be used");
+        browser.type("#sheettext", "Slow cutoff and no message");
+        browser.click("#sheetform [type=submit]");
+        browser.see("#sheetfound", "Line 1: expected name and message");
+    }
 }

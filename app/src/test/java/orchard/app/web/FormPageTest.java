@@ -54,15 +54,21 @@ class FormPageTest {
                 browser.all(".htmx-request, .htmx-settling, .htmx-swapping").isEmpty());
     }
 
-    @Test
-    void aMessageOutOfAManualSetsOffWhatSaysItsNumbers(TestOrchard orchard, Browser browser) {
-        browser.until(() -> orchard.bean(PortRoom.class).present().containsAll(List.of("peat", "wherrymidi", "loft")));
+    /** Opens a line for a message that sets the sentence off; returns where it is. */
+    private static String whenAMessageComes(Browser browser) {
         browser.go("/map?mapping=m47");
         browser.click(".phrase[data-clause=when]");
         browser.click("form[data-clause=when] [hx-get$='/trigger']");
         String when = "form[data-clause=when] .actionlines li:last-child ";
         browser.click(when + "[data-field=what] option[value=MESSAGE]");
         settled(browser);
+        return when;
+    }
+
+    @Test
+    void aMessageOutOfAManualSetsOffWhatSaysItsNumbers(TestOrchard orchard, Browser browser) {
+        browser.until(() -> orchard.bean(PortRoom.class).present().containsAll(List.of("peat", "wherrymidi", "loft")));
+        String when = whenAMessageComes(browser);
         browser.see(row("when"), "controller");
         pasted(browser, row("when"), "F0 7D 04 10 <knob> vv F7");
         browser.see(row("when"), "{vv}");
@@ -117,6 +123,14 @@ class FormPageTest {
         browser.type(then + "[data-field='by.level']", "scale(level, 0, 127, 0, 1)");
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see(".sentence", "say /show/{knob} {level} 7 to Lamp Loft with level by scale(level, 0, 127, 0, 1)");
+        browser.until(() -> browser.attribute("#page", "data-mounted") != null);
+        browser.untilItTakes(
+                () -> {
+                    orchard.standIn("peat").play("decay2", "turn", 0.5);
+                    orchard.standIn("peat").play("decay2", "turn", 0);
+                },
+                () -> browser.text(".sentence [data-live-raw]").matches("knob \\d+, level 0"));
+        browser.see(".sentence [data-live-real]", " 0.000 7");
         browser.go("/monitor?device=loft");
         orchard.standIn("peat").play("decay2", "turn", 1);
         browser.see("#monitorscroll", "1.000 7");
@@ -145,5 +159,30 @@ class FormPageTest {
         settled(browser);
         browser.click("form[data-clause=do] button[type=submit]");
         browser.see("form[data-clause=do] .refusal", "in place of “any” stands a number");
+    }
+
+    @Test
+    void whatCameThreeTimesMakesTheRow(TestOrchard orchard, Browser browser) {
+        browser.until(() -> orchard.bean(PortRoom.class).present().contains("peat"));
+        for (double at : new double[] {0, 0.5, 1}) {
+            orchard.standIn("peat").play("decay2", "turn", at);
+        }
+        String when = whenAMessageComes(browser);
+        browser.click(when + "[data-field=from0] option[value=peat]");
+        settled(browser);
+        browser.untilItTakes(
+                () -> {
+                    browser.click(row("when") + " > .btn.quiet");
+                    settled(browser);
+                },
+                () -> browser.text(row("when")).contains("{value}"));
+        browser.until(() ->
+                browser.attribute(row("when") + " [data-field=form]", "value").matches("SysEx 7D 04 .*\\{value}.*"));
+        pasted(browser, row("when"), "F0 7D 01 00 01 01 F7\nF0 7D 01 3F 7E 3D F7\nF0 7D 01 7F 02 01 F7");
+        browser.see(row("when"), "2 bytes");
+        assertThat(browser.attribute(row("when") + " [data-field=form]", "value"))
+                .contains("{value 2 bytes}");
+        pasted(browser, row("when"), "F0 7D 01 00 F7\nF0 7D 01 02 03 F7");
+        browser.see(row("when"), "they are not of one kind");
     }
 }

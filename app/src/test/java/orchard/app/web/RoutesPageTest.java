@@ -178,6 +178,9 @@ class RoutesPageTest {
                         "return document.querySelector('.way.chosen').classList.contains('flows') ? 'yes' : 'no'"))
                 .equals("yes"));
         assertThat(browser.barriers()).isEmpty();
+        browser.go("/connect");
+        browser.see("#wherrymidi [data-clock]", "Clock out at ");
+        browser.see("#wherrymidi [data-clock]", " BPM, ticks up to ");
     }
 
     private static Route route(TestOrchard orchard, String id) {

@@ -87,6 +87,9 @@ class SeveralTest {
         browser.type("#smooth", "0.3 s");
         browser.press(Keys.ENTER);
         browser.until(() -> mapping(orchard, "m12").shape().stages().contains(new Smooth(0.3)));
+        browser.until(() ->
+                browser.all(".htmx-request, .htmx-settling, .htmx-swapping").isEmpty());
+        browser.rest(); // what was kept is drawn anew, and would take the choice away
         browser.click("#takeover option[value=PICK_UP]");
         browser.click("form[hx-post='/map/many/takeover'] button");
         browser.until(() -> mapping(orchard, "m13").takeover() == Takeover.PICK_UP);
