@@ -10,6 +10,7 @@ import java.net.Socket;
 import java.nio.ByteBuffer;
 import java.util.Comparator;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
@@ -53,7 +54,7 @@ final class OscTcp implements AutoCloseable {
         this.allowed = allowed;
         this.connected = connected;
         try {
-            server = new ServerSocket(port, 16, bound);
+            server = new ServerSocket(port, MOST_CONNECTIONS, bound);
         } catch (IOException e) {
             throw new UncheckedIOException("TCP port " + port + " for OSC is in use by another program", e);
         }
@@ -88,17 +89,22 @@ final class OscTcp implements AutoCloseable {
         }
     }
 
-    /** Of too many connections the one that never said anything, or has not for longest, has to go. */
+    /**
+     * Of too many connections the oldest that never said anything has to go, else the one that has not for longest.
+     *
+     * @return whether there is room now
+     */
     private boolean makeRoom() {
         long now = System.nanoTime();
-        return accepted.stream()
-                .filter(connection -> connection.said == 0 || now - connection.said > IDLE_NANOS)
-                .min(Comparator.comparingLong(connection -> connection.said))
-                .filter(connection -> {
-                    connection.close();
-                    return accepted.remove(connection);
-                })
-                .isPresent();
+        Optional<Connection> goes = accepted.stream()
+                .filter(connection -> !connection.hasSpoken || now - connection.quietSince > IDLE_NANOS)
+                .min(Comparator.comparing((Connection connection) -> connection.hasSpoken)
+                        .thenComparing(connection -> connection.quietSince - now));
+        goes.ifPresent(connection -> {
+            accepted.remove(connection); // its own thread does the same as soon as it is closed
+            connection.close();
+        });
+        return accepted.size() < MOST_CONNECTIONS;
     }
 
     /** Whoever listens at an address; connected when first needed, and again when it went away. */
@@ -131,8 +137,10 @@ final class OscTcp implements AutoCloseable {
         private final String address;
         private final Traffic traffic = Traffic.osc();
         private final OutQueue queue;
-        /** When a whole packet last came; 0 for never. */
-        private volatile long said;
+        /** When a whole packet last came, or the connection was made. */
+        private volatile long quietSince = System.nanoTime();
+
+        private volatile boolean hasSpoken;
 
         private final OscStream stream = new OscStream(this::packet, bad -> taker.take(bad, OscTime.IMMEDIATELY, this));
 
@@ -159,7 +167,8 @@ final class OscTcp implements AutoCloseable {
             if (!allowed.letsIn(socket.getInetAddress())) {
                 return; // since the connection was made
             }
-            said = System.nanoTime();
+            quietSince = System.nanoTime();
+            hasSpoken = true;
             OscCodec.decode(packet, packet.length, (message, time) -> taker.take(message, time, this));
         }
 

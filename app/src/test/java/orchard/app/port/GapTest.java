@@ -108,22 +108,32 @@ class GapTest {
         }
     }
 
+    private static List<Socket> connections(int number, int port) throws IOException {
+        List<Socket> made = new ArrayList<>();
+        for (int i = 0; i < number; i++) {
+            made.add(new Socket(InetAddress.getLoopbackAddress(), port));
+        }
+        return made;
+    }
+
+    /** Those that were there before anybody spoke have to go first, not those that only just came. */
     @Test
     void connectionsThatSayNothingLockNobodyOut(TestOrchard orchard) throws IOException {
         int port = orchard.bean(PortRoom.class).oscTcpPort();
-        List<Socket> idle = new ArrayList<>();
+        List<Socket> all = new ArrayList<>(connections(OscTcp.MOST_CONNECTIONS + 6, port));
         try {
-            for (int i = 0; i < OscTcp.MOST_CONNECTIONS + 6; i++) {
-                idle.add(new Socket(InetAddress.getLoopbackAddress(), port));
-            }
-            try (Socket gear = new Socket(InetAddress.getLoopbackAddress(), port)) {
-                gear.getOutputStream().write(Slip.encode(OscCodec.encode(OscMessage.of("/latecomer", 1))));
+            List<Socket> late = connections(5, port);
+            all.addAll(late);
+            all.addAll(connections(OscTcp.MOST_CONNECTIONS / 2, port));
+            for (Socket gear : late) {
+                String name = "/latecomer" + late.indexOf(gear);
+                gear.getOutputStream().write(Slip.encode(OscCodec.encode(OscMessage.of(name, 1))));
                 Awaitility.await()
                         .until(() -> orchard.bean(PortRoom.class).ports().stream()
-                                .anyMatch(status -> status.name().equals("/latecomer")));
+                                .anyMatch(status -> status.name().equals(name)));
             }
         } finally {
-            for (Socket socket : idle) {
+            for (Socket socket : all) {
                 socket.close();
             }
         }
