@@ -1,12 +1,6 @@
 package orchard.form;
 
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import orchard.form.Cell.Named;
 import orchard.form.Cell.Type;
 import orchard.mistake.Mistake;
@@ -19,10 +13,6 @@ import orchard.signal.NoteName;
  */
 public final class FormReader {
 
-    private static final Pattern TOKEN = Pattern.compile("<[^>]*>|\\[[^\\]]*\\]|\\{[^}]*\\}|[^\\s,;]+");
-    private static final Pattern HEX = Pattern.compile("(?:0x|\\$|&)?([0-9A-Fa-f]{2})[hH]?");
-    private static final Pattern STATUS = Pattern.compile("(?:0x|\\$|&)?([89A-Ea-e])([g-zG-Z])[hH]?");
-
     private FormReader() {}
 
     /**
@@ -30,7 +20,7 @@ public final class FormReader {
      *
      * @throws Mistake that names the place which cannot be read
      */
-    public static MessageForm read(String pasted, NoteName names) {
+    public static Reading read(String pasted, NoteName names) {
         List<String> lines = pasted.lines()
                 .map(String::strip)
                 .filter(line -> !line.isEmpty())
@@ -41,7 +31,10 @@ public final class FormReader {
         if (lines.size() == 1) {
             return one(lines.get(0), names);
         }
-        return alike(lines.stream().map(line -> one(line, names)).toList());
+        List<Reading> read = lines.stream().map(line -> one(line, names)).toList();
+        return new Reading(
+                alike(read.stream().map(Reading::form).toList()),
+                read.stream().flatMap(one -> one.doubts().stream()).distinct().toList());
     }
 
     /**
@@ -58,135 +51,28 @@ public final class FormReader {
         return form.names().isEmpty() ? form : together(form);
     }
 
-    private static MessageForm one(String line, NoteName names) {
+    private static Reading one(String line, NoteName names) {
         if (line.length() > FormText.LONGEST) {
             throw FormText.tooLong(line);
         }
         Mistake unread;
         try {
-            return MessageForm.of(line);
+            return sure(MessageForm.of(line));
         } catch (Mistake e) {
             unread = e;
         }
         try {
-            return MessageForm.of(MessageText.parse(line, names));
+            return sure(MessageForm.of(MessageText.parse(line, names)));
         } catch (MessageText.NotUnderstood e) {
-            boolean isBytes =
-                    !line.startsWith("/") && HEX.matcher(firstOf(line)).matches()
-                            || STATUS.matcher(firstOf(line)).matches();
-            if (isBytes) {
-                return manual(line);
+            if (!line.startsWith("/") && ManualBytes.isMeant(line)) {
+                return ManualBytes.read(line);
             }
             throw line.startsWith("/") || line.regionMatches(true, 0, MessageForm.SYSEX, 0, 5) ? unread : e;
         }
     }
 
-    private static String firstOf(String line) {
-        Matcher token = TOKEN.matcher(line);
-        return token.find() ? token.group() : "";
-    }
-
-    /** Bytes out of a manual: what is no byte has a name. */
-    private static MessageForm manual(String line) {
-        List<String> tokens = new ArrayList<>();
-        Matcher found = TOKEN.matcher(line);
-        while (found.find()) {
-            tokens.add(found.group());
-        }
-        Matcher status = STATUS.matcher(tokens.get(0));
-        if (status.matches()) {
-            return channel(Integer.parseInt(status.group(1), 16), new Named("channel", Size.BYTE, Type.FLOAT), tokens);
-        }
-        int first = value(tokens.get(0));
-        if (first >= 0x80 && first < 0xF0) {
-            return channel(first >> 4, new Cell.Fixed((first & 0xF) + 1), tokens);
-        }
-        List<Cell> cells = new ArrayList<>();
-        Map<String, Integer> used = new LinkedHashMap<>();
-        for (int i = 0; i < tokens.size(); i++) {
-            String token = tokens.get(i);
-            boolean isEnd = i == 0 && value(token) == 0xF0 || i == tokens.size() - 1 && value(token) == 0xF7;
-            if (isEnd) {
-                continue;
-            }
-            int value = value(token);
-            if (isCell(token)) {
-                cells.add(FormText.place(token, "byte " + (i + 1), 16));
-            } else if (value > 0x7F) {
-                throw new Mistake("Byte " + (i + 1) + ": “" + token + "” is above 7F; inside a SysEx bytes are 00–7F");
-            } else if (value >= 0) {
-                cells.add(new Cell.Fixed(value));
-            } else {
-                int run = 1;
-                while (i + run < tokens.size() && tokens.get(i + run).equals(token)) {
-                    run++;
-                }
-                i += run - 1;
-                cells.add(new Named(
-                        name(token, used), new Size(Size.Unit.BYTE, Math.min(run, 7), false, false), Type.FLOAT));
-            }
-        }
-        return new MessageForm(MessageForm.SYSEX, cells, List.of());
-    }
-
-    private static MessageForm channel(int kind, Cell channel, List<String> tokens) {
-        Family family = switch (kind) {
-            case 0x8 -> Family.NOTE_OFF;
-            case 0x9 -> Family.NOTE_ON;
-            case 0xA -> Family.KEY_PRESSURE;
-            case 0xB -> Family.CONTROLLER;
-            case 0xC -> Family.PROGRAM;
-            case 0xD -> Family.CHANNEL_PRESSURE;
-            default -> Family.BEND;
-        };
-        int data = family == Family.BEND ? 2 : family.parts.size() - 1;
-        if (tokens.size() != data + 1) {
-            throw new Mistake("Such a message has " + (data + 1) + " bytes, and this has " + tokens.size());
-        }
-        List<Cell> cells = new ArrayList<>();
-        Map<String, Integer> used = new LinkedHashMap<>();
-        used.put("channel", 1);
-        if (family == Family.BEND) {
-            boolean isFixed = value(tokens.get(1)) >= 0 && value(tokens.get(2)) >= 0;
-            cells.add(
-                    isFixed
-                            ? new Cell.Fixed(value(tokens.get(1)) | value(tokens.get(2)) << 7)
-                            : new Named("bend", Size.BYTE, Type.FLOAT));
-        } else {
-            for (String token : tokens.subList(1, tokens.size())) {
-                int value = value(token);
-                cells.add(value >= 0 ? new Cell.Fixed(value) : new Named(name(token, used), Size.BYTE, Type.FLOAT));
-            }
-        }
-        cells.add(channel);
-        return new MessageForm(family.name(), cells, List.of());
-    }
-
-    /** Whether it is written as forms write a place, with a size or as a checksum: {@code {level 2 bytes}}. */
-    private static boolean isCell(String token) {
-        try {
-            return token.startsWith("{") && FormText.place(token, "byte", 16) != null;
-        } catch (Mistake e) {
-            return false; // a manual means something else by it
-        }
-    }
-
-    private static int value(String token) {
-        Matcher hex = HEX.matcher(token);
-        return hex.matches() ? Integer.parseInt(hex.group(1), 16) : -1;
-    }
-
-    /** A name made of what stands in the manual; the second of the same has a 2 behind it. */
-    private static String name(String token, Map<String, Integer> used) {
-        String plain = token.replaceAll("[^\\p{L}\\p{Nd}_]", "_").replaceAll("^[\\d_]+|_+$", "");
-        String name = plain.isEmpty() ? "value" : plain.substring(0, Math.min(20, plain.length()));
-        int times = used.merge(name.toLowerCase(Locale.ROOT), 1, Integer::sum);
-        String made = times == 1 ? name : name + times;
-        try {
-            return new Named(made, Size.BYTE, Type.FLOAT).name();
-        } catch (Mistake taken) {
-            return made + "_";
-        }
+    private static Reading sure(MessageForm form) {
+        return new Reading(form, List.of());
     }
 
     /** What two messages of one kind have in common; where they differ stands a name. */

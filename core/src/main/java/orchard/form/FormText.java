@@ -18,6 +18,7 @@ final class FormText {
     /** The longest text; what is longer has too many places anyway. */
     static final int LONGEST = 2_000;
 
+    private static final String ANY = "any";
     private static final String EXPECTED = "Expected a message some places of which vary, like “SysEx 7D 04 {level}”,"
             + " “CC 20 = {level}, ch any”, “note 60..72 on, velocity {force}, ch 1” or “/track/{n}/volume {level}”";
 
@@ -35,7 +36,7 @@ final class FormText {
                     + form.cells().stream().map(FormText::hex).collect(Collectors.joining(" "));
         } else if (form.isOsc()) {
             return form.cells().stream()
-                            .map(cell -> "/" + (cell instanceof Cell.Said said ? said.text() : cell.words()))
+                            .map(cell -> "/" + (cell instanceof Cell.Said said ? word(said.text()) : cell.words()))
                             .collect(Collectors.joining())
                     + form.arguments().stream().map(cell -> " " + cell.words()).collect(Collectors.joining());
         }
@@ -44,6 +45,16 @@ final class FormText {
             text = text.replaceFirst("\\[\\]", Matcher.quoteReplacement(cell.words()));
         }
         return text;
+    }
+
+    /** A word of an OSC address; in quotes where it would be read as something else. */
+    private static String word(String said) {
+        return said.equals(ANY) || said.startsWith("\"") ? "\"" + said + "\"" : said;
+    }
+
+    private static String bare(String word) {
+        boolean isQuoted = word.length() > 1 && word.startsWith("\"") && word.endsWith("\"");
+        return isQuoted ? word.substring(1, word.length() - 1) : word;
     }
 
     /** A place of a SysEx: numbers in hex. */
@@ -107,7 +118,7 @@ final class FormText {
             address.add(
                     word.startsWith("{")
                             ? place(word, "address", 10)
-                            : word.equals("any") ? new Cell.Any() : new Cell.Said(word));
+                            : word.equals(ANY) ? new Cell.Any() : new Cell.Said(bare(word)));
             at = places.end();
             if (at == text.length()) {
                 break;
@@ -129,7 +140,7 @@ final class FormText {
     static Cell place(String text, String where, int radix) {
         if (text.startsWith("{")) {
             return named(text, where);
-        } else if (text.equalsIgnoreCase("any")) {
+        } else if (text.equalsIgnoreCase(ANY)) {
             return new Cell.Any();
         }
         Matcher range = RANGE.matcher(text);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import orchard.form.FormReader;
 import orchard.form.MessageForm;
+import orchard.form.Reading;
 import orchard.mistake.Mistake;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
@@ -14,10 +15,10 @@ import orchard.signal.SysExTemplate;
 /**
  * The form of a few messages of one kind, as {@link Examples} finds it in SysEx: halves and nibbles stand together, a checksum is one, a counter may be anything. In
  * all other messages what differs has a name.
- *
- * @param doubts what the messages do not tell, in words; none if all is sure
  */
-public record FormExamples(MessageForm form, List<String> doubts) {
+public final class FormExamples {
+
+    private FormExamples() {}
 
     /**
      * What they have in common.
@@ -25,13 +26,13 @@ public record FormExamples(MessageForm form, List<String> doubts) {
      * @param messages one at least, best low, in the middle, and high
      * @throws Mistake if they are not of one kind, or of a kind in which nothing could vary
      */
-    public static FormExamples of(List<Message> messages) {
+    public static Reading of(List<Message> messages) {
         if (messages.isEmpty()) {
             throw new Mistake("Nothing came yet");
         }
         boolean isSysEx = messages.stream().allMatch(MidiMessage.SysEx.class::isInstance);
         if (messages.size() == 1 || !isSysEx) {
-            return new FormExamples(
+            return new Reading(
                     FormReader.alike(messages.stream().map(MessageForm::of).toList()),
                     messages.size() == 1
                             ? List.of("only one came: send it again with other settings, to see what varies")
@@ -40,7 +41,7 @@ public record FormExamples(MessageForm form, List<String> doubts) {
         List<MidiMessage.SysEx> all =
                 messages.stream().map(MidiMessage.SysEx.class::cast).toList();
         Examples found = Examples.of(all);
-        return new FormExamples(MessageForm.of(text(found, all.get(0))), found.doubts());
+        return new Reading(MessageForm.of(text(found, all.get(0))), found.doubts());
     }
 
     private static String text(Examples found, MidiMessage.SysEx first) {

@@ -14,7 +14,6 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import orchard.form.FormPatterns;
 import orchard.form.FormReader;
-import orchard.form.MessageForm;
 import orchard.gear.Arrangement;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
@@ -204,8 +203,7 @@ public record MessageSheet(List<Entry> entries, List<String> faults) {
                 return List.of(new FormPatterns.Found("", "turn", new MessagePattern.SysExByte(text), false));
             }
         }
-        MessageForm form = FormReader.read(message, names);
-        return FormPatterns.of(form, channel);
+        return FormPatterns.of(FormReader.read(message, names).form(), channel);
     }
 
     private static void check(Entry entry, boolean osc, boolean parameters, Map<Object, String> taken) {

@@ -8,8 +8,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import orchard.mistake.Mistake;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
@@ -150,6 +153,21 @@ class MessageFormTest {
         assertThat(MessageForm.of("/a 0.00001..1").text()).isEqualTo("/a 0.000010..1");
     }
 
+    @Property(tries = 500)
+    void anyAddressIsWrittenSoThatItIsReadAgain(
+            @ForAll @net.jqwik.api.constraints.Size(min = 1, max = 4) List<@net.jqwik.api.From("words") String> words) {
+        OscMessage heard = OscMessage.of("/" + String.join("/", words), 0.5f);
+        MessageForm form = MessageForm.of(heard);
+        assertThat(MessageForm.of(form.text())).isEqualTo(form);
+        assertThat(form.message(name -> 0.0)).isEqualTo(heard);
+    }
+
+    @Provide
+    Arbitrary<String> words() {
+        return Arbitraries.of(
+                "any", "Any", "\"any\"", "\"", "\"\"", "a\"b", "1", "0..3", "-", "ä", "[1-3]", "*", "x:y", "\\");
+    }
+
     @Test
     void aTextOfAnyLengthIsAnsweredWithASentence() {
         for (String text : List.of(
@@ -187,6 +205,23 @@ class MessageFormTest {
             value = {
                 "F0 41 <dev> 42 12 <addr> <addr> vv F7 | SysEx 41 {dev} 42 12 {addr 2 bytes} {vv}",
                 "F0h 7Dh nn 0x05, $06 [data] F7h | SysEx 7D {nn} 05 06 {data}",
+                "F0,41,10,<LSB>,<MSB>,F7 | SysEx 41 10 {value 2 bytes fine first}",
+                "F0 7D vH vL 00H F7 | SysEx 7D {v 2 bytes} 00",
+                "F0 7D mm ll F7 | SysEx 7D {value 2 bytes}",
+                "F0 7D pan_hi pan_lo level F7 | SysEx 7D {pan 2 bytes} {level}",
+                "F0 7D 0n 0n 0n 0n F7 | SysEx 7D {n 4 nibbles}",
+                "F0 7D 0h 0l 0k F7 | SysEx 7D {value 2 nibbles} {k nibble}",
+                "F0 7D aa bb checksum F7 | SysEx 7D {aa} {bb} any",
+                "F0 7D 12 vv cs F7 | SysEx 7D 12 {vv} any",
+                "F0 7D <name> <name> <name> <name> <name> <name> <name> <name> F7 | SysEx 7D {name 8 letters}",
+                "240 125 n 16 247 | SysEx 7D {n} 10",
+                "176 20 v | CC 20 = {v}, ch 1",
+                "11110000 01111101 0vvvvvvv 0000wwww 11110111 | SysEx 7D {v} {w nibble}",
+                "1011nnnn 00010100 0vvvvvvv | CC 20 = {v}, ch {channel}",
+                "F07D04vvF7 | SysEx 7D 04 {vv}",
+                "F0-7D-04-vv-F7 | SysEx 7D 04 {vv}",
+                "0xF00x7D0xvv0xF7 | SysEx 7D {vv}",
+                "F0 7D 04 vv F7 (volume) | SysEx 7D 04 {vv}",
                 "Bn 14 vv | CC 20 = {vv}, ch {channel}",
                 "B2 14 <x> | CC 20 = {x_}, ch 3",
                 "En ll mm | pitch bend = {bend}, ch {channel}",
@@ -196,15 +231,89 @@ class MessageFormTest {
                 "CC 20 = {level}, ch any | CC 20 = {level}, ch any",
             })
     void whatAManualSaysIsRead(String pasted, String form) {
-        assertThat(FormReader.read(pasted, NAMES).text()).isEqualTo(form);
+        assertThat(FormReader.read(pasted, NAMES).form().text()).isEqualTo(form);
+    }
+
+    @Test
+    void whatAManualLeavesOpenIsSaid() {
+        assertThat(FormReader.read("F0 7D 12 vv <cs> F7", NAMES).doubts())
+                .singleElement()
+                .asString()
+                .startsWith("“<cs>” looks like a checksum");
+        assertThat(FormReader.read("F0 7D vH vL dd F7 rest", NAMES).doubts())
+                .containsExactly(
+                        "“vH” and “vL” are taken for the two halves of one number",
+                        "“dd” is taken for a name: as a byte it would be above 7F",
+                        "what stands behind F7 was passed over: “rest”");
+        assertThat(FormReader.read("F0 7D 12 vv F7", NAMES).doubts()).isEmpty();
+        assertThatThrownBy(() -> FormReader.read("F0 7D vv ... F7", NAMES))
+                .hasMessageStartingWith("Byte 4: “...” may be any number of bytes");
+        assertThatThrownBy(() -> FormReader.read("F0 7D FD vv F7", NAMES)).hasMessageContaining("“FD” is above 7F");
+    }
+
+    /** Whatever is pasted is read or refused with a sentence. */
+    @Property(tries = 5_000)
+    void nothingThatIsPastedBreaksTheReader(@ForAll long seed) {
+        Random random = new Random(seed);
+        String[] pieces = {
+            "F0",
+            "F7",
+            "7D",
+            "<",
+            ">",
+            "{",
+            "}",
+            "[",
+            "vv",
+            "0n",
+            "0x",
+            "1011nnnn",
+            "0vvvvvvv",
+            "240",
+            "cs",
+            "mm",
+            "ll",
+            "h",
+            "l",
+            "dd",
+            "...",
+            "FF",
+            ",",
+            ";",
+            "-",
+            "ü",
+            "\\x",
+            "Bn",
+            "{check sum from 0}",
+            "{a 2 bytes}",
+            "\"",
+            "9",
+            "\n",
+            "name_msb",
+            "name_lsb",
+            "x"
+        };
+        StringBuilder text = new StringBuilder();
+        for (int i = random.nextInt(14); i >= 0; i--) {
+            text.append(pieces[random.nextInt(pieces.length)]).append(random.nextInt(4) == 0 ? "" : " ");
+        }
+        try {
+            MessageForm form = FormReader.read(text.toString(), NAMES).form();
+            assertThat(MessageForm.of(form.text())).isEqualTo(form);
+        } catch (Mistake refused) {
+            assertThat(refused.getMessage()).doesNotContain("Exception").isNotBlank();
+        }
     }
 
     @Test
     void ofSeveralMessagesWhatDiffersVaries() {
         assertThat(FormReader.read("F0 7D 01 05 F7\nF0 7D 01 06 F7\n\nF0 7D 01 00 F7", NAMES)
+                        .form()
                         .text())
                 .isEqualTo("SysEx 7D 01 {value}");
-        assertThat(FormReader.read("/a/1/v 0.5 \"x\"\n/a/2/v 0.7 \"y\"", NAMES).text())
+        assertThat(FormReader.read("/a/1/v 0.5 \"x\"\n/a/2/v 0.7 \"y\"", NAMES)
+                        .form()
+                        .text())
                 .isEqualTo("/a/{value2}/v {value4} {value5 text}");
         assertThatThrownBy(() -> FormReader.read("CC 1 = 2\nprogram 5", NAMES))
                 .hasMessageContaining("Line 2 is a message of another kind");

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import orchard.form.Reading;
 import orchard.mistake.Mistake;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
@@ -63,7 +64,7 @@ class FormExamplesTest {
             for (int one : numbers) {
                 said.add(told.message(one));
             }
-            FormExamples found = FormExamples.of(said);
+            Reading found = FormExamples.of(said);
             boolean isRight = found.form().names().size() == 1;
             for (int i = 0; isRight && i < numbers.length; i++) {
                 Object[] read = found.form().read(said.get(i));

@@ -12,6 +12,7 @@ import orchard.app.store.RigKeeper;
 import orchard.form.Cell;
 import orchard.form.FormReader;
 import orchard.form.MessageForm;
+import orchard.form.Reading;
 import orchard.form.Size;
 import orchard.mistake.Mistake;
 import orchard.recognise.FormExamples;
@@ -124,7 +125,7 @@ class FormPage {
             now = form.isBlank() ? now : MessageForm.of(form);
             MessageForm before = now;
             if (pasted != null || heard) {
-                FormExamples read = heard ? FormExamples.of(last(from(line))) : read(pasted);
+                Reading read = heard ? FormExamples.of(last(from(line))) : read(pasted);
                 now = read.form();
                 doubts = read.doubts();
                 open = -1;
@@ -167,7 +168,7 @@ class FormPage {
     }
 
     /** What was pasted: messages as they came, of which it is worked out what varies, or one as a manual has it. */
-    private FormExamples read(String pasted) {
+    private Reading read(String pasted) {
         NoteName names = keeper.rig().noteNames();
         List<Message> messages = new ArrayList<>();
         try {
@@ -178,7 +179,7 @@ class FormPage {
             messages.clear(); // somebody wrote what varies
         }
         boolean isSysEx = messages.size() > 1 && messages.stream().allMatch(MidiMessage.SysEx.class::isInstance);
-        return isSysEx ? FormExamples.of(messages) : new FormExamples(FormReader.read(pasted, names), List.of());
+        return isSysEx ? FormExamples.of(messages) : FormReader.read(pasted, names);
     }
 
     /** The device that is chosen beside the row; "" for any. */
