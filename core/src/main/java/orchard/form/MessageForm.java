@@ -8,11 +8,9 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import orchard.form.Cell.Named;
 import orchard.mistake.Mistake;
-import orchard.signal.Checksum;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
@@ -27,8 +25,6 @@ public final class MessageForm {
 
     static final String SYSEX = "SysEx";
     static final String OSC = "OSC";
-
-    private static final Pattern NUMBER = Pattern.compile("[-+]?\\d{1,15}(\\.\\d+)?");
 
     /** The most places. */
     public static final int MOST_CELLS = 128;
@@ -62,89 +58,16 @@ public final class MessageForm {
                     + (cells.size() + arguments.size()));
         }
         if (kind.equals(SYSEX)) {
-            checkBytes(cells);
+            FormCheck.bytes(cells);
         } else if (kind.equals(OSC)) {
-            checkAddress(cells);
-            checkArguments(arguments);
+            FormCheck.address(cells);
+            FormCheck.arguments(arguments);
         } else {
-            checkParts(family, cells);
+            FormCheck.parts(family, cells);
         }
     }
 
-    private static void checkBytes(List<Cell> cells) {
-        if (cells.isEmpty()) {
-            throw new Mistake("A SysEx needs bytes, like SysEx 7D 04 {level}");
-        }
-        int at = 0;
-        for (Cell cell : cells) {
-            if (cell instanceof Cell.Sum sum && sum.from() >= at) {
-                throw new Mistake("The checksum at byte " + (at + 1) + " counts nothing: it begins at byte "
-                        + (sum.from() + 1) + ", which does not lie before it");
-            } else if (cell instanceof Cell.Sum sum && sum.from() < 0) {
-                throw new Mistake("A checksum begins at byte 1 or later");
-            }
-            boolean isByte = !(cell instanceof Cell.Fixed fixed) || fixed.number() >= 0 && fixed.number() <= 127;
-            boolean isRange = !(cell instanceof Cell.Within range) || range.low() >= 0 && range.high() <= 127;
-            if (cell instanceof Named named && named.type() != Cell.Type.FLOAT) {
-                throw new Mistake("Byte " + (at + 1) + ": in a SysEx a number has a size, like {level 2 bytes}");
-            }
-            if (!isByte || !isRange || cell instanceof Cell.Said) {
-                throw new Mistake("Byte " + (at + 1) + ": the bytes inside a SysEx are 00–7F");
-            }
-            at += size(cell);
-        }
-    }
-
-    private static void checkAddress(List<Cell> cells) {
-        for (Cell cell : cells) {
-            boolean isFine = cell instanceof Cell.Any
-                    || cell instanceof Named named && named.size().equals(Size.BYTE) && named.type() == Cell.Type.FLOAT
-                    || cell instanceof Cell.Said said
-                            && !said.text().isEmpty()
-                            && !said.text().matches(".*[\\s#,/{}].*");
-            if (!isFine) {
-                throw new Mistake("Between two slashes of an OSC address stands a word, any, or a name like {track}");
-            }
-        }
-        if (cells.isEmpty()) {
-            throw new Mistake("An OSC address begins with / and has a word behind it");
-        }
-    }
-
-    private static void checkArguments(List<Cell> arguments) {
-        for (Cell cell : arguments) {
-            boolean isSized = cell instanceof Named named && !named.size().equals(Size.BYTE);
-            if (isSized || cell instanceof Cell.Sum) {
-                throw new Mistake("Argument " + (arguments.indexOf(cell) + 1)
-                        + ": in OSC a number has a type, like {level} or {level whole}, and there are no checksums");
-            }
-        }
-    }
-
-    private static void checkParts(Family family, List<Cell> cells) {
-        for (int i = 0; i < family.parts.size(); i++) {
-            Family.Part part = family.parts.get(i);
-            Cell cell = cells.get(i);
-            double low = cell instanceof Cell.Fixed fixed
-                    ? fixed.number()
-                    : cell instanceof Cell.Within in ? in.low() : part.low();
-            double high = cell instanceof Cell.Fixed fixed
-                    ? fixed.number()
-                    : cell instanceof Cell.Within in ? in.high() : part.high();
-            if (low < part.low() || high > part.high() || low != Math.rint(low) || high != Math.rint(high)) {
-                throw new Mistake(
-                        "The %s is a whole number from %d to %d".formatted(part.word(), part.low(), part.high()));
-            }
-            if (cell instanceof Named named && (!named.size().equals(Size.BYTE) || named.type() != Cell.Type.FLOAT)
-                    || cell instanceof Cell.Said
-                    || cell instanceof Cell.Sum) {
-                throw new Mistake(
-                        "The " + part.word() + " is a number, any, a stretch like 0..63, or a name like {level}");
-            }
-        }
-    }
-
-    private static int size(Cell cell) {
+    static int size(Cell cell) {
         return cell instanceof Named named ? named.size().bytes() : 1;
     }
 
@@ -400,114 +323,7 @@ public final class MessageForm {
 
     /** The values of what has a name, in the order of {@link #names}: numbers or texts. Null where the message has not this form. */
     public Object[] read(Message message) {
-        if (message instanceof OscMessage osc) {
-            return isOsc() ? readOsc(osc) : null;
-        } else if (message instanceof MidiMessage.SysEx sysEx) {
-            return isSysEx() ? readBytes(sysEx) : null;
-        }
-        int[] numbers = !isOsc() && !isSysEx() && message instanceof MidiMessage midi ? family().read(midi) : null;
-        if (numbers == null) {
-            return null;
-        }
-        Values values = new Values(names());
-        for (int i = 0; i < numbers.length; i++) {
-            if (cells.get(i) instanceof Named named) {
-                if (!values.put(named, (double) numbers[i])) {
-                    return null;
-                }
-            } else if (!fits(cells.get(i), numbers[i])) {
-                return null;
-            }
-        }
-        return values.all;
-    }
-
-    /** What was found under each name. */
-    private static final class Values {
-        private final List<String> names;
-        private final Object[] all;
-
-        Values(List<String> names) {
-            this.names = names;
-            this.all = new Object[names.size()];
-        }
-
-        /** False where nothing can stand there, or another value stands under the same name already. */
-        boolean put(Named named, Object value) {
-            int place = names.indexOf(named.name());
-            boolean isFine = value != null && (all[place] == null || all[place].equals(value));
-            all[place] = value;
-            return isFine;
-        }
-    }
-
-    private static boolean fits(Cell cell, double number) {
-        return cell instanceof Cell.Any
-                || cell instanceof Cell.Fixed fixed && Math.abs(fixed.number() - number) <= 1e-6 * Math.abs(number)
-                || cell instanceof Cell.Within range && number >= range.low() && number <= range.high();
-    }
-
-    private Object[] readBytes(MidiMessage.SysEx message) {
-        byte[] data = message.data();
-        if (data.length != length()) {
-            return null;
-        }
-        Values values = new Values(names());
-        int at = 0;
-        for (Cell cell : cells) {
-            if (cell instanceof Named named) {
-                if (!values.put(named, named.size().read(data, at))) {
-                    return null;
-                }
-            } else if (cell instanceof Cell.Sum sum) {
-                if (new Checksum(sum.kind(), sum.from(), at).of(message) != data[at]) {
-                    return null;
-                }
-            } else if (!fits(cell, data[at])) {
-                return null;
-            }
-            at += size(cell);
-        }
-        return values.all;
-    }
-
-    private Object[] readOsc(OscMessage message) {
-        String[] words = message.address().substring(1).split("/", -1);
-        if (words.length != cells.size() || message.arguments().size() < arguments.size()) {
-            return null;
-        }
-        Values values = new Values(names());
-        for (int i = 0; i < words.length; i++) {
-            if (cells.get(i) instanceof Named named) {
-                boolean isNumber = NUMBER.matcher(words[i]).matches();
-                if (!values.put(named, isNumber ? (Object) Double.valueOf(words[i]) : words[i])) {
-                    return null;
-                }
-            } else if (cells.get(i) instanceof Cell.Said said && !said.text().equals(words[i])) {
-                return null;
-            }
-        }
-        for (int i = 0; i < arguments.size(); i++) {
-            OscArgument argument = message.arguments().get(i);
-            Cell cell = arguments.get(i);
-            if (cell instanceof Named named) {
-                boolean isNumber = !Double.isNaN(argument.number());
-                if (!values.put(named, isNumber ? (Object) argument.number() : text(argument))) {
-                    return null;
-                }
-            } else if (cell instanceof Cell.Said said) {
-                if (!said.text().equals(text(argument))) {
-                    return null;
-                }
-            } else if (!fits(cell, argument.number())) {
-                return null;
-            }
-        }
-        return values.all;
-    }
-
-    private static String text(OscArgument argument) {
-        return argument instanceof OscArgument.Text text ? text.value() : argument.words();
+        return FormMatch.read(this, message);
     }
 
     /**
@@ -526,99 +342,10 @@ public final class MessageForm {
      * @throws Mistake where a number is needed and there is none, or where it has places that may be anything
      */
     public Message message(Object[] value) {
-        unsaid().ifPresent(why -> {
+        unsaid.ifPresent(why -> {
             throw new Mistake(why);
         });
-        if (isSysEx()) {
-            return bytes(value);
-        } else if (isOsc()) {
-            return osc(value);
-        }
-        int[] numbers = new int[cells.size()];
-        for (int i = 0; i < numbers.length; i++) {
-            Family.Part part = family().parts.get(i);
-            double number =
-                    cells.get(i) instanceof Cell.Fixed fixed ? fixed.number() : number((Named) cells.get(i), value);
-            numbers[i] = (int) Math.round(Math.max(part.low(), Math.min(part.high(), number)));
-        }
-        return family().make(numbers);
-    }
-
-    /** What stands under a name. */
-    private Object of(Named named, Object[] value) {
-        Object is = value[names.indexOf(named.name())];
-        return is == null ? "" : is;
-    }
-
-    private double number(Named named, Object[] value) {
-        if (of(named, value) instanceof Double number && Double.isFinite(number)) {
-            return number;
-        }
-        throw new Mistake("nothing is known for “" + named.name() + "”, or it is no number");
-    }
-
-    private Message bytes(Object[] value) {
-        byte[] data = new byte[length()];
-        int at = 0;
-        for (Cell cell : cells) {
-            if (cell instanceof Cell.Fixed fixed) {
-                data[at] = (byte) fixed.number();
-            } else if (cell instanceof Named named) {
-                Object is = named.size().isText() ? word(of(named, value)) : (Object) number(named, value);
-                named.size().write(is, data, at);
-            } else if (cell instanceof Cell.Sum sum) {
-                data[at] = (byte) new Checksum(sum.kind(), sum.from(), at).of(new MidiMessage.SysEx(data));
-            }
-            at += size(cell);
-        }
-        return new MidiMessage.SysEx(data);
-    }
-
-    private Message osc(Object[] value) {
-        StringBuilder address = new StringBuilder();
-        for (Cell cell : cells) {
-            address.append('/');
-            address.append(
-                    cell instanceof Cell.Said said
-                            ? said.text()
-                            : word(of((Named) cell, value)).replaceAll("[\\s#*,/?\\[\\]{}]", "_"));
-        }
-        return new OscMessage(
-                address.toString(),
-                arguments.stream().map(cell -> argument(cell, value)).toList());
-    }
-
-    private OscArgument argument(Cell cell, Object[] value) {
-        if (cell instanceof Cell.Said said) {
-            return new OscArgument.Text(said.text());
-        } else if (cell instanceof Cell.Fixed fixed) {
-            boolean isWhole =
-                    fixed.number() == Math.rint(fixed.number()) && Math.abs(fixed.number()) < Integer.MAX_VALUE;
-            return isWhole
-                    ? new OscArgument.Int32((int) fixed.number())
-                    : new OscArgument.Float32((float) fixed.number());
-        }
-        Named named = (Named) cell;
-        if (named.type() == Cell.Type.TEXT) {
-            return new OscArgument.Text(word(of(named, value)));
-        }
-        double number = number(named, value);
-        return switch (named.type()) {
-            case WHOLE ->
-                new OscArgument.Int32(
-                        (int) Math.max(Integer.MIN_VALUE, Math.min(Integer.MAX_VALUE, Math.rint(number))));
-            case DOUBLE -> new OscArgument.Float64(number);
-            case LONG -> new OscArgument.Int64(Math.round(number));
-            case SWITCH -> number >= 0.5 ? OscArgument.Plain.TRUE : OscArgument.Plain.FALSE;
-            default -> new OscArgument.Float32((float) number);
-        };
-    }
-
-    /** A value as a text: whole numbers without a point. */
-    private static String word(Object value) {
-        return value instanceof Double number && number == Math.rint(number) && Math.abs(number) < 1e15
-                ? String.valueOf(number.longValue())
-                : String.valueOf(value);
+        return new FormMessage(this, value).said();
     }
 
     @Override

@@ -117,15 +117,20 @@ public record Targets(List<Target> targets) {
         return targets.stream().anyMatch(target -> target.address().equals(address));
     }
 
-    /** The same with the first one elsewhere; with that alone where there is none. */
+    /** The same with the first one elsewhere, as much ahead as it was; with that alone where there is none. */
     public Targets movedTo(String address) {
-        List<Target> moved = new ArrayList<>(targets);
         Target to = target(address);
-        if (moved.isEmpty()) {
-            moved.add(to);
-        } else {
-            moved.set(0, to);
+        if (targets.isEmpty()) {
+            return new Targets(List.of(to));
         }
+        List<Target> moved = new ArrayList<>(targets);
+        moved.set(
+                0,
+                new Target(
+                        to.host(),
+                        to.port(),
+                        to.tcp(),
+                        to.tcp() ? 0 : targets.get(0).ahead()));
         return new Targets(moved);
     }
 

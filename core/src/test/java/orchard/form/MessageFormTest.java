@@ -191,6 +191,15 @@ class MessageFormTest {
     }
 
     @Test
+    void aTextIsSaidAsAWordOfAnAddress() {
+        MessageForm form = MessageForm.of("/track/{name}/mute 1");
+        assertThat(((OscMessage) form.message(name -> "The Clock/maker*")).address())
+                .isEqualTo("/track/The_Clock_maker_/mute");
+        assertThat(((OscMessage) form.message(name -> "")).address()).isEqualTo("/track/_/mute");
+        assertThat(((OscMessage) form.message(name -> 3.0)).address()).isEqualTo("/track/3/mute");
+    }
+
+    @Test
     void oscIsSaidInItsTypes() {
         MessageForm form = MessageForm.of("/a/{n} {f} {i whole} {t text} {s switch} {d double} 3 0.5 \"x\"");
         assertThat(((OscMessage) form.message(name -> 1.0)).words())

@@ -93,5 +93,7 @@ class TargetsTest {
                         .text())
                 .isEqualTo("127.0.0.1:9021 10.0.0.5:9000");
         assertThat(Targets.of("").movedTo("127.0.0.1:9021").text()).isEqualTo("127.0.0.1:9021");
+        assertThat(Targets.of("127.0.0.1:9020+20ms").movedTo("127.0.0.1:9021").text())
+                .isEqualTo("127.0.0.1:9021+20ms");
     }
 }

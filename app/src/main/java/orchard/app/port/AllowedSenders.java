@@ -6,6 +6,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import orchard.mistake.Mistake;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.security.web.util.matcher.IpAddressMatcher;
 
 /**
@@ -13,6 +15,8 @@ import org.springframework.security.web.util.matcher.IpAddressMatcher;
  * counted. It knows senders by what their packets say, and UDP lets a packet say what it likes. Thread-safe.
  */
 public final class AllowedSenders {
+
+    private static final Logger LOG = LoggerFactory.getLogger(AllowedSenders.class);
 
     /** At most so many addresses and networks. */
     public static final int MOST = 64;
@@ -35,6 +39,16 @@ public final class AllowedSenders {
     /** @param text as for {@link #allow} */
     AllowedSenders(String text) {
         rules = rules(text);
+    }
+
+    /** Those of a list that was kept; if it cannot be read any more, only this machine. */
+    static AllowedSenders remembered(String text) {
+        try {
+            return new AllowedSenders(text);
+        } catch (Mistake unreadable) {
+            LOG.warn("Only this machine may send OSC, for the list of who else may cannot be read: {}", text);
+            return new AllowedSenders(InetAddress.getLoopbackAddress().getHostAddress());
+        }
     }
 
     /**

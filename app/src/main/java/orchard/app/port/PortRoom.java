@@ -141,7 +141,7 @@ public final class PortRoom {
 
     PortRoom(OrchardSettings settings, RecognitionTable recognitions, MachineTable machine, Discovery discovery) {
         this.discovery = discovery;
-        senders = new AllowedSenders(machine.oscSenders());
+        senders = AllowedSenders.remembered(machine.oscSenders());
         osc = new OscWire(
                 bound(settings),
                 settings.oscPort(),

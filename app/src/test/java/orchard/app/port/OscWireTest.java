@@ -241,6 +241,15 @@ class OscWireTest {
     }
 
     @Test
+    void aListThatCannotBeReadLetsInNobodyElse() throws IOException {
+        AllowedSenders kept = AllowedSenders.remembered("10.0.0.5 nobody-knows-what");
+        assertThat(kept.letsIn(InetAddress.getByName("10.0.0.5"))).isFalse();
+        assertThat(kept.letsIn(InetAddress.getLoopbackAddress())).isTrue();
+        assertThat(AllowedSenders.remembered("10.0.0.5").letsIn(InetAddress.getByName("10.0.0.5")))
+                .isTrue();
+    }
+
+    @Test
     void aConnectionIsRefusedAtTheDoorAndSilencedWhenTheListChanges() throws IOException {
         seat("");
         InetAddress two = InetAddress.getByName("127.0.0.2");
