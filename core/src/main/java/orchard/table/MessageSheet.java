@@ -8,12 +8,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import orchard.form.FormPatterns;
 import orchard.form.FormReader;
+import orchard.form.Reading;
 import orchard.gear.Arrangement;
 import orchard.gear.Control;
 import orchard.gear.Dimension;
@@ -53,8 +55,9 @@ public record MessageSheet(List<Entry> entries, List<String> faults) {
      * One control or parameter.
      *
      * @param line where it stands, from 1
+     * @param doubts what the message leaves open, said once for each line
      */
-    public record Entry(long line, String name, FormPatterns.Found found) {}
+    public record Entry(long line, String name, FormPatterns.Found found, List<String> doubts) {}
 
     public MessageSheet {
         entries = List.copyOf(entries);
@@ -182,28 +185,33 @@ public record MessageSheet(List<Entry> entries, List<String> faults) {
         } else if (line.name().length() > LONGEST_NAME) {
             throw new Mistake("a name has at most " + LONGEST_NAME + " letters");
         }
-        List<FormPatterns.Found> found = found(line.message(), channel, names);
-        return found.stream()
-                .map(one -> new Entry(
-                        line.number(), found.size() == 1 ? line.name() : line.name() + " " + one.number(), one))
-                .toList();
+        Optional<FormPatterns.Found> template = template(line.message());
+        if (template.isPresent()) {
+            return List.of(new Entry(line.number(), line.name(), template.get(), List.of()));
+        }
+        Reading read = FormReader.read(line.message(), names);
+        List<FormPatterns.Found> found = FormPatterns.of(read.form(), channel);
+        List<Entry> entries = new ArrayList<>();
+        for (FormPatterns.Found one : found) {
+            String name = found.size() == 1 ? line.name() : line.name() + " " + one.number();
+            entries.add(new Entry(line.number(), name, one, entries.isEmpty() ? read.doubts() : List.of()));
+        }
+        return entries;
     }
 
-    private static List<FormPatterns.Found> found(String message, int channel, NoteName names) {
+    /** What is written as addresses of parameters are, with its checksum: {@code F0 7D 04 vv cs1 F7}. */
+    private static Optional<FormPatterns.Found> template(String message) {
         String bytes = message.replaceAll("[,;\\s]+", " ").strip();
-        boolean isTemplate = bytes.matches("(?i)(sysex |f0\\b).*\\b(vv|vl|vh|nl|nh)\\b.*");
-        if (isTemplate) {
-            String text;
-            try {
-                text = SysExTemplate.of(bytes.replaceFirst("(?i)^sysex ", "")).text();
-            } catch (Mistake e) {
-                text = ""; // a manual may mean something else by it
-            }
-            if (!text.isEmpty()) {
-                return List.of(new FormPatterns.Found("", "turn", new MessagePattern.SysExByte(text), false));
-            }
+        if (!bytes.matches("(?i)(sysex |f0\\b).*\\b(vv|vl|vh|nl|nh)\\b.*")) {
+            return Optional.empty();
         }
-        return FormPatterns.of(FormReader.read(message, names).form(), channel);
+        try {
+            String text =
+                    SysExTemplate.of(bytes.replaceFirst("(?i)^sysex ", "")).text();
+            return Optional.of(new FormPatterns.Found("", "turn", new MessagePattern.SysExByte(text), false));
+        } catch (Mistake e) {
+            return Optional.empty(); // a manual may mean something else by it
+        }
     }
 
     private static void check(Entry entry, boolean osc, boolean parameters, Map<Object, String> taken) {

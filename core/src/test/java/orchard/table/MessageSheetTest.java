@@ -217,6 +217,17 @@ class MessageSheetTest {
     }
 
     @Test
+    void whatAMessageLeavesOpenIsSaidAtItsLine() {
+        MessageSheet sheet =
+                midi("Cutoff, F0 7D 04 10 nn cs F7\nWidth, F0 7D 04 11 wH wL F7\nPlain, F0 7D 04 12 nn F7");
+        assertThat(sheet.faults()).isEmpty();
+        assertThat(sheet.entries()).hasSize(3);
+        assertThat(sheet.entries().get(0).doubts()).singleElement().asString().contains("looks like a checksum");
+        assertThat(sheet.entries().get(1).doubts()).singleElement().asString().contains("two halves of one number");
+        assertThat(sheet.entries().get(2).doubts()).isEmpty();
+    }
+
+    @Test
     void tenThousandLinesAreReadAndSoManyControlsRefused() {
         String many = IntStream.range(0, 10_000)
                 .mapToObj(i -> "Knob %d, F0 7D %02X %02X vv F7".formatted(i, i / 128, i % 128))

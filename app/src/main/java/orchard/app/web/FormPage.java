@@ -24,6 +24,7 @@ import orchard.signal.NoteName;
 import orchard.signal.OscMessage;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -46,6 +47,7 @@ class FormPage {
             "8 letters");
 
     private static final int LOOKED_AT = 2_000;
+    private static final int MOST_DOUBTS = 8;
 
     private final RigKeeper keeper;
     private final SignalLog log;
@@ -103,7 +105,7 @@ class FormPage {
      * @param heard whether it is to be read out of what came last
      * @param at the place that is open, or −1
      * @param filled what was chosen for it
-     * @param line all that is filled in around it: from which device it comes
+     * @param line all that is filled in around it: from which device it comes, and what was in doubt before the line was drawn anew
      */
     @GetMapping("/map/form")
     String row(
@@ -114,13 +116,15 @@ class FormPage {
             @RequestParam(defaultValue = "false") boolean heard,
             @RequestParam(defaultValue = "-1") int at,
             Filled filled,
-            @RequestParam Map<String, String> line,
+            @RequestParam MultiValueMap<String, String> line,
             Model model) {
         MessageForm now = MessageForm.of("CC 20 = {level}, ch 1");
         boolean isChanged = false;
         String refusal = "";
         int open = at;
-        List<String> doubts = List.of();
+        List<String> doubts = line.getOrDefault("doubt", List.of()).stream()
+                .limit(MOST_DOUBTS)
+                .toList();
         try {
             now = form.isBlank() ? now : MessageForm.of(form);
             MessageForm before = now;
@@ -183,8 +187,8 @@ class FormPage {
     }
 
     /** The device that is chosen beside the row; "" for any. */
-    private static String from(Map<String, String> line) {
-        return line.entrySet().stream()
+    private static String from(MultiValueMap<String, String> line) {
+        return line.toSingleValueMap().entrySet().stream()
                 .filter(entry -> entry.getKey().endsWith(".from0"))
                 .map(Map.Entry::getValue)
                 .findFirst()

@@ -182,6 +182,11 @@ class FormPageTest {
         browser.see(row("when"), "2 bytes");
         assertThat(browser.attribute(row("when") + " [data-field=form]", "value"))
                 .contains("{value 2 bytes}");
+        pasted(browser, row("when"), "F0 7D 12 <level> cs F7");
+        browser.see(row("when"), "“cs” looks like a checksum");
+        browser.click(when + "[data-field=from0] option[value=peat]");
+        settled(browser);
+        browser.see(row("when"), "“cs” looks like a checksum");
         pasted(browser, row("when"), "F0 7D 01 00 F7\nF0 7D 01 02 03 F7");
         browser.see(row("when"), "they are not of one kind");
     }
