@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Set;
 import orchard.mistake.Mistake;
 import orchard.signal.Checksum;
+import orchard.signal.MidiMessage;
 
 /** One place of a message. */
 public sealed interface Cell {
@@ -88,11 +89,35 @@ public sealed interface Cell {
         }
     }
 
-    /** A checksum over all bytes from one on to the one before it. */
-    record Sum(Checksum.Kind kind, int from) implements Cell {
+    /**
+     * A checksum over a stretch of bytes before it.
+     *
+     * @param from the first of them, from 0, the byte behind F0
+     * @param to the last of them; {@link #BEFORE} for the one before the checksum
+     */
+    record Sum(Checksum.Kind kind, int from, int to) implements Cell {
+
+        /** Stands for the byte before the checksum. */
+        public static final int BEFORE = -1;
+
+        /** Over all bytes from one on to the one before it. */
+        public Sum(Checksum.Kind kind, int from) {
+            this(kind, from, BEFORE);
+        }
+
+        /** Whether its stretch ends with the byte before it. */
+        public boolean isToItself() {
+            return to == BEFORE;
+        }
+
+        /** What it has to be in a message in which it stands at a place. */
+        int of(MidiMessage.SysEx message, int at) {
+            return kind.of(message, from, isToItself() ? at - 1 : to);
+        }
+
         @Override
         public String words() {
-            return "{check " + kind.name().toLowerCase(Locale.ROOT).replace('_', ' ') + " from " + from + "}";
+            return "{check " + kind.words() + " from " + from + (isToItself() ? "" : " to " + to) + "}";
         }
     }
 

@@ -20,6 +20,9 @@ final class FormCheck {
                         + (sum.from() + 1) + ", which does not lie before it");
             } else if (cell instanceof Cell.Sum sum && sum.from() < 0) {
                 throw new Mistake("A checksum begins at byte 1 or later");
+            } else if (cell instanceof Cell.Sum sum && !sum.isToItself() && (sum.to() < sum.from() || sum.to() >= at)) {
+                throw new Mistake("The checksum at byte " + (at + 1) + " counts from byte " + (sum.from() + 1)
+                        + " to byte " + (sum.to() + 1) + ", and has to end at one of them that lies before it");
             }
             boolean isByte = !(cell instanceof Cell.Fixed fixed) || fixed.number() >= 0 && fixed.number() <= 127;
             boolean isRange = !(cell instanceof Cell.Within range) || range.low() >= 0 && range.high() <= 127;

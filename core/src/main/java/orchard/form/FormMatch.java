@@ -3,7 +3,6 @@ package orchard.form;
 import java.util.List;
 import java.util.regex.Pattern;
 import orchard.form.Cell.Named;
-import orchard.signal.Checksum;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
@@ -81,7 +80,7 @@ final class FormMatch {
                     return null;
                 }
             } else if (cell instanceof Cell.Sum sum) {
-                if (new Checksum(sum.kind(), sum.from(), at).of(message) != data[at]) {
+                if (sum.of(message, at) != data[at]) {
                     return null;
                 }
             } else if (!fits(cell, data[at])) {

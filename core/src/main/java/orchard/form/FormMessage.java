@@ -3,7 +3,6 @@ package orchard.form;
 import java.util.regex.Pattern;
 import orchard.form.Cell.Named;
 import orchard.mistake.Mistake;
-import orchard.signal.Checksum;
 import orchard.signal.Message;
 import orchard.signal.MidiMessage;
 import orchard.signal.OscArgument;
@@ -59,7 +58,7 @@ record FormMessage(MessageForm form, Object[] values) {
                 Object is = named.size().isText() ? word(of(named)) : (Object) number(named);
                 named.size().write(is, data, at);
             } else if (cell instanceof Cell.Sum sum) {
-                data[at] = (byte) new Checksum(sum.kind(), sum.from(), at).of(new MidiMessage.SysEx(data));
+                data[at] = (byte) sum.of(new MidiMessage.SysEx(data), at);
             }
             at += MessageForm.size(cell);
         }

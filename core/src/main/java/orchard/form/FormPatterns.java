@@ -81,6 +81,9 @@ public final class FormPatterns {
                 bytes.add(letters(number));
             } else if (cell instanceof Cell.Fixed fixed) {
                 bytes.add("%02X".formatted((int) fixed.number()));
+            } else if (cell instanceof Cell.Sum sum && !sum.isToItself()) {
+                throw new Mistake("a control's checksum counts all bytes from one on to the one before it; on Map a"
+                        + " sentence begins with such a message");
             } else if (cell instanceof Cell.Sum sum) {
                 bytes.add("c" + sum.kind().letter() + sum.from());
             } else {

@@ -23,7 +23,8 @@ final class FormText {
             + " “CC 20 = {level}, ch any”, “note 60..72 on, velocity {force}, ch 1” or “/track/{n}/volume {level}”";
 
     private static final String PLACE = "(\\{[^}]*\\}|[^\\s,=]+)";
-    private static final Pattern CHECK = Pattern.compile("check (sum|negative sum|exclusive or) from (\\d{1,3})");
+    private static final Pattern CHECK =
+            Pattern.compile("check (sum|negative sum|exclusive or) from (\\d{1,3})(?: to (\\d{1,3}))?");
     private static final Pattern RANGE = Pattern.compile("([-+]?[0-9A-Fa-f.]+?)\\.\\.([-+]?[0-9A-Fa-f.]+)");
     private static final Pattern ARGUMENT = Pattern.compile("\\{[^}]*\\}|\"(?:[^\"\\\\]++|\\\\.)*+\"|\\S+");
     private static final Pattern NUMBER = Pattern.compile("[-+]?(\\d+\\.?\\d*|\\.\\d+)([eE][-+]?\\d{1,3})?");
@@ -159,11 +160,12 @@ final class FormText {
             return new Cell.Sum(
                     Checksum.Kind.valueOf(
                             check.group(1).toUpperCase(Locale.ROOT).replace(' ', '_')),
-                    Integer.parseInt(check.group(2)));
+                    Integer.parseInt(check.group(2)),
+                    check.group(3) == null ? Cell.Sum.BEFORE : Integer.parseInt(check.group(3)));
         }
         if (inner.toLowerCase(Locale.ROOT).startsWith("check ")) {
             throw new Mistake("The " + where + ": a checksum is {check sum from 0}, {check negative sum from 0} or"
-                    + " {check exclusive or from 0}, counted from the byte behind F0");
+                    + " {check exclusive or from 0 to 5}, counted from the byte behind F0");
         }
         int end = inner.indexOf(' ') < 0 ? inner.length() : inner.indexOf(' ');
         String more = inner.substring(end).strip();

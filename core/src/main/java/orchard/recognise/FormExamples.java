@@ -2,7 +2,7 @@ package orchard.recognise;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import orchard.form.Cell;
 import orchard.form.FormReader;
 import orchard.form.MessageForm;
 import orchard.form.Reading;
@@ -72,8 +72,7 @@ public final class FormExamples {
 
     private static String check(Examples found) {
         var checksum = found.templates().get(0).checksum();
-        return "{check " + checksum.kind().name().toLowerCase(Locale.ROOT).replace('_', ' ') + " from "
-                + checksum.from() + "}";
+        return new Cell.Sum(checksum.kind(), checksum.from()).words();
     }
 
     private static String size(Packing packing) {

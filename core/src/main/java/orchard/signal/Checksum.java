@@ -1,5 +1,6 @@
 package orchard.signal;
 
+import java.util.Locale;
 import orchard.mistake.Mistake;
 
 /**
@@ -46,7 +47,21 @@ public record Checksum(Kind kind, int from, int at) {
             return letter;
         }
 
+        /** It in words. */
+        public String words() {
+            return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        }
+
         abstract int with(int sum, int other);
+
+        /** What comes of bytes of a message, the first and the last of them from 0, the byte after F0. */
+        public int of(MidiMessage.SysEx message, int first, int last) {
+            int sum = 0;
+            for (int i = first; i <= last; i++) {
+                sum = with(sum, message.at(i));
+            }
+            return sum;
+        }
     }
 
     public Checksum {
@@ -57,10 +72,6 @@ public record Checksum(Kind kind, int from, int at) {
 
     /** What it has to be in a message that is long enough. */
     public int of(MidiMessage.SysEx message) {
-        int sum = 0;
-        for (int i = from; i < at; i++) {
-            sum = kind.with(sum, message.at(i));
-        }
-        return sum;
+        return kind.of(message, from, at - 1);
     }
 }

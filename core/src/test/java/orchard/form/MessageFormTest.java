@@ -14,6 +14,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import orchard.mistake.Mistake;
+import orchard.signal.Checksum;
 import orchard.signal.Message;
 import orchard.signal.MessageText;
 import orchard.signal.MidiMessage;
@@ -330,6 +331,32 @@ class MessageFormTest {
         assertThatThrownBy(() -> FormReader.read("", NAMES)).hasMessageContaining("Paste a message");
     }
 
+    /** One over a stretch of what stands before it. */
+    private static Cell.Sum sum(Random random, List<Cell> before) {
+        int bytes = before.stream().mapToInt(MessageForm::size).sum();
+        int from = random.nextInt(bytes);
+        return new Cell.Sum(
+                Checksum.Kind.values()[random.nextInt(3)],
+                from,
+                random.nextBoolean() ? Cell.Sum.BEFORE : from + random.nextInt(bytes - from));
+    }
+
+    @Test
+    void aChecksumCountsTheStretchThatWasChosen() {
+        MessageForm form = MessageForm.of("SysEx 01 02 {a} {b} 05 {check sum from 1 to 2}");
+        assertThat(form.message(name -> name.equals("a") ? 16.0 : 99.0))
+                .isEqualTo(MessageText.parse("SysEx 01 02 10 63 05 12", NAMES));
+        assertThat(form.read(MessageText.parse("SysEx 01 02 10 63 05 12", NAMES)))
+                .containsExactly(16.0, 99.0);
+        assertThat(form.read(MessageText.parse("SysEx 01 02 10 63 05 13", NAMES)))
+                .isNull();
+        assertThatThrownBy(() -> MessageForm.of("SysEx 01 {a} {check sum from 1 to 2}"))
+                .hasMessage("The checksum at byte 3 counts from byte 2 to byte 3,"
+                        + " and has to end at one of them that lies before it");
+        assertThatThrownBy(() -> MessageForm.of("SysEx 01 02 {a} {check sum from 2 to 1}"))
+                .hasMessageContaining("has to end");
+    }
+
     /** Any form says messages that it recognises, with the very values. */
     @Property(tries = 2_000)
     void whatIsSaidIsRecognised(@ForAll long seed) {
@@ -342,10 +369,7 @@ class MessageFormTest {
             cells.add(
                     switch (random.nextInt(3)) {
                         case 0 -> new Cell.Fixed(random.nextInt(128));
-                        case 1 ->
-                            i == 0
-                                    ? new Cell.Fixed(1)
-                                    : new Cell.Sum(orchard.signal.Checksum.Kind.values()[random.nextInt(3)], 0);
+                        case 1 -> i == 0 ? new Cell.Fixed(1) : sum(random, cells);
                         default ->
                             new Cell.Named(
                                     "n" + i,

@@ -1,12 +1,12 @@
 package orchard.app.web;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import orchard.app.live.SignalLog;
 import orchard.app.store.RigKeeper;
 import orchard.form.Cell;
@@ -93,7 +93,15 @@ class FormPage {
      * @param size of a number in a SysEx, or the type of an argument
      */
     record Filled(
-            String what, String value, String low, String high, String called, String size, String sum, String from) {}
+            String what,
+            String value,
+            String low,
+            String high,
+            String called,
+            String size,
+            String sum,
+            String from,
+            String to) {}
 
     /**
      * The row of a message.
@@ -270,7 +278,8 @@ class FormPage {
                 return blank(filled.from())
                         ? null
                         : MessageForm.place("{check " + (blank(filled.sum()) ? "sum" : filled.sum()) + " from "
-                                + first(filled.from()) + "}");
+                                + first(filled.from())
+                                + (blank(filled.to()) ? "" : " to " + first(filled.to())) + "}");
             }
             default -> {
                 return null;
@@ -310,12 +319,7 @@ class FormPage {
         return sizes;
     }
 
-    private static Map<String, String> sums() {
-        Map<String, String> sums = new LinkedHashMap<>();
-        for (Checksum.Kind kind : Checksum.Kind.values()) {
-            String words = kind.name().toLowerCase(Locale.ROOT).replace('_', ' ');
-            sums.put(words, words);
-        }
-        return sums;
+    private static List<String> sums() {
+        return Stream.of(Checksum.Kind.values()).map(Checksum.Kind::words).toList();
     }
 }

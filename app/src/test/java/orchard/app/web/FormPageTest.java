@@ -187,6 +187,17 @@ class FormPageTest {
         browser.click(when + "[data-field=from0] option[value=peat]");
         settled(browser);
         browser.see(row("when"), "“cs” looks like a checksum");
+        browser.click(row("when") + " .formcell.any");
+        settled(browser);
+        browser.click(row("when") + " [name=what] option[value=SUM]");
+        settled(browser);
+        browser.click(row("when") + " [name=sum] option[value='exclusive or']");
+        settled(browser);
+        browser.see(row("when"), "{check exclusive or from 0}");
+        write(browser, row("when") + " [name=to]", "2");
+        browser.click(row("when") + " .cells .faint");
+        settled(browser);
+        browser.see(row("when"), "{check exclusive or from 0 to 1}");
         pasted(browser, row("when"), "F0 7D 01 00 F7\nF0 7D 01 02 03 F7");
         browser.see(row("when"), "they are not of one kind");
     }
