@@ -127,7 +127,7 @@ class FormPage {
             @RequestParam MultiValueMap<String, String> line,
             Model model) {
         MessageForm now = MessageForm.of("CC 20 = {level}, ch 1");
-        boolean isChanged = false;
+        boolean isAnother = false;
         String refusal = "";
         int open = at;
         List<String> doubts = line.getOrDefault("doubt", List.of()).stream()
@@ -147,7 +147,7 @@ class FormPage {
                     now = now.replaced(at, cell);
                 }
             }
-            isChanged = !now.equals(before);
+            isAnother = !now.names().equals(before.names()) || !now.title().equals(before.title());
         } catch (Mistake unread) {
             refusal = unread.getMessage();
         }
@@ -172,7 +172,7 @@ class FormPage {
                         : new What[] {What.FIXED, What.NAMED, What.ANY, What.WITHIN});
         model.addAttribute("sizes", sizes(now, chosen));
         model.addAttribute("sums", sums());
-        model.addAttribute("changed", isChanged && refusal.isEmpty());
+        model.addAttribute("another", isAnother && refusal.isEmpty());
         model.addAttribute("refused", refusal);
         model.addAttribute("doubts", doubts);
         model.addAttribute("pasted", refusal.isEmpty() || pasted == null ? "" : pasted);
