@@ -105,6 +105,11 @@ public sealed interface Cell {
             this(kind, from, BEFORE);
         }
 
+        /** What it is, to people: they count bytes from 1. */
+        String title() {
+            return kind.words() + (isToItself() ? ", from " + (from + 1) : ", " + (from + 1) + "–" + (to + 1));
+        }
+
         /** Whether its stretch ends with the byte before it. */
         public boolean isToItself() {
             return to == BEFORE;

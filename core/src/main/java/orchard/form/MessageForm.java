@@ -179,9 +179,12 @@ public final class MessageForm {
         return labels;
     }
 
-    /** A place as it is read. */
+    /** A place as it is shown. */
     public String words(int place) {
         Cell cell = all().get(place);
+        if (cell instanceof Cell.Sum sum) {
+            return sum.title();
+        }
         return isSysEx()
                 ? FormText.hex(cell)
                 : isOsc() && place < cells.size() && cell instanceof Cell.Said said ? said.text() : cell.words();

@@ -193,11 +193,11 @@ class FormPageTest {
         settled(browser);
         browser.click(row("when") + " [name=sum] option[value='exclusive or']");
         settled(browser);
-        browser.see(row("when"), "{check exclusive or from 0}");
+        browser.see(row("when"), "exclusive or, from 1");
         write(browser, row("when") + " [name=to]", "2");
         browser.click(row("when") + " .cells .faint");
         settled(browser);
-        browser.see(row("when"), "{check exclusive or from 0 to 1}");
+        browser.see(row("when"), "exclusive or, 1–2");
         pasted(browser, row("when"), "F0 7D 01 00 F7\nF0 7D 01 02 03 F7");
         browser.see(row("when"), "they are not of one kind");
     }
