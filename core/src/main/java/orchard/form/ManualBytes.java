@@ -143,9 +143,8 @@ final class ManualBytes {
         String plain = plain(token);
         if (CHECK.matcher(plain.toLowerCase(Locale.ROOT)).matches() && at > 0) {
             cells.add(new Cell.Any());
-            doubts.add(
-                    "“" + token + "” looks like a checksum, and the message does not tell of which kind: until it is"
-                            + " chosen, whatever stands there is taken");
+            doubts.add("“" + token + "” looks like a checksum, and the message does not tell of which kind: until it is"
+                    + " chosen, whatever stands there is taken");
             return 1;
         }
         if (DOUBLED.matcher(token).matches()) {

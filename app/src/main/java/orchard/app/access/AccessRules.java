@@ -2,6 +2,7 @@ package orchard.app.access;
 
 import java.util.function.Supplier;
 import orchard.app.OrchardSettings;
+import orchard.app.Shipped;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -34,12 +35,13 @@ class AccessRules {
                     + "frame-ancestors 'none'";
 
     /** What a tablet reads besides the layouts it may play. */
-    private static final String[] PLAYING = {"/js/**", "/live", "/play"};
+    private static final String[] PLAYING = {"/live", "/play"};
 
     private static final String LAYOUT = "/play/{layout}";
 
     @Bean
-    SecurityFilterChain rules(HttpSecurity http, Key key, Tablets tablets, OrchardSettings settings) throws Exception {
+    SecurityFilterChain rules(HttpSecurity http, Key key, Tablets tablets, OrchardSettings settings, Shipped shipped)
+            throws Exception {
         CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
         tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict").httpOnly(true));
         return http.addFilterBefore(new OwnHostFilter(settings.lan()), CsrfFilter.class)
@@ -50,13 +52,15 @@ class AccessRules {
                 .authorizeHttpRequests(requests -> requests.requestMatchers(
                                 "/enter/*",
                                 "/tablet/*",
-                                "/css/*",
-                                "/fonts/*",
+                                shipped.at("/css/*"),
+                                shipped.at("/fonts/*"),
                                 "/webjars/**",
                                 "/favicon.svg",
                                 "/play.webmanifest",
                                 "/error")
                         .permitAll()
+                        .requestMatchers(HttpMethod.GET, shipped.at("/js/**"))
+                        .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)
                         .requestMatchers(HttpMethod.GET, PLAYING)
                         .hasAnyAuthority(TicketFilter.PERFORMER, TicketFilter.TABLET)
                         .requestMatchers(HttpMethod.HEAD, PLAYING)

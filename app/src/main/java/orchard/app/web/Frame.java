@@ -2,14 +2,11 @@ package orchard.app.web;
 
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import orchard.app.demo.LightsAstray;
 import orchard.app.live.Addresses;
 import orchard.app.live.Learn;
@@ -25,8 +22,6 @@ import orchard.check.Finding;
 import orchard.check.Scene;
 import orchard.gear.Device;
 import orchard.rig.Rig;
-import org.springframework.core.io.Resource;
-import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -48,8 +43,6 @@ class Frame {
     record Tab(String path, String title, int count, String why) {}
 
     private final RigKeeper keeper;
-    private static final String SHEETS = sheets();
-
     private final RigCache<List<Finding>> ofRig;
     private final Names names;
     private final PortRoom ports;
@@ -82,27 +75,9 @@ class Frame {
         this.learn = learn;
     }
 
-    /** The sheets of all pages: a page may take the place of another without the frame being loaded anew. */
-    private static String sheets() {
-        Html links = new Html();
-        try {
-            Stream.of(new PathMatchingResourcePatternResolver().getResources("classpath:static/css/*.css"))
-                    .map(Resource::getFilename)
-                    .filter(name -> !name.equals("tokens.css") && !name.equals("components.css"))
-                    .sorted()
-                    .forEach(name -> links.raw("<link rel=\"stylesheet\"")
-                            .attribute("href", "/css/" + name)
-                            .raw(">"));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return links.toString();
-    }
-
     @ModelAttribute
     void frame(Model model, HttpServletRequest request) {
         model.addAttribute("hushed", values.silence());
-        model.addAttribute("sheets", SHEETS);
         String path = request.getRequestURI();
         boolean stage = path.startsWith("/perform") || path.startsWith("/play");
         model.addAttribute("path", path);

@@ -12,6 +12,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import orchard.app.Shipped;
 import orchard.app.harness.Orchard;
 import orchard.app.harness.TestOrchard;
 import org.junit.jupiter.api.Test;
@@ -64,6 +65,30 @@ class AccessTest {
         assertThat(response.body()).doesNotContainPattern("<script(?![^>]*src)").doesNotContainPattern("\\son\\w+=");
         assertThat(response.headers().firstValue("Referrer-Policy")).contains("no-referrer");
         assertThat(response.headers().firstValue("X-Frame-Options")).contains("DENY");
+    }
+
+    /** What is another file has another address, so that nobody is ever asked again for one they have. */
+    @Test
+    void whatShipsIsKeptByBrowsersAndScriptsAreForThoseWhoAreLetIn(TestOrchard orchard) throws Exception {
+        Shipped shipped = orchard.bean(Shipped.class);
+        String ticket = ticket(orchard);
+        for (String path : List.of("/css/tokens.css", "/fonts/atkinson-hyperlegible-next-latin-400-normal.woff2")) {
+            assertThat(get(orchard, shipped.at(path), "").statusCode()).isEqualTo(200);
+        }
+        assertThat(get(orchard, shipped.at("/js/main.js"), "").statusCode()).isEqualTo(401);
+        HttpResponse<String> script = get(orchard, shipped.at("/js/main.js"), ticket);
+        assertThat(script.statusCode()).isEqualTo(200);
+        assertThat(script.headers().firstValue("Cache-Control"))
+                .hasValueSatisfying(kept -> assertThat(kept).contains("max-age=31536000", "private", "immutable"));
+        assertThat(get(orchard, "/as-0123456789ab/js/main.js", ticket).statusCode())
+                .isEqualTo(404);
+        for (String page : List.of("/map", "/perform", "/play", "/play/layout1", "/nothing")) {
+            assertThat(get(orchard, page, ticket).body())
+                    .contains(shipped.at("/css/tokens.css"))
+                    .doesNotContainPattern("(href|src)=\"/(js|css)/");
+        }
+        assertThat(get(orchard, "/connect", ticket).headers().firstValue("Cache-Control"))
+                .hasValueSatisfying(kept -> assertThat(kept).contains("no-cache"));
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.net.http.WebSocketHandshakeException;
 import java.util.List;
+import orchard.app.Shipped;
 import orchard.app.harness.Browser;
 import orchard.app.harness.Client;
 import orchard.app.harness.Fingers;
@@ -43,7 +44,8 @@ class TabletTest {
         assertThat(tablet.head("/play/layout1")).isEqualTo(200);
         assertThat(tablet.head("/play/layout2")).isEqualTo(403);
         assertThat(tablet.head("/map")).isEqualTo(403);
-        assertThat(tablet.get("/js/play.js").statusCode()).isEqualTo(200);
+        assertThat(tablet.get(orchard.bean(Shipped.class).at("/js/play.js")).statusCode())
+                .isEqualTo(200);
         for (String path : List.of(
                 "/",
                 "/play/layout2",
