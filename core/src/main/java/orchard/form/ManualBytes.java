@@ -17,7 +17,7 @@ import orchard.mistake.Mistake;
  */
 final class ManualBytes {
 
-    private static final Pattern TOKEN = Pattern.compile("<[^>]*>|\\[[^\\]]*\\]|\\{[^}]*\\}|[^\\s,;]+");
+    private static final Pattern TOKEN = Pattern.compile("<[^>]*>|\\[[^\\]]*\\]|\\{[^}]*\\}|[<\\[{]|[^\\s,;<\\[{]+");
     private static final Pattern HEX = Pattern.compile("(?:0x|\\\\x|\\$|&)?([0-9A-Fa-f]{2})[hH]?");
     private static final Pattern DECIMAL = Pattern.compile("\\d{1,3}");
     private static final Pattern BITS = Pattern.compile("[01][01A-Za-z]{7}");
@@ -123,6 +123,8 @@ final class ManualBytes {
                         "Byte " + (before + i + 1) + ": “" + token + "” is above 7F; inside a SysEx bytes are 00–7F");
             } else if (value >= 0 && value <= 0x7F) {
                 cells.add(new Cell.Fixed(value));
+            } else if (token.matches("[<\\[{]")) {
+                throw new Mistake("Byte " + (before + i + 1) + ": “" + token + "” is opened and not closed");
             } else if (token.matches("[.…~\\-–]+|etc\\.?")) {
                 throw new Mistake("Byte " + (before + i + 1) + ": “" + token
                         + "” may be any number of bytes; give each of them a name, like <a> <b>");

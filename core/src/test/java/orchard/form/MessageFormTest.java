@@ -229,6 +229,7 @@ class MessageFormTest {
                 "11110000 01111101 0vvvvvvv 0000wwww 11110111 | SysEx 7D {v} {w nibble}",
                 "1011nnnn 00010100 0vvvvvvv | CC 20 = {v}, ch {channel}",
                 "F07D04vvF7 | SysEx 7D 04 {vv}",
+                "F0 7D<dev>vv F7 | SysEx 7D {dev} {vv}",
                 "F0-7D-04-vv-F7 | SysEx 7D 04 {vv}",
                 "0xF00x7D0xvv0xF7 | SysEx 7D {vv}",
                 "F0 7D 04 vv F7 (volume) | SysEx 7D 04 {vv}",
@@ -258,6 +259,8 @@ class MessageFormTest {
         assertThat(FormReader.read("F0 7D 12 vv F7", NAMES).doubts()).isEmpty();
         assertThatThrownBy(() -> FormReader.read("F0 7D vv ... F7", NAMES))
                 .hasMessageStartingWith("Byte 4: “...” may be any number of bytes");
+        assertThatThrownBy(() -> FormReader.read("F0 7D <vv F7", NAMES))
+                .hasMessage("Byte 3: “<” is opened and not closed");
         assertThatThrownBy(() -> FormReader.read("F0 7D FD vv F7", NAMES)).hasMessageContaining("“FD” is above 7F");
     }
 
