@@ -424,6 +424,11 @@ public final class Browser implements AutoCloseable {
         return driver.executeScript(script);
     }
 
+    /** Where a module of the page's own scripts is: imported from anywhere else it would be another one. */
+    public String module(String name) {
+        return find("script[type=module]").getAttribute("src").replaceAll("[^/]*$", name);
+    }
+
     /** Runs a script that calls its last argument when it is done; for measuring. */
     public Object askLater(String script) {
         return driver.executeAsyncScript(script);

@@ -118,7 +118,8 @@ class DescribeByTouchTest {
 
         void move() {
             browser.ask(
-                    "window.moving = true; import('/js/socket.js').then(async ({ send }) => { for (const [part, gesture, amount, wait] of ["
+                    "window.moving = true; import('" + browser.module("socket.js")
+                            + "').then(async ({ send }) => { for (const [part, gesture, amount, wait] of ["
                             + moves + "]) { send({ type: 'play', standin: '" + standIn
                             + "', part, gesture, amount }); await new Promise((done) => setTimeout(done, wait)); } window.moving = false; });");
             Awaitility.await()

@@ -181,8 +181,9 @@ class PlayTest {
         Fingers fingers = browser.fingers();
         fingers.down(1, fader(2), 0.5, 0.5, 95).by(1, 0, -60).up(1);
         assertThat(at(browser, 2)).isEqualTo(before);
-        fingers.tap(1, fader(2), 0.5, 0.5).tap(1, fader(2), 0.5, 0.5);
-        browser.until(() -> software(orchard, 2).equals("-12.0 dB"));
+        browser.untilItTakes( // two taps that a busy machine sees too far apart are two single ones
+                () -> fingers.tap(1, fader(2), 0.5, 0.5).tap(1, fader(2), 0.5, 0.5),
+                () -> software(orchard, 2).equals("-12.0 dB"));
         agree(orchard, browser, 2);
     }
 
