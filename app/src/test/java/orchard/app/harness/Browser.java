@@ -426,7 +426,7 @@ public final class Browser implements AutoCloseable {
 
     /** Where a module of the page's own scripts is: imported from anywhere else it would be another one. */
     public String module(String name) {
-        return find("script[type=module]").getAttribute("src").replaceAll("[^/]*$", name);
+        return find("script[type=module]").getAttribute("src").replaceFirst("[^/]*$", name);
     }
 
     /** Runs a script that calls its last argument when it is done; for measuring. */
