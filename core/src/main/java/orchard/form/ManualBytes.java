@@ -118,10 +118,10 @@ final class ManualBytes {
                 break;
             } else if (isCell(token)) {
                 cells.add(FormText.place(token, "byte " + (before + i + 1), 16));
-            } else if (value > 0x7F && !DOUBLED.matcher(token).matches()) {
+            } else if (value > 0x7F && isByte(token)) {
                 throw new Mistake(
                         "Byte " + (before + i + 1) + ": “" + token + "” is above 7F; inside a SysEx bytes are 00–7F");
-            } else if (value >= 0 && value <= 0x7F) {
+            } else if (isByte(token)) {
                 cells.add(new Cell.Fixed(value));
             } else if (token.matches("[<\\[{]")) {
                 throw new Mistake("Byte " + (before + i + 1) + ": “" + token + "” is opened and not closed");
@@ -213,15 +213,17 @@ final class ManualBytes {
         }
         List<Cell> cells = new ArrayList<>();
         if (family == Family.BEND) {
-            boolean isFixed = value(tokens.get(1)) >= 0 && value(tokens.get(2)) >= 0;
+            boolean isFixed = isByte(tokens.get(1)) && isByte(tokens.get(2));
             cells.add(
                     isFixed
                             ? new Cell.Fixed(value(tokens.get(1)) | value(tokens.get(2)) << 7)
                             : new Named("bend", Size.BYTE, Type.FLOAT));
         } else {
             for (String token : tokens.subList(1, tokens.size())) {
-                int value = value(token);
-                cells.add(value >= 0 ? new Cell.Fixed(value) : new Named(name(plain(token)), Size.BYTE, Type.FLOAT));
+                cells.add(
+                        isByte(token)
+                                ? new Cell.Fixed(value(token))
+                                : new Named(name(plain(token)), Size.BYTE, Type.FLOAT));
             }
         }
         cells.add(channel);
@@ -252,6 +254,11 @@ final class ManualBytes {
             return Integer.parseInt(hex.group(1), 16);
         }
         return token.matches("[01]{8}") ? Integer.parseInt(token, 2) : -1;
+    }
+
+    /** Whether a byte stands there, and not a name that only looks like one. */
+    private boolean isByte(String token) {
+        return value(token) >= 0 && !DOUBLED.matcher(token).matches();
     }
 
     /** What a place is called in the manual, as letters and digits. */
